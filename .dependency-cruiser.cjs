@@ -1,0 +1,25 @@
+// The layers of the product: imports point down only.
+const layers = ["app", "ui", "session", "engine", "bridge", "standin", "cli", "core"];
+const above = { ui: ["app"], session: ["app", "ui"], engine: ["app", "ui", "session", "cli"], cli: ["app", "ui", "session", "engine"], core: layers.filter((l) => l !== "core") };
+
+module.exports = {
+  forbidden: [
+    { name: "no-circular", severity: "error", from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ["type-only"] } } },
+    ...Object.entries(above).map(([layer, others]) => ({
+      name: `${layer}-imports-down-only`,
+      severity: "error",
+      from: { path: `^src/${layer}/` },
+      to: { path: `^src/(${others.join("|")})/` },
+    })),
+    {
+      name: "core-is-pure",
+      comment: "core has no interface code, no Node and no browser",
+      severity: "error",
+      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      to: { path: "^(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)|node_modules/(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)/" },
+    },
+    { name: "core-without-node", severity: "error", from: { path: "^src/core/", pathNot: "\\.test\\.ts$" }, to: { dependencyTypes: ["core"] } },
+    { name: "product-without-tests", severity: "error", from: { path: "^src/", pathNot: "\\.test\\.tsx?$" }, to: { path: "\\.test\\.tsx?$|^tests/" } },
+  ],
+  options: { doNotFollow: { path: "node_modules" }, tsConfig: { fileName: "tsconfig.json" }, tsPreCompilationDeps: true },
+};

@@ -1,0 +1,18 @@
+import hooks from "eslint-plugin-react-hooks";
+import ts from "typescript-eslint";
+
+export default [
+  { ignores: ["node_modules/", ".next/", "build/", "next-env.d.ts", "docs/"] },
+  ...ts.configs.recommended,
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
+  { files: ["**/*.cjs"], rules: { "@typescript-eslint/no-require-imports": "off" } },
+  { files: ["src/**/*.{ts,tsx}"], plugins: { "react-hooks": hooks }, rules: { "react-hooks/rules-of-hooks": "error", "react-hooks/exhaustive-deps": "error" } },
+  {
+    files: ["src/core/**/*.ts"],
+    ignores: ["**/*.test.ts"],
+    rules: {
+      "no-restricted-globals": ["error", "Date", "performance", "console", "setTimeout", "setInterval", "requestAnimationFrame", "window", "document", "self", "process", "crypto"].map((v, i) => (i ? { name: v, message: "core is pure: take it as an argument" } : v)),
+      "no-restricted-properties": ["error", { object: "Math", property: "random", message: "core takes a seed" }],
+    },
+  },
+];

@@ -1,0 +1,66 @@
+/** What a command is: one row of the grammar's tables. */
+import type { Intent } from "../show/intent";
+import type { PlayEvent } from "../play/events";
+import { evaluateSel, type Sel, type SelContext } from "../select/expression";
+import type { Item, ParamKey } from "../show/ids";
+import { fail } from "../show/refusal";
+import { cueNumbered, listNumbered, type World } from "../show/world";
+import type { Cue, CueList } from "../show/schema";
+import { splitItem } from "../show/ids";
+import type { Args } from "./grammar";
+
+export interface ReadContext extends SelContext {
+  world: World;
+  /** The stage before masters: value and the attribute it is of. */
+  stage(key: ParamKey): { value: number; attribute: string } | undefined;
+}
+
+/** What a line asks for. */
+export interface Reading {
+  intents: Intent[];
+  events: PlayEvent[];
+  control?: "undo" | "redo";
+  /** Only for scripts: done by the script runner. */
+  script?: ScriptAct;
+}
+
+export interface ScriptAct {
+  kind: string;
+  args: Args;
+}
+
+export interface Command {
+  /** The place in the handbook: Selecting, Holding values, Rig, Keeping, Playing, Scripts. */
+  chapter: string;
+  syntax: string;
+  about: string;
+  /** A line that uses it; tested. */
+  example: string;
+  read(args: Args, context: ReadContext): Reading;
+}
+
+export const intents = (...made: Intent[]): Reading => ({ intents: made, events: [] });
+export const events = (...made: PlayEvent[]): Reading => ({ intents: [], events: made });
+
+/** The SEL of a line, else the present selection; ends with `fail` where that is empty. */
+export function itemsOf(args: Args, context: ReadContext): Item[] {
+  if (args.sel) return evaluateSel(args.sel as Sel, context);
+  const { selection } = context.world.hands;
+  if (selection.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
+  return [...selection];
+}
+
+/** The fixtures of a SEL, each once; cells count as their fixture. */
+export const fixturesOf = (args: Args, context: ReadContext): string[] => [...new Set(itemsOf(args, context).map((i) => splitItem(i).fixture))];
+
+/** The list a line names, else the armed one. */
+export function listOf(args: Args, { world }: ReadContext): CueList {
+  const number = args.list as number | undefined;
+  if (number === undefined || args.list === true) return world.show.lists[world.hands.armed] ?? fail("no list is armed", "Name one, such as: go list 1");
+  return listNumbered(world.show, number) ?? fail(`there is no list ${number}`, `The lists are ${Object.values(world.show.lists).map((l) => l.number).join(", ")}`);
+}
+
+export function cueOf(list: CueList, number: number): Cue {
+  const numbers = Object.values(list.cues).map((c) => c.number).sort((a, b) => a - b);
+  return cueNumbered(list, number) ?? fail(`list ${list.number} has no cue ${number}`, numbers.length ? `It has ${numbers.slice(0, 8).join(", ")}${numbers.length > 8 ? " ..." : ""}` : "It is empty");
+}

@@ -1,0 +1,51 @@
+/** Holding values, in the command language. */
+import { clear, drop, hold, setBlind } from "../../program/intents";
+import { select } from "../../select/intents";
+import { fail } from "../../show/refusal";
+import { intents, itemsOf, type Command } from "../command";
+import { compileSyntax, match, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
+import { SETTINGS, type Building, type Setting } from "../settings";
+import { SLOTS } from "../slots";
+
+const chapter = "Holding values";
+
+interface Read {
+  setting: Setting;
+  args: Args;
+}
+
+/** One or more settings, each the longest reading there is. */
+export const settingsSlot: SlotParser = (state: MatchState, pos: number) => {
+  const read: Read[] = [];
+  let here = pos;
+  for (;;) {
+    let best: (Match & { setting: Setting }) | undefined;
+    for (const setting of SETTINGS) {
+      for (const found of match(compileSyntax(setting.syntax), state, here, SLOTS)) {
+        if (!best || found.pos > best.pos) best = { ...found, setting };
+      }
+    }
+    if (!best) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push({ setting: best.setting, args: best.value });
+    here = best.pos;
+  }
+};
+
+export const HOLDING: Command[] = [
+  {
+    chapter, syntax: "[<sel>] <settings>", about: "hold values for the selection; SEL in front selects", example: "1 thru 5 at full pan at -20 to 20",
+    read(args, context) {
+      const items = itemsOf(args, context);
+      if (items.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
+      const building: Building = { items, context, values: {}, drops: [], lastWhat: { attribute: "Dimmer" }, says: [] };
+      for (const { setting, args: given } of args.settings as Read[]) setting.apply(given, building);
+      return intents(
+        ...(args.sel ? [select.of({ items })] : []),
+        ...(building.drops.length > 0 ? [drop.of({ keys: building.drops.filter((key) => context.world.hands.held[key]) })] : []),
+        ...(Object.keys(building.values).length > 0 ? [hold.of({ values: building.values, says: `${args.sel ? "" : `${items.length} selected: `}${building.says.join(", ")}` })] : []),
+      );
+    },
+  },
+  { chapter, syntax: "clear", about: "let go of everything held and of the selection", example: "clear", read: () => intents(clear.of({})) },
+  { chapter, syntax: "blind (on | off)", about: "keep held values off the stage, or put them on it", example: "blind on", read: (args) => intents(setBlind.of({ on: args.on === true })) },
+];

@@ -1,0 +1,32 @@
+/** Playing, in the command language. */
+import { fail } from "../../show/refusal";
+import { cueOf, events, listOf, type Command } from "../command";
+
+const chapter = "Playing";
+
+const level = (value: number): number => (value <= 100 ? value : fail("levels go from 0 to 100 percent"));
+
+export const PLAYING: Command[] = [
+  {
+    chapter, syntax: "go [list <list:int>] [cue <cueNumber:cue>]", about: "the next cue, or the one named, by its times", example: "go list 1 cue 1",
+    read(args, context) {
+      const list = listOf(args, context);
+      return events({ kind: "go", list: list.id, ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber as number).id }) });
+    },
+  },
+  {
+    chapter, syntax: "next [list <list:int>] cue <cueNumber:cue>", about: "the next go goes there", example: "next list 1 cue 2",
+    read(args, context) {
+      const list = listOf(args, context);
+      return events({ kind: "next", list: list.id, cue: cueOf(list, args.cueNumber as number).id });
+    },
+  },
+  { chapter, syntax: "back [list <list:int>]", about: "the cue before, by the list's back time", example: "back list 1", read: (args, context) => events({ kind: "back", list: listOf(args, context).id }) },
+  { chapter, syntax: "pause [list <list:int>]", about: "hold the list's clock; go resumes", example: "pause", read: (args, context) => events({ kind: "pause", list: listOf(args, context).id }) },
+  { chapter, syntax: "release all", about: "release every list", example: "release all", read: () => events({ kind: "release", list: null }) },
+  { chapter, syntax: "release [list <list:int>]", about: "let go of the stage over the release time", example: "release list 1", read: (args, context) => events({ kind: "release", list: listOf(args, context).id }) },
+  { chapter, syntax: "level [list <list:int>] at <amount:percent>", about: "scales the list's intensity", example: "level list 1 at 60", read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: level(args.amount as number) }) },
+  { chapter, syntax: "rate [list <list:int>] at <amount:percent>", about: "how fast the list's times run", example: "rate list 1 at 200", read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: Math.min(1000, args.amount as number) }) },
+  { chapter, syntax: "grand at <amount:percent>", about: "the grand master", example: "grand at 80", read: (args) => events({ kind: "grand", value: level(args.amount as number) }) },
+  { chapter, syntax: "blackout (on | off)", about: "all intensity out", example: "blackout on", read: (args) => events({ kind: "blackout", on: args.on === true }) },
+];

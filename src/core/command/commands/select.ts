@@ -1,0 +1,64 @@
+/** Selecting, in the command language. */
+import { classesBy } from "../../select/place";
+import { evaluateSel, takeAway, type Sel } from "../../select/expression";
+import { select, setSpread, step } from "../../select/intents";
+import { BY, NO_SPREAD, type Spread } from "../../program/hands";
+import { fixturesByNumber } from "../../show/world";
+import { splitItem, type Item } from "../../show/ids";
+import { shuffled } from "../../units/random";
+import { intents, itemsOf, type Command, type ReadContext } from "../command";
+
+const chapter = "Selecting";
+const selectOf = (items: Item[]) => intents(select.of({ items }));
+
+function orderBy(context: ReadContext, items: Item[], by: Spread["by"]): Item[] {
+  const classes = classesBy(context.world.show, items, by) ?? [];
+  return items.map((value, k) => ({ value, k })).sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k).map(({ value }) => value);
+}
+
+function others({ world }: ReadContext): Item[] {
+  const chosen = new Set(world.hands.selection.map((i) => splitItem(i).fixture));
+  return fixturesByNumber(world.show).map((f) => f.id).filter((id) => !chosen.has(id));
+}
+
+export const SELECTING: Command[] = [
+  { chapter, syntax: "<sel>", about: "select, replacing", example: "1 thru 5 + 8", read: (args, context) => selectOf(evaluateSel(args.sel as Sel, context)) },
+  {
+    chapter, syntax: "+ <sel>", about: "add to the selection", example: "+ 8",
+    read: (args, context) => selectOf([...new Set([...context.world.hands.selection, ...evaluateSel(args.sel as Sel, context)])]),
+  },
+  {
+    chapter, syntax: "- <sel>", about: "take away from the selection", example: "- 3",
+    read: (args, context) => selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel as Sel, context))),
+  },
+  { chapter, syntax: "none", about: "select nothing", example: "none", read: () => selectOf([]) },
+  { chapter, syntax: "others", about: "all that are not selected now", example: "others", read: (_, context) => selectOf(others(context)) },
+  {
+    chapter, syntax: "order (reverse | left | front | centre)", about: "put the selection in another order", example: "order reverse",
+    read(args, context) {
+      const items = itemsOf({}, context);
+      const by = BY.find((b) => args[b]);
+      return selectOf(by ? orderBy(context, items, by) : items.reverse());
+    },
+  },
+  {
+    chapter, syntax: "order shuffle [seed <seed:int>]", about: "put the selection in a random order that can be had again", example: "order shuffle seed 4",
+    read: (args, context) => selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
+  },
+  {
+    chapter, syntax: "spread [mirror <mirrors:int>] [bunch <bunches:int>] [repeat <repeats:int>] [by (left | front | centre | around)]",
+    about: "how values, times and steps spread over the selection; what is left out is off", example: "spread mirror 2 bunch 3",
+    read: (args) => intents(setSpread.of({
+      spread: {
+        ...NO_SPREAD,
+        ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors as number) }),
+        ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches as number) }),
+        ...(args.repeats === undefined ? {} : { repeat: args.repeats as number }),
+        by: BY.find((b) => args[b]) ?? "order",
+      },
+    })),
+  },
+  { chapter, syntax: "next", about: "the next step of the selection", example: "next", read: () => intents(step.of({ to: "next" })) },
+  { chapter, syntax: "previous", about: "the previous step of the selection", example: "previous", read: () => intents(step.of({ to: "previous" })) },
+  { chapter, syntax: "whole", about: "all that is being stepped through", example: "whole", read: () => intents(step.of({ to: "whole" })) },
+];

@@ -1,0 +1,138 @@
+/**
+ * The grammar's machinery. A command's syntax is written as a line:
+ *   word            that word (several by |, in brackets where needed)
+ *   <name:kind>     a slot, read by the parser of its kind; <kind> is short for <kind:kind>
+ *   [ ... ]         may be left out; neighbours that may be left out come in any order
+ *   ( a | b )       a choice
+ * The same line is parsed against, completed from and printed in docs/commands.md.
+ */
+import type { World } from "../show/world";
+import type { Token } from "./lexer";
+
+export type Args = Record<string, unknown>;
+
+export interface Expectation {
+  /** A word that could follow, or a slot in words ("a fixture number"). */
+  text: string;
+  isWord: boolean;
+  /** Things of the show that would do, for completion. */
+  offers?: readonly string[];
+}
+
+export interface MatchState {
+  tokens: readonly Token[];
+  /** Whether beginnings of words count. */
+  abbreviate: boolean;
+  world: World;
+  /** What could have stood at each place. */
+  expected: Map<number, Expectation[]>;
+}
+
+export interface Match<T = Args> {
+  pos: number;
+  value: T;
+}
+
+/** Reads a slot at a place; the readings in order of preference. */
+export type SlotParser = (state: MatchState, pos: number) => Match<unknown>[];
+
+type Node =
+  | { t: "word"; word: string }
+  | { t: "slot"; name: string; kind: string }
+  | { t: "seq"; items: Node[] }
+  | { t: "any"; options: Node[] }
+  | { t: "alt"; options: Node[] };
+
+export function expect(state: MatchState, pos: number, expectation: Expectation): void {
+  const list = state.expected.get(pos);
+  if (!list) state.expected.set(pos, [expectation]);
+  else if (!list.some((e) => e.text === expectation.text)) list.push(expectation);
+}
+
+/** Whether a word stands at a place; noted as expected either way. */
+export function wordAt(state: MatchState, pos: number, word: string): boolean {
+  expect(state, pos, { text: word, isWord: true });
+  const token = state.tokens[pos];
+  if (!token || (token.kind !== "word" && token.kind !== "sign")) return false;
+  const text = token.text.toLowerCase();
+  return text === word || (state.abbreviate && token.kind === "word" && word.startsWith(text));
+}
+
+const compiled = new Map<string, Node>();
+
+/** The tree of a syntax line. @throws where the line itself is malformed: a mistake in our own tables. */
+export function compileSyntax(syntax: string): Node {
+  const known = compiled.get(syntax);
+  if (known) return known;
+  const parts = syntax.match(/<[^>]+>|[[\]()|]|[^\s[\]()|<>]+/g) ?? [];
+  let at = 0;
+  const choice = (end: string | undefined): Node => {
+    const options: Node[] = [];
+    let items: Node[] = [];
+    while (at < parts.length && parts[at] !== end) {
+      const part = parts[at++]!;
+      if (part === "|") {
+        options.push({ t: "seq", items });
+        items = [];
+      } else if (part === "[") {
+        const inner = choice("]");
+        const last = items.at(-1);
+        if (last?.t === "any") last.options.push(inner);
+        else items.push({ t: "any", options: [inner] });
+      } else if (part === "(") items.push(choice(")"));
+      else if (part.startsWith("<")) {
+        const [name, kind] = part.slice(1, -1).split(":") as [string, string?];
+        items.push({ t: "slot", name, kind: kind ?? name });
+      } else items.push({ t: "word", word: part.toLowerCase() });
+    }
+    if (end !== undefined && parts[at++] !== end) throw new Error(`syntax line without its ${end}: ${syntax}`);
+    options.push({ t: "seq", items });
+    return options.length === 1 ? options[0]! : { t: "alt", options };
+  };
+  const node = choice(undefined);
+  compiled.set(syntax, node);
+  return node;
+}
+
+/** All ways a node can be read from a place, longest optional parts first. */
+export function* match(node: Node, state: MatchState, pos: number, slots: Record<string, SlotParser>): Generator<Match> {
+  switch (node.t) {
+    case "word":
+      if (wordAt(state, pos, node.word)) yield { pos: pos + 1, value: { [node.word]: true } };
+      return;
+    case "slot": {
+      const parser = slots[node.kind];
+      if (!parser) throw new Error(`no slot is called ${node.kind}`);
+      for (const found of parser(state, pos)) yield { pos: found.pos, value: { [node.name]: found.value } };
+      return;
+    }
+    case "seq":
+      yield* sequence(node.items, 0, state, { pos, value: {} }, slots);
+      return;
+    case "alt":
+      for (const option of node.options) yield* match(option, state, pos, slots);
+      return;
+    case "any":
+      yield* anyOrder(node.options, state, { pos, value: {} }, slots);
+  }
+}
+
+function* sequence(items: Node[], index: number, state: MatchState, so: Match, slots: Record<string, SlotParser>): Generator<Match> {
+  if (index === items.length) {
+    yield so;
+    return;
+  }
+  for (const found of match(items[index]!, state, so.pos, slots)) {
+    yield* sequence(items, index + 1, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
+  }
+}
+
+function* anyOrder(options: Node[], state: MatchState, so: Match, slots: Record<string, SlotParser>): Generator<Match> {
+  for (const [i, option] of options.entries()) {
+    const rest = options.filter((_, k) => k !== i);
+    for (const found of match(option, state, so.pos, slots)) {
+      if (found.pos > so.pos) yield* anyOrder(rest, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
+    }
+  }
+  yield so;
+}

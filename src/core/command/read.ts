@@ -1,0 +1,136 @@
+/** Reading a line: from text to what it asks for, or to why not and what could follow. */
+import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal";
+import type { Command, ReadContext, Reading } from "./command";
+import { HOLDING, settingsSlot } from "./commands/hold";
+import { KEEPING } from "./commands/keep";
+import { PLAYING } from "./commands/play";
+import { RIG } from "./commands/rig";
+import { SCRIPTS } from "./commands/script";
+import { SELECTING } from "./commands/select";
+import { compileSyntax, expect, match, type Args, type MatchState, type SlotParser } from "./grammar";
+import { lex, type Token } from "./lexer";
+import { SLOTS } from "./slots";
+
+const numbers: SlotParser = (state, pos) => {
+  const read: number[] = [];
+  for (let here = pos; state.tokens[here]?.kind === "number"; here++) read.push(Number(state.tokens[here]!.text));
+  expect(state, pos, { text: "numbers", isWord: false });
+  return read.length > 0 ? [{ pos: pos + read.length, value: read }] : [];
+};
+
+/** Fixture and cell numbers, as they are written. */
+const items: SlotParser = (state, pos) => numbers(state, pos).map(({ pos: end }) => ({ pos: end, value: state.tokens.slice(pos, end).map((t) => t.text) }));
+
+/** The rest of the line, as it is written. */
+const line: SlotParser = (state, pos) => (state.tokens[pos] ? [{ pos: state.tokens.length, value: pos }] : []);
+
+const ALL_SLOTS: Record<string, SlotParser> = { ...SLOTS, settings: settingsSlot, numbers, bytes: numbers, items, line };
+
+export const COMMANDS: readonly Command[] = [...SELECTING, ...HOLDING, ...RIG, ...KEEPING, ...PLAYING];
+export const SCRIPT_COMMANDS: readonly Command[] = SCRIPTS;
+
+export interface ReadOptions {
+  /** Whether beginnings of words count (the Ask bar); scripts spell words out. */
+  abbreviate?: boolean;
+  /** Whether script lines are known too. */
+  script?: boolean;
+}
+
+interface Parsed {
+  command: Command;
+  args: Args;
+  tokens: readonly Token[];
+}
+
+function stateOf(text: string, context: ReadContext, options: ReadOptions): MatchState {
+  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: new Map() };
+}
+
+function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
+  for (const command of options.script ? [...SCRIPTS, ...COMMANDS] : COMMANDS) {
+    for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) {
+      if (found.pos === state.tokens.length) return { command, args: found.value, tokens: state.tokens };
+    }
+  }
+  return undefined;
+}
+
+const quoted = (items: readonly string[], most = 6): string => items.slice(0, most).join(", ") + (items.length > most ? " ..." : "");
+
+function whereItStops(text: string, state: MatchState): Refusal {
+  const last = Math.max(...state.expected.keys(), 0);
+  const token = state.tokens[last];
+  const could = (state.expected.get(last) ?? []).map((e) => e.text);
+  const cure = could.length ? `Here could stand: ${quoted(could)}` : undefined;
+  if (token) return refuse(`"${text.slice(token.at, token.end)}" is not understood${last > 0 ? ` after "${text.slice(0, state.tokens[last - 1]!.end)}"` : ""}`, cure);
+  return refuse(`the line stops too early, after "${text.trim()}"`, cure);
+}
+
+/** A shortened word that begins several words at its place. */
+function ambiguity(state: MatchState): Refusal | undefined {
+  for (const [pos, expected] of state.expected) {
+    const token = state.tokens[pos];
+    if (token?.kind !== "word") continue;
+    const typed = token.text.toLowerCase();
+    const words = [...new Set(expected.filter((e) => e.isWord && e.text.startsWith(typed)).map((e) => e.text))];
+    if (words.length > 1 && !words.includes(typed)) return refuse(`"${token.text}" could be ${quoted(words)}`, "Type a letter more");
+  }
+  return undefined;
+}
+
+export interface Read extends Reading {
+  command: Command;
+}
+
+/**
+ * Reads one line in the present world.
+ * @returns what it asks for, undefined for an empty line or a comment, or the refusal with what could follow.
+ */
+export function readLine(text: string, context: ReadContext, options: ReadOptions = {}): Read | Refusal | undefined {
+  return attempt(() => {
+    const state = stateOf(text, context, options);
+    if (state.tokens.length === 0) return undefined;
+    const parsed = parse(state, options);
+    const unclear = options.abbreviate ? ambiguity(state) : undefined;
+    if (unclear) fail(unclear.what, unclear.cure);
+    if (!parsed) {
+      const stop = whereItStops(text, state);
+      fail(stop.what, stop.cure);
+    }
+    return { ...parsed!.command.read(parsed!.args, context), command: parsed!.command };
+  });
+}
+
+export interface Completion {
+  /** What would be put in place of the last, unfinished word. */
+  text: string;
+  /** The line with it. */
+  line: string;
+  isWord: boolean;
+}
+
+/** What could follow at the end of a line being typed: words and things of the show that begin as typed, then what a slot wants. */
+export function complete(text: string, context: ReadContext): Completion[] {
+  const tokens = attempt(() => lex(text));
+  if (isRefusal(tokens)) return [];
+  const open = tokens.at(-1);
+  const typing = open !== undefined && open.end === text.length && open.kind !== "text" ? open : undefined;
+  const before = typing ? tokens.slice(0, -1) : tokens;
+  const state: MatchState = { tokens: before, abbreviate: true, world: context.world, expected: new Map() };
+  for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
+  const typed = typing?.text.toLowerCase() ?? "";
+  const stem = typing ? text.slice(0, typing.at) : text.length > 0 && !text.endsWith(" ") ? `${text} ` : text;
+  const seen = new Set<string>();
+  const out: Completion[] = [];
+  const add = (offer: string, isWord: boolean) => {
+    if (seen.has(offer) || !offer.toLowerCase().startsWith(typed) || offer.toLowerCase() === typed) return;
+    seen.add(offer);
+    out.push({ text: offer, line: isWord ? `${stem}${offer} ` : stem, isWord });
+  };
+  for (const e of state.expected.get(before.length) ?? []) {
+    if (e.isWord) add(e.text, true);
+    for (const offer of e.offers ?? []) add(offer, true);
+    if (!e.isWord && typed === "") add(e.text, false);
+  }
+  return out;
+}

@@ -1,0 +1,108 @@
+/** The slots of the grammar: how each kind of thing is read. */
+import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
+import { LIBRARY } from "../fixture/library/library";
+import { parseAddress } from "../patch/address";
+import { expect, type MatchState, type SlotParser } from "./grammar";
+import { selSlot } from "./selSlot";
+
+/** What WHAT means: one attribute, or families. */
+export type What = { attribute: string } | { families: readonly Family[] };
+
+function one(kind: (state: MatchState, pos: number) => unknown, text: string, offers?: (state: MatchState) => readonly string[]): SlotParser {
+  return (state, pos) => {
+    expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
+    const value = state.tokens[pos] ? kind(state, pos) : undefined;
+    return value === undefined ? [] : [{ pos: pos + 1, value }];
+  };
+}
+
+const number = (pattern: RegExp) => (state: MatchState, pos: number) => {
+  const token = state.tokens[pos]!;
+  const bare = token.kind === "number" ? token.text.replace(/[%°]$/, "") : "";
+  return pattern.test(bare) ? Number(bare) : undefined;
+};
+
+const named = (state: MatchState, pos: number): string | undefined => {
+  const token = state.tokens[pos]!;
+  return token.kind === "word" || token.kind === "text" ? token.text.toLowerCase() : undefined;
+};
+
+/** Attribute names as they are typed: GDTF names, and plain words of one or two parts. */
+const attributeNames: [words: string[], name: string][] = ATTRIBUTES.flatMap((info): [string[], string][] => [
+  [[info.name.toLowerCase()], info.name],
+  ...(info.word ? [[info.word.split(" "), info.name] as [string[], string]] : []),
+]).sort((a, b) => b[0].length - a[0].length);
+
+const attr: SlotParser = (state, pos) => {
+  for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
+  const found = attributeNames.filter(([words]) => words.every((word, i) => {
+    const token = state.tokens[pos + i];
+    return token?.kind === "word" && (token.text.toLowerCase() === word || (state.abbreviate && i === 0 && token.text.length >= 3 && word.startsWith(token.text.toLowerCase())));
+  }));
+  const exact = found.filter(([words]) => state.tokens[pos]?.text.toLowerCase() === words[0]);
+  const best = exact[0] ?? (new Set(found.map(([, name]) => name)).size === 1 ? found[0] : undefined);
+  return best ? [{ pos: pos + best[0].length, value: best[1] }] : [];
+};
+
+const what: SlotParser = (state, pos) => {
+  const word = state.tokens[pos]?.text.toLowerCase() ?? "";
+  for (const family of [...Object.keys(FAMILY_WORDS), "everything"]) expect(state, pos, { text: family, isWord: true });
+  if (word === "everything") return [{ pos: pos + 1, value: { families: FAMILIES } satisfies What }];
+  const family = FAMILY_WORDS[word];
+  if (family) return [{ pos: pos + 1, value: { families: [family] } satisfies What }];
+  return attr(state, pos).map((m) => ({ pos: m.pos, value: { attribute: m.value as string } satisfies What }));
+};
+
+const family: SlotParser = (state, pos) => {
+  for (const name of Object.keys(FAMILY_WORDS)) expect(state, pos, { text: name, isWord: true });
+  const found = FAMILY_WORDS[state.tokens[pos]?.text.toLowerCase() ?? ""];
+  return found ? [{ pos: pos + 1, value: found }] : [];
+};
+
+/** V [to V ...]: numbers, full, out. */
+const values: SlotParser = (state, pos) => {
+  const read: (number | "full" | "out")[] = [];
+  const value = (at: number) => {
+    expect(state, at, { text: "a value", isWord: false });
+    expect(state, at, { text: "full", isWord: true });
+    expect(state, at, { text: "out", isWord: true });
+    const token = state.tokens[at];
+    const text = token?.text.toLowerCase();
+    if (text === "full" || text === "out") return text;
+    return token ? number(/^[+-]?\d+(\.\d+)?$/)(state, at) : undefined;
+  };
+  let here = pos;
+  for (;;) {
+    const found = value(here);
+    if (found === undefined) return [];
+    read.push(found);
+    here += 1;
+    expect(state, here, { text: "to", isWord: true });
+    if (state.tokens[here]?.text.toLowerCase() !== "to") return [{ pos: here, value: read }];
+    here += 1;
+  }
+};
+
+const text = one((state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined), "a name in quotes");
+
+export const SLOTS: Record<string, SlotParser> = {
+  sel: selSlot,
+  attr,
+  what,
+  family,
+  values,
+  text,
+  int: one(number(/^\d+$/), "a whole number"),
+  whole: one(number(/^[+-]?\d+$/), "a whole number"),
+  number: one(number(/^[+-]?\d+(\.\d+)?$/), "a number"),
+  seconds: one(number(/^\d+(\.\d+)?$/), "seconds"),
+  percent: one(number(/^\d+(\.\d+)?$/), "percent"),
+  cue: one(number(/^\d+(\.\d+)?$/), "a cue number"),
+  colour: one((state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined), "a colour such as #2ad1c9"),
+  address: one((state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined), "an address such as 1:101"),
+  type: one(named, "a fixture type", (state) => [...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)])]),
+  mode: one(named, "a mode", (state) => {
+    const typed = state.tokens.map((t) => t.text.toLowerCase());
+    return LIBRARY.find((t) => typed.includes(t.id))?.modes.map((m) => m.name) ?? [];
+  }),
+};

@@ -1,0 +1,7 @@
+/** JSON with sorted keys: the same document gives the same text. */
+export function canonical(value: unknown): string {
+  return JSON.stringify(value, (_, inner: unknown) => {
+    if (typeof inner !== "object" || inner === null || Array.isArray(inner)) return inner;
+    return Object.fromEntries(Object.entries(inner).sort(([a], [b]) => (a < b ? -1 : 1)));
+  });
+}

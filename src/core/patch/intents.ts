@@ -1,0 +1,146 @@
+/** Adding, removing and numbering fixtures, as intents. */
+import { z } from "zod";
+import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { splitItem } from "../show/ids";
+import { fail } from "../show/refusal";
+import { AddressSchema, FixtureSchema, wholeNumber, type Fixture, type Show } from "../show/schema";
+import { fixtureNumbered } from "../show/world";
+import type { World } from "../show/world";
+import { itemsText } from "../select/intents";
+import { addressText, autoAddresses, occupancyOf, occupy, runFrom, sizeOf } from "./address";
+import { addressConflict, planPatch } from "./plan";
+
+export const fixtureIds = z.array(z.string().regex(/^f\d+$/)).min(1).max(20_000);
+
+export const patch = defineIntent({
+  kind: "patch",
+  fields: {
+    count: z.number().int().min(1).max(5000),
+    type: z.string(),
+    mode: z.string().optional(),
+    from: wholeNumber.optional(),
+    at: z.union([AddressSchema.extend({ slot: z.number().int() }), z.literal("auto"), z.literal("unpatched")]),
+    name: z.string().max(200).optional(),
+  },
+  apply(world, request) {
+    const plan = planPatch(world.show as Show, request as Parameters<typeof planPatch>[1]);
+    if ("problem" in plan) return fail(plan.problem, plan.cure);
+    const bad = plan.rows.find((row) => row.conflict);
+    if (bad) fail(`fixture ${bad.number} cannot go there: ${bad.conflict}`, request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto");
+    world.show.types[plan.type.id] ??= plan.type as never;
+    for (const row of plan.rows) {
+      const id = newId(world, "f");
+      const name = request.name ? (plan.rows.length > 1 ? `${request.name} ${row.number - plan.rows[0]!.number + 1}` : request.name) : plan.type.model;
+      world.show.fixtures[id] = {
+        id, number: row.number, name, type: plan.type.id, mode: plan.mode.name,
+        addresses: row.address ? [row.address] : [], virtualDimmer: plan.virtualDimmer,
+        place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 },
+        invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 },
+      };
+    }
+  },
+  says(world, request) {
+    const plan = planPatch(world.show, request as Parameters<typeof planPatch>[1]);
+    if ("problem" in plan) return plan.problem;
+    const [first, last] = [plan.rows[0]!, plan.rows.at(-1)!];
+    const where = first.address ? ` at ${addressText(first.address)}${plan.rows.length > 1 ? ` to ${addressText(last.address!)}` : ""}` : ", unpatched";
+    return `patches ${plan.rows.length} × ${plan.type.model} (${plan.mode.name}) as ${first.number}${plan.rows.length > 1 ? ` to ${last.number}` : ""}${where}`;
+  },
+});
+
+const fixtureOf = (world: WorldDraft, id: string): Fixture => (world.show.fixtures[id] as Fixture | undefined) ?? fail("that fixture is no longer patched");
+
+export const address = defineIntent({
+  kind: "address",
+  fields: { fixtures: fixtureIds, at: z.union([AddressSchema.extend({ slot: z.number().int() }), z.literal("auto")]) },
+  apply(world, { fixtures, at }) {
+    const show = world.show as Show;
+    const sizes = fixtures.map((id) => sizeOf(show, fixtureOf(world, id)));
+    const taken = occupancyOf(show, new Set(fixtures));
+    const run = at === "auto" ? autoAddresses(taken, sizes, fixtures) : runFrom(at as { universe: number; slot: number }, sizes);
+    run.forEach((to, i) => {
+      if (at !== "auto") {
+        const conflict = addressConflict(show, taken, to, sizes[i]!);
+        if (conflict) fail(`fixture ${fixtureOf(world, fixtures[i]!).number} cannot go there: ${conflict}`, "Choose another address, or: address auto");
+        occupy(taken, to, sizes[i]!, fixtures[i]!);
+      }
+      world.show.fixtures[fixtures[i]!]!.addresses = [to];
+    });
+  },
+  says: (world, { fixtures, at }) => `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at as { universe: number; slot: number })}`}`,
+});
+
+export const unpatch = defineIntent({
+  kind: "unpatch",
+  fields: { fixtures: fixtureIds },
+  apply(world, { fixtures }) {
+    for (const id of fixtures) (fixtureOf(world, id) as Fixture).addresses = [];
+  },
+  says: (world, { fixtures }) => `takes the addresses from ${itemsText(world, fixtures)}`,
+});
+
+export const renumber = defineIntent({
+  kind: "renumber",
+  fields: { fixtures: fixtureIds, from: wholeNumber },
+  apply(world, { fixtures, from }) {
+    const moved = new Set(fixtures);
+    fixtures.forEach((_, i) => {
+      const other = fixtureNumbered(world.show as Show, from + i);
+      if (other && !moved.has(other.id)) fail(`number ${from + i} is taken by ${other.name}`, "Choose a start with enough free numbers behind it");
+    });
+    fixtures.forEach((id, i) => ((fixtureOf(world, id) as Fixture).number = from + i));
+  },
+  says: (world, { fixtures, from }) => `renumbers ${itemsText(world, fixtures)} from ${from}`,
+});
+
+const settable = FixtureSchema.pick({ name: true, invertPan: true, invertTilt: true, swap: true, scale: true, correct: true, place: true, turn: true }).partial();
+
+/** Sets labels, hang and output options; each fixture its own. */
+export const setFixtures = defineIntent({
+  kind: "setFixtures",
+  fields: { changes: z.record(z.string(), settable), says: z.string() },
+  apply(world, { changes }) {
+    for (const [id, change] of Object.entries(changes)) {
+      const fixture = fixtureOf(world, id) as Fixture;
+      Object.assign(fixture, change);
+    }
+  },
+  says: (_, { says }) => says,
+});
+
+/** What a removal takes along: groups and cues that name these fixtures. */
+export function usesOf({ show }: World, fixtures: readonly string[]): { groups: number; cues: number } {
+  const gone = new Set(fixtures);
+  const has = (value: string) => gone.has(value.split(".")[0]!);
+  return {
+    groups: Object.values(show.groups).filter((g) => g.members.some(has)).length,
+    cues: Object.values(show.lists).flatMap((l) => Object.values(l.cues)).filter((c) => Object.keys(c.entries).some(has)).length,
+  };
+}
+
+export const remove = defineIntent({
+  kind: "remove",
+  fields: { fixtures: fixtureIds },
+  apply(world, { fixtures }) {
+    const gone = new Set(fixtures);
+    const has = (value: string) => gone.has(splitItem(value).fixture);
+    for (const id of fixtures) {
+      fixtureOf(world, id);
+      delete world.show.fixtures[id];
+    }
+    for (const group of Object.values(world.show.groups)) if (group.members.some(has)) group.members = group.members.filter((m) => !has(m));
+    for (const list of Object.values(world.show.lists)) {
+      for (const cue of Object.values(list.cues)) for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
+    }
+    for (const key of Object.keys(world.hands.held)) if (has(key)) delete world.hands.held[key];
+    world.hands.selection = world.hands.selection.filter((i) => !has(i));
+    world.hands.last = world.hands.last.filter((i) => !has(i));
+    world.hands.stepping = null;
+  },
+  says(world, { fixtures }) {
+    const { groups, cues } = usesOf(world, fixtures);
+    const along = [groups && `${groups} ${groups === 1 ? "group" : "groups"}`, cues && `${cues} ${cues === 1 ? "cue" : "cues"}`].filter(Boolean);
+    return `removes ${itemsText(world, fixtures)}${along.length ? `, from ${along.join(" and ")} too` : ""}`;
+  },
+});
+

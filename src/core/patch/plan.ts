@@ -1,0 +1,73 @@
+/** What a patch would do, before it is done: its rows and its conflicts. */
+import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
+import { libraryType, LIBRARY } from "../fixture/library/library";
+import { modeOf } from "../fixture/parameters";
+import type { Address, Show } from "../show/schema";
+import { fixtureNumbered, fixturesByNumber } from "../show/world";
+import { addressText, autoAddresses, fits, inTheWay, occupancyOf, occupy, runFrom, SLOTS } from "./address";
+
+export interface PatchRequest {
+  count: number;
+  type: string;
+  mode?: string;
+  /** First number; without it, one above the highest. */
+  from?: number;
+  at: Address | "auto" | "unpatched";
+}
+
+export interface PatchRow {
+  number: number;
+  address: Address | null;
+  conflict?: string;
+}
+
+export interface PatchPlan {
+  type: FixtureType;
+  mode: Mode;
+  virtualDimmer: boolean;
+  rows: PatchRow[];
+}
+
+export interface PatchProblem {
+  problem: string;
+  cure: string;
+}
+
+export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined => show.types[id.toLowerCase()] ?? libraryType(id.toLowerCase());
+
+/** The first free number after the highest. */
+export const nextNumber = (show: Show): number => (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;
+
+/** The rows a patch would make, each conflict marked on its row; a problem where type or mode are unknown. */
+export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchProblem {
+  const type = typeOf(show, request.type);
+  if (!type) return { problem: `there is no fixture type ${request.type}`, cure: `The types are ${LIBRARY.map((t) => t.id).join(", ")}` };
+  const mode = request.mode === undefined ? type.modes[0]! : modeOf(type, request.mode);
+  if (!mode) return { problem: `${type.model} has no mode ${request.mode}`, cure: `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}` };
+  const size = footprint(mode);
+  const first = request.from ?? nextNumber(show);
+  const numbers = Array.from({ length: request.count }, (_, i) => first + i);
+  const taken = occupancyOf(show);
+  const sizes = numbers.map(() => size);
+  const addresses: (Address | null)[] =
+    request.at === "unpatched" ? numbers.map(() => null)
+    : request.at === "auto" ? autoAddresses(taken, sizes, numbers.map((n) => `new${n}`))
+    : runFrom(request.at, sizes);
+  const rows = numbers.map((number, i): PatchRow => {
+    const address = addresses[i]!;
+    const conflict = fixtureNumbered(show, number) ? `number ${number} is taken` : request.at !== "auto" && address ? addressConflict(show, taken, address, size) : undefined;
+    if (address && request.at !== "auto" && !conflict) occupy(taken, address, size, `new${number}`);
+    return { number, address, ...(conflict ? { conflict } : {}) };
+  });
+  return { type, mode, virtualDimmer: wantsVirtualDimmer(mode), rows };
+}
+
+/** Why `size` slots cannot start at an address; undefined where they can. */
+export function addressConflict(show: Show, taken: ReturnType<typeof occupancyOf>, address: Address, size: number): string | undefined {
+  if (address.slot < 1 || address.slot > SLOTS) return `${addressText(address)}: slots go from 1 to ${SLOTS}`;
+  if (!fits(address, size)) return `${addressText(address)}: ${size} channels would end at slot ${address.slot + size - 1}, past ${SLOTS}`;
+  const owner = inTheWay(taken, address, size);
+  if (owner === null) return undefined;
+  const other = show.fixtures[owner];
+  return `${addressText(address)} is in use by ${other ? `fixture ${other.number}` : "this same patch"}`;
+}

@@ -1,0 +1,42 @@
+/** Playing events: what hands and time do to the lists. They are never undone. */
+import { z } from "zod";
+import type { World } from "../show/world";
+
+const list = z.string();
+const percent = z.number().min(0).max(100);
+
+export const PlayEventSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("go"), list, cue: z.string().optional() }),
+  z.object({ kind: z.literal("next"), list, cue: z.string() }),
+  z.object({ kind: z.literal("back"), list }),
+  z.object({ kind: z.literal("pause"), list }),
+  z.object({ kind: z.literal("release"), list: list.nullable() }),
+  z.object({ kind: z.literal("level"), list, value: percent }),
+  z.object({ kind: z.literal("rate"), list, value: z.number().min(0).max(1000) }),
+  z.object({ kind: z.literal("grand"), value: percent }),
+  z.object({ kind: z.literal("blackout"), on: z.boolean() }),
+]);
+export type PlayEvent = z.infer<typeof PlayEventSchema>;
+
+/** What an event would do, in plain words. */
+export function sayEvent({ show }: World, event: PlayEvent): string {
+  const name = (id: string) => {
+    const found = show.lists[id];
+    return found ? `list ${found.number} "${found.name}"` : "that list";
+  };
+  const cue = (listId: string, id: string) => {
+    const found = show.lists[listId]?.cues[id];
+    return found ? `cue ${found.number}${found.name ? ` "${found.name}"` : ""}` : "that cue";
+  };
+  switch (event.kind) {
+    case "go": return event.cue ? `goes to ${cue(event.list, event.cue)} of ${name(event.list)}` : `goes to the next cue of ${name(event.list)}`;
+    case "next": return `the next go of ${name(event.list)} goes to ${cue(event.list, event.cue)}`;
+    case "back": return `goes back one cue in ${name(event.list)}`;
+    case "pause": return `holds ${name(event.list)} where it is`;
+    case "release": return event.list === null ? "releases all lists" : `releases ${name(event.list)}`;
+    case "level": return `sets ${name(event.list)} to ${event.value} %`;
+    case "rate": return `runs ${name(event.list)} at ${event.value} % of its times`;
+    case "grand": return `sets the grand master to ${event.value} %`;
+    case "blackout": return event.on ? "takes all intensity out (blackout)" : "ends the blackout";
+  }
+}

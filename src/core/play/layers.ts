@@ -1,0 +1,190 @@
+/**
+ * What lists give to parameters: a pool of layers in flat arrays, and for each parameter a chain of
+ * them in order of what wins (priority, then stamp), lowest first. A layer has a value of its own,
+ * which may be fading, and a weight over what lies below, which may be fading too. Times are in the
+ * clock of the layer's list.
+ */
+import type { ParamKey } from "../show/ids";
+
+export interface Fade {
+  from: number;
+  to: number;
+  at: number;
+  delay: number;
+  fade: number;
+}
+
+export const steady = (value: number): Fade => ({ from: value, to: value, at: 0, delay: 0, fade: 0 });
+
+const FIELDS = ["ownFrom", "ownTo", "ownAt", "ownDelay", "ownFade", "weightFrom", "weightTo", "weightAt", "weightDelay", "weightFade", "stamp"] as const;
+type Field = (typeof FIELDS)[number];
+
+export type Layers = Record<Field, Float64Array> & {
+  next: Int32Array;
+  /** Slot of the list in the player. */
+  list: Int32Array;
+  priority: Int32Array;
+  param: Int32Array;
+  fromFn: Uint8Array;
+  toFn: Uint8Array;
+  /** The cue whose entry it is. */
+  cue: string[];
+  free: number;
+  used: number;
+  /** First layer of each parameter, -1 for none. */
+  head: Int32Array;
+};
+
+export function createLayers(params: number, capacity = 64): Layers {
+  const layers = {
+    next: new Int32Array(capacity), list: new Int32Array(capacity), priority: new Int32Array(capacity), param: new Int32Array(capacity),
+    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), cue: [], free: -1, used: 0, head: new Int32Array(params).fill(-1),
+  } as unknown as Layers;
+  for (const field of FIELDS) layers[field] = new Float64Array(capacity);
+  return layers;
+}
+
+function grow(layers: Layers): void {
+  const size = layers.next.length * 2;
+  const bigger = <T extends Float64Array | Int32Array | Uint8Array>(old: T): T => {
+    const made = new (old.constructor as new (n: number) => T)(size);
+    made.set(old as never);
+    return made;
+  };
+  for (const field of FIELDS) layers[field] = bigger(layers[field]) as Float64Array<ArrayBuffer>;
+  layers.next = bigger(layers.next);
+  layers.list = bigger(layers.list);
+  layers.priority = bigger(layers.priority);
+  layers.param = bigger(layers.param);
+  layers.fromFn = bigger(layers.fromFn);
+  layers.toFn = bigger(layers.toFn);
+}
+
+export interface NewLayer {
+  param: number;
+  list: number;
+  priority: number;
+  stamp: number;
+  cue: string;
+  own: Fade;
+  fromFn: number;
+  toFn: number;
+  weight: Fade;
+}
+
+/** Adds a layer at its place in the chain. Returns its index. */
+export function addLayer(layers: Layers, made: NewLayer): number {
+  let at = layers.free;
+  if (at >= 0) layers.free = layers.next[at]!;
+  else {
+    if (layers.used === layers.next.length) grow(layers);
+    at = layers.used++;
+  }
+  layers.param[at] = made.param;
+  layers.list[at] = made.list;
+  layers.priority[at] = made.priority;
+  layers.stamp[at] = made.stamp;
+  layers.cue[at] = made.cue;
+  layers.fromFn[at] = made.fromFn;
+  layers.toFn[at] = made.toFn;
+  setOwn(layers, at, made.own);
+  setWeight(layers, at, made.weight);
+  link(layers, at);
+  return at;
+}
+
+export function setOwn(layers: Layers, at: number, own: Fade): void {
+  layers.ownFrom[at] = own.from;
+  layers.ownTo[at] = own.to;
+  layers.ownAt[at] = own.at;
+  layers.ownDelay[at] = own.delay;
+  layers.ownFade[at] = own.fade;
+}
+
+export function setWeight(layers: Layers, at: number, weight: Fade): void {
+  layers.weightFrom[at] = weight.from;
+  layers.weightTo[at] = weight.to;
+  layers.weightAt[at] = weight.at;
+  layers.weightDelay[at] = weight.delay;
+  layers.weightFade[at] = weight.fade;
+}
+
+const isAbove = (layers: Layers, a: number, b: number): boolean =>
+  layers.priority[a] !== layers.priority[b] ? layers.priority[a]! > layers.priority[b]! : layers.stamp[a]! >= layers.stamp[b]!;
+
+function link(layers: Layers, at: number): void {
+  const param = layers.param[at]!;
+  let before = -1;
+  let here = layers.head[param]!;
+  while (here >= 0 && isAbove(layers, at, here)) {
+    before = here;
+    here = layers.next[here]!;
+  }
+  layers.next[at] = here;
+  if (before < 0) layers.head[param] = at;
+  else layers.next[before] = at;
+}
+
+function unlink(layers: Layers, at: number): void {
+  const param = layers.param[at]!;
+  if (layers.head[param] === at) {
+    layers.head[param] = layers.next[at]!;
+    return;
+  }
+  for (let here = layers.head[param]!; here >= 0; here = layers.next[here]!) {
+    if (layers.next[here] === at) {
+      layers.next[here] = layers.next[at]!;
+      return;
+    }
+  }
+}
+
+export function removeLayer(layers: Layers, at: number): void {
+  unlink(layers, at);
+  layers.next[at] = layers.free;
+  layers.free = at;
+}
+
+/** Gives a layer a new stamp or priority and puts it at its new place. */
+export function restamp(layers: Layers, at: number, stamp: number, priority: number): void {
+  unlink(layers, at);
+  layers.stamp[at] = stamp;
+  layers.priority[at] = priority;
+  link(layers, at);
+}
+
+/** The topmost layer a list has on a parameter, -1 for none. */
+export function layerOf(layers: Layers, param: number, list: number): number {
+  let found = -1;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.list[at] === list) found = at;
+  return found;
+}
+
+/** Every layer, parameter by parameter, lowest first. */
+export function* eachLayer(layers: Layers): Generator<number> {
+  for (let param = 0; param < layers.head.length; param++) {
+    for (let at = layers.head[param]!; at >= 0; ) {
+      const next = layers.next[at]!;
+      yield at;
+      at = next;
+    }
+  }
+}
+
+export interface SavedLayer {
+  key: ParamKey;
+  list: string;
+  cue: string;
+  stamp: number;
+  own: Fade;
+  weight: Fade;
+  fromFn: number;
+  toFn: number;
+}
+
+export function readFade(layers: Layers, at: number, which: "own" | "weight"): Fade {
+  return {
+    from: layers[`${which}From`][at]!, to: layers[`${which}To`][at]!, at: layers[`${which}At`][at]!,
+    delay: layers[`${which}Delay`][at]!, fade: layers[`${which}Fade`][at]!,
+  };
+}

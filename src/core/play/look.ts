@@ -1,0 +1,49 @@
+/** Reading the stage: values, and where they come from. */
+import { targetsOf } from "../fixture/model";
+import type { Item, ParamKey } from "../show/ids";
+import type { Player } from "./player";
+import { FROM_DEFAULT, FROM_PROGRAMMER } from "./stage";
+
+/** Value before masters and its attribute. */
+export function stageBeforeMasters(player: Player, key: ParamKey): { value: number; attribute: string } | undefined {
+  const p = player.rig.index.get(key);
+  if (p === undefined) return undefined;
+  return { value: player.stage.raw[p]!, attribute: player.rig.specs[p]!.functions[player.stage.fn[p]!]!.attribute };
+}
+
+/** Stage values of an attribute of an item, after masters: one, or one for each cell. An attribute whose channel does something else gives 0. */
+export function stageValues(player: Player, item: Item, attribute: string): number[] {
+  return targetsOf(player.world.show, item, attribute).map((target) => {
+    const p = player.rig.index.get(target.key)!;
+    return player.rig.specs[p]!.functions[player.stage.fn[p]!]!.attribute === attribute ? player.stage.value[p]! : 0;
+  });
+}
+
+export type Source = { kind: "default" } | { kind: "programmer" } | { kind: "list"; list: string; cue: string };
+
+export function sourceOf(player: Player, param: number): Source {
+  const source = player.stage.source[param]!;
+  if (source === FROM_DEFAULT) return { kind: "default" };
+  if (source === FROM_PROGRAMMER) return { kind: "programmer" };
+  const slot = player.layers.list[source]!;
+  const list = [...player.runs.values()].find((run) => run.slot === slot);
+  return { kind: "list", list: list?.id ?? "", cue: player.layers.cue[source]! };
+}
+
+/** Whether a fixture gives light: its Dimmer times some cell's above 0; a fixture without Dimmer always does. */
+export function isLit(player: Player, fixture: string): boolean {
+  const { rig, stage } = player;
+  const value = (key: ParamKey) => {
+    const p = rig.index.get(key);
+    return p === undefined ? undefined : stage.value[p]!;
+  };
+  const own = value(`${fixture}.0.Dimmer`);
+  if (own !== undefined && own <= 0) return false;
+  const first = value(`${fixture}.1.Dimmer`);
+  if (first === undefined) return true;
+  for (let cell = 1; ; cell++) {
+    const of = value(`${fixture}.${cell}.Dimmer`);
+    if (of === undefined) return false;
+    if (of > 0) return true;
+  }
+}

@@ -1,0 +1,123 @@
+/** The show's rig compiled to flat arrays: parameters, and the channels they feed. */
+import { attributeInfo, isEmitter } from "../fixture/attribute";
+import { modelOf } from "../fixture/model";
+import type { ParameterSpec } from "../fixture/parameters";
+import type { ChannelFunction } from "../fixture/type";
+import { paramKey, type ParamKey } from "../show/ids";
+import type { Fixture, Show } from "../show/schema";
+import { fixturesByNumber } from "../show/world";
+
+/** A DMX channel of a fixture at one of its addresses. */
+export interface Output {
+  /** Parameter sent on it (pan and tilt exchanged where swapped). */
+  param: number;
+  functions: readonly ChannelFunction[];
+  bytes: 1 | 2;
+  /** Byte offset in the frame: place of the universe x 512 + slot - 1. */
+  offset: number;
+  /** Degrees added before the clamp. */
+  add: number;
+  invert: boolean;
+  scale: number;
+  /** Dimmer parameters that multiply it, -1 for none. */
+  dimmer: number;
+  cellDimmer: number;
+}
+
+export interface Rig {
+  size: number;
+  keys: readonly ParamKey[];
+  index: ReadonlyMap<ParamKey, number>;
+  specs: readonly ParameterSpec[];
+  /** Fixture id of each parameter. */
+  owner: readonly string[];
+  defaults: Float64Array;
+  /** 1 where the parameter is a Dimmer, fixture's or cell's. */
+  intensity: Uint8Array;
+  /** 1 where masters and levels scale it: fixture Dimmer, else cell Dimmers, else emitters. */
+  scaled: Uint8Array;
+  universes: readonly number[];
+  outputs: readonly Output[];
+  /** For each parameter the outputs that depend on it. */
+  feeds: readonly (readonly number[])[];
+}
+
+export function isStepped(fn: ChannelFunction): boolean {
+  return fn.steps !== undefined || attributeInfo(fn.attribute).stepped === true;
+}
+
+export function compileRig(show: Show): Rig {
+  const keys: ParamKey[] = [];
+  const specs: ParameterSpec[] = [];
+  const owner: string[] = [];
+  const index = new Map<ParamKey, number>();
+  const scaledFlags: number[] = [];
+  const fixtures = fixturesByNumber(show);
+  for (const fixture of fixtures) {
+    const own = modelOf(show, fixture).specs;
+    const level = scaleLevel(own);
+    for (const spec of own) {
+      const key = paramKey(fixture.id, spec.cell, spec.head);
+      index.set(key, keys.length);
+      keys.push(key);
+      specs.push(spec);
+      owner.push(fixture.id);
+      scaledFlags.push(level(spec) ? 1 : 0);
+    }
+  }
+  const universes = [...new Set(fixtures.flatMap((f) => f.addresses.map((a) => a.universe)))].sort((a, b) => a - b);
+  const outputs = fixtures.flatMap((fixture) => outputsOf(show, fixture, index, universes));
+  const feeds: number[][] = keys.map(() => []);
+  outputs.forEach((output, i) => {
+    for (const p of new Set([output.param, output.dimmer, output.cellDimmer])) if (p >= 0) feeds[p]!.push(i);
+  });
+  return {
+    size: keys.length, keys, index, specs, owner, universes, outputs, feeds,
+    defaults: Float64Array.from(specs, (spec) => spec.default),
+    intensity: Uint8Array.from(specs, (spec) => (spec.head === "Dimmer" ? 1 : 0)),
+    scaled: Uint8Array.from(scaledFlags),
+  };
+}
+
+/** Which parameters of a fixture masters scale, once (SEMANTICS 1 and 9). */
+function scaleLevel(specs: readonly ParameterSpec[]): (spec: ParameterSpec) => boolean {
+  if (specs.some((s) => s.head === "Dimmer" && s.cell === 0)) return (s) => s.head === "Dimmer" && s.cell === 0;
+  if (specs.some((s) => s.head === "Dimmer")) return (s) => s.head === "Dimmer";
+  return (s) => isEmitter(s.head);
+}
+
+function outputsOf(show: Show, fixture: Fixture, index: ReadonlyMap<ParamKey, number>, universes: readonly number[]): Output[] {
+  const { mode, specs } = modelOf(show, fixture);
+  const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
+  const virtual = (cell: number) => specs.some((s) => s.virtual && s.cell === cell);
+  return fixture.addresses.flatMap((address) => {
+    let slot = address.slot;
+    return mode.channels.map((channel): Output => {
+      const head = channel.functions[0]!.attribute;
+      const at = universes.indexOf(address.universe) * 512 + slot - 1;
+      slot += channel.bytes;
+      const dims = isEmitter(head) || (head === "Dimmer" && channel.cell > 0);
+      const source = fixture.swap && head === "Pan" ? "Tilt" : fixture.swap && head === "Tilt" ? "Pan" : head;
+      const swapped = param(channel.cell, source);
+      return {
+        param: swapped >= 0 ? swapped : param(channel.cell, head),
+        functions: channel.functions,
+        bytes: channel.bytes,
+        offset: at,
+        add: head === "Pan" ? fixture.correct.pan : head === "Tilt" ? fixture.correct.tilt : 0,
+        invert: (head === "Pan" && fixture.invertPan) || (head === "Tilt" && fixture.invertTilt),
+        scale: takesScale(specs, head, channel.cell) ? fixture.scale / 100 : 1,
+        dimmer: dims && virtual(0) ? param(0, "Dimmer") : -1,
+        cellDimmer: dims && head !== "Dimmer" && channel.cell > 0 ? param(channel.cell, "Dimmer") : -1,
+      };
+    });
+  });
+}
+
+/** The proportional scale works once: on the fixture's Dimmer, or on what its virtual dimmer scales. */
+function takesScale(specs: readonly ParameterSpec[], head: string, cell: number): boolean {
+  const fixtureDimmer = specs.find((s) => s.cell === 0 && s.head === "Dimmer");
+  if (fixtureDimmer && !fixtureDimmer.virtual) return head === "Dimmer" && cell === 0;
+  const cellDimmers = specs.some((s) => s.cell > 0 && s.head === "Dimmer" && !s.virtual);
+  return cellDimmers ? head === "Dimmer" : isEmitter(head);
+}

@@ -1,0 +1,60 @@
+/** A list as it is being played. */
+import type { CueList } from "../show/schema";
+import { cuesOf } from "../show/world";
+import { listTime, newClock, stageTime, type ListClock } from "./clock";
+
+export interface ListRun {
+  id: string;
+  slot: number;
+  /** The cue it stands in; null when released. */
+  cue: string | null;
+  /** Where the next go goes, if told. */
+  next: string | null;
+  clock: ListClock;
+  level: number;
+  /** List time of the arrival in the present cue, and when its last move is complete. */
+  arrived: number;
+  complete: number;
+}
+
+export const newRun = (id: string, slot: number, now: number): ListRun => ({
+  id, slot, cue: null, next: null, clock: newClock(now), level: 100, arrived: 0, complete: 0,
+});
+
+export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
+
+/** The place a go would lead to, -1 where it would do nothing. */
+export function nextPlace(list: CueList, run: ListRun): number {
+  const cues = cuesOf(list);
+  if (cues.length === 0) return -1;
+  if (run.next !== null) {
+    const told = placeOfCue(list, run.next);
+    if (told >= 0) return told;
+  }
+  const here = placeOfCue(list, run.cue);
+  if (here < 0) return 0;
+  if (here + 1 < cues.length) return here + 1;
+  return list.end === "wrap" ? 0 : -1;
+}
+
+/** The list time at which the next cue comes by itself, Infinity where it waits for a go. */
+export function automaticAt(list: CueList, run: ListRun): number {
+  if (run.cue === null) return Infinity;
+  const next = nextPlace(list, run);
+  const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
+  if (!trigger || trigger.kind === "go") return Infinity;
+  return (trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after;
+}
+
+/** The stage time of the list's next own event. */
+export const dueAt = (list: CueList, run: ListRun): number => {
+  const at = automaticAt(list, run);
+  return at === Infinity ? Infinity : stageTime(run.clock, at);
+};
+
+/** 0..1: how far the present cue is, 1 when complete. */
+export function cueProgress(run: ListRun, now: number): number {
+  if (run.cue === null) return 1;
+  const length = run.complete - run.arrived;
+  return length <= 0 ? 1 : Math.max(0, Math.min(1, (listTime(run.clock, now) - run.arrived) / length));
+}

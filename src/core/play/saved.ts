@@ -1,0 +1,74 @@
+/** Playing as plain data, so that a reload picks the stage up where it was. */
+import { z } from "zod";
+import { addLayer, eachLayer, readFade } from "./layers";
+import { syncRuns, type Player } from "./player";
+import { newRun } from "./run";
+import { touchAll } from "./stage";
+
+const finite = z.number().finite();
+const FadeSchema = z.object({ from: finite, to: finite, at: finite, delay: finite, fade: finite });
+
+export const SavedPlaySchema = z.object({
+  now: finite,
+  sequence: z.number().int().min(0),
+  grand: finite.min(0).max(1),
+  blackout: z.boolean(),
+  runs: z.array(
+    z.object({
+      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), level: finite, arrived: finite, complete: finite,
+      time: finite, rate: finite, paused: z.boolean(),
+    }),
+  ),
+  layers: z.array(
+    z.object({
+      key: z.string(), list: z.string(), cue: z.string(), stamp: finite, own: FadeSchema, weight: FadeSchema,
+      fromFn: z.number().int().min(0), toFn: z.number().int().min(0),
+    }),
+  ),
+});
+export type SavedPlay = z.infer<typeof SavedPlaySchema>;
+
+export function savePlay(player: Player): SavedPlay {
+  const { layers, rig, stage } = player;
+  const ids = new Map([...player.runs.values()].map((run) => [run.slot, run.id]));
+  return {
+    now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
+    runs: [...player.runs.values()].map((run) => ({
+      id: run.id, cue: run.cue, next: run.next, level: run.level, arrived: run.arrived, complete: run.complete,
+      time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
+    })),
+    layers: [...eachLayer(layers)].map((at) => ({
+      key: rig.keys[layers.param[at]!]!, list: ids.get(layers.list[at]!) ?? "", cue: layers.cue[at]!, stamp: layers.stamp[at]!,
+      own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), fromFn: layers.fromFn[at]!, toFn: layers.toFn[at]!,
+    })),
+  };
+}
+
+/** Puts a saved state on a fresh player. List clocks go on from the saved instant; what no longer exists is left out. */
+export function restorePlay(player: Player, saved: SavedPlay): void {
+  player.sequence = saved.sequence;
+  player.stage.grand = saved.grand;
+  player.stage.blackout = saved.blackout;
+  for (const run of saved.runs) {
+    const list = player.world.show.lists[run.id];
+    const made = player.runs.get(run.id) ?? newRun(run.id, player.runs.size, player.now);
+    if (!list) continue;
+    const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
+    Object.assign(made, {
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, level: run.level, arrived: run.arrived, complete: run.complete,
+      clock: { base: run.time, anchor: player.now, rate: run.rate, paused: run.paused },
+    });
+    player.stage.listNow[made.slot] = run.time;
+  }
+  syncRuns(player);
+  for (const layer of saved.layers) {
+    const param = player.rig.index.get(layer.key);
+    const run = player.runs.get(layer.list);
+    const list = player.world.show.lists[layer.list];
+    if (param === undefined || !run || !list) continue;
+    const fns = player.rig.specs[param]!.functions.length;
+    if (layer.fromFn >= fns || layer.toFn >= fns) continue;
+    addLayer(player.layers, { ...layer, param, list: run.slot, priority: list.priority });
+  }
+  touchAll(player.stage);
+}

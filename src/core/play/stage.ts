@@ -1,0 +1,179 @@
+/** Arbitration: what each parameter shows at an instant (SEMANTICS 6). */
+import type { Rig } from "./rig";
+import { progress, isOver } from "./progress";
+import { removeLayer, type Layers } from "./layers";
+
+/** Where a stage value comes from: a layer's index, or one of these. */
+export const FROM_DEFAULT = -1;
+export const FROM_PROGRAMMER = -2;
+
+export interface Stage {
+  rig: Rig;
+  layers: Layers;
+  /** List time now, and level 0..1, for each list slot. */
+  listNow: Float64Array;
+  listLevel: Float64Array;
+  /** Held by the programmer: 1 where so. */
+  heldOn: Uint8Array;
+  heldValue: Float64Array;
+  heldFn: Uint8Array;
+  blind: boolean;
+  grand: number;
+  blackout: boolean;
+  /** Results: value after arbitration and masters, before masters, function, source. */
+  value: Float64Array;
+  raw: Float64Array;
+  fn: Uint8Array;
+  source: Int32Array;
+  /** Parameters to look at in the next tick. */
+  active: Int32Array;
+  activeCount: number;
+  isActive: Uint8Array;
+  /** Scratch of a tick. */
+  touched: Int32Array;
+}
+
+export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
+  const n = rig.size;
+  const stage: Stage = {
+    rig, layers,
+    listNow: new Float64Array(lists), listLevel: new Float64Array(lists).fill(1),
+    heldOn: new Uint8Array(n), heldValue: new Float64Array(n), heldFn: new Uint8Array(n),
+    blind: false, grand: 1, blackout: false,
+    value: new Float64Array(n), raw: new Float64Array(n), fn: new Uint8Array(n), source: new Int32Array(n),
+    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n),
+  };
+  touchAll(stage);
+  return stage;
+}
+
+export function touch(stage: Stage, param: number): void {
+  if (stage.isActive[param]) return;
+  stage.isActive[param] = 1;
+  stage.active[stage.activeCount++] = param;
+}
+
+export function touchAll(stage: Stage): void {
+  for (let p = 0; p < stage.rig.size; p++) touch(stage, p);
+}
+
+// The running result of a chain: kept outside so that a tick allocates nothing.
+let runValue = 0;
+let runFn = 0;
+let runSource = FROM_DEFAULT;
+
+/** Lays the chain of a parameter up to and including layer `last` (-1: all of it). */
+function layUp(stage: Stage, param: number, last: number): void {
+  const { layers } = stage;
+  runValue = stage.rig.defaults[param]!;
+  runFn = 0;
+  runSource = FROM_DEFAULT;
+  const scaled = stage.rig.scaled[param] === 1;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
+    layOne(stage, at, scaled);
+    if (at === last) break;
+  }
+}
+
+function layOne(stage: Stage, at: number, scaled: boolean): void {
+  const { layers } = stage;
+  const list = layers.list[at]!;
+  const now = stage.listNow[list]!;
+  const own = progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+  const share = progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
+  const weight = layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * share;
+  if (weight <= 0) return;
+  let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
+  const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
+  if (scaled) value *= stage.listLevel[list]!;
+  if (weight >= 1) runValue = value;
+  else if (fn === runFn) runValue += (value - runValue) * weight;
+  else if (weight >= 0.5) runValue = value;
+  else return;
+  runFn = fn;
+  runSource = at;
+}
+
+/** Value and function of a parameter through one of its layers (-1: through all), lists only. */
+export function throughLayer(stage: Stage, param: number, last: number): { value: number; fn: number } {
+  layUp(stage, param, last);
+  return { value: runValue, fn: runFn };
+}
+
+/** What lies below where a layer of this priority would be put on top. */
+export function belowPriority(stage: Stage, param: number, priority: number): { value: number; fn: number } {
+  const { layers } = stage;
+  let last = -2;
+  for (let at = layers.head[param]!; at >= 0 && layers.priority[at]! <= priority; at = layers.next[at]!) last = at;
+  if (last === -2) return { value: stage.rig.defaults[param]!, fn: 0 };
+  return throughLayer(stage, param, last);
+}
+
+/** What a layer gives by itself now, its level left out. */
+export function ownValue(stage: Stage, at: number): number {
+  const { layers } = stage;
+  const share = progress(stage.listNow[layers.list[at]!]!, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+  return share >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * share;
+}
+
+export function weightOf(stage: Stage, at: number): number {
+  const { layers } = stage;
+  const share = progress(stage.listNow[layers.list[at]!]!, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
+  return layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * share;
+}
+
+function isMoving(stage: Stage, at: number): boolean {
+  const { layers } = stage;
+  const now = stage.listNow[layers.list[at]!]!;
+  return (
+    !isOver(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!) ||
+    !isOver(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!)
+  );
+}
+
+/** Removes what has faded to nothing, and a list's former output once its new mix is complete. True when nothing moves. */
+function settle(stage: Stage, param: number): boolean {
+  const { layers } = stage;
+  let moving = false;
+  for (let at = layers.head[param]!; at >= 0; ) {
+    const next = layers.next[at]!;
+    if (isMoving(stage, at)) moving = true;
+    else if (layers.weightTo[at] === 0 || hasLaterWhole(stage, at)) removeLayer(layers, at);
+    at = next;
+  }
+  return !moving;
+}
+
+function hasLaterWhole(stage: Stage, at: number): boolean {
+  const { layers } = stage;
+  for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
+    if (layers.list[later] === layers.list[at] && weightOf(stage, later) >= 1) return true;
+  }
+  return false;
+}
+
+/** Computes one parameter into the results. Returns whether it is still moving. */
+export function computeParameter(stage: Stage, param: number): boolean {
+  const rests = settle(stage, param);
+  layUp(stage, param, -1);
+  if (stage.heldOn[param] && !stage.blind) {
+    runValue = stage.heldValue[param]!;
+    runFn = stage.heldFn[param]!;
+    runSource = FROM_PROGRAMMER;
+  }
+  stage.raw[param] = runValue;
+  stage.value[param] = stage.rig.scaled[param] ? (stage.blackout ? 0 : runValue * stage.grand) : runValue;
+  stage.fn[param] = runFn;
+  stage.source[param] = runSource;
+  return !rests;
+}
+
+/** Whether a list's layer has the stage: nothing of another list with its priority or a lower one lies above it. */
+export function hasStage(stage: Stage, at: number): boolean {
+  const { layers } = stage;
+  for (let above = layers.next[at]!; above >= 0; above = layers.next[above]!) {
+    if (layers.priority[above]! > layers.priority[at]!) return true;
+    if (layers.list[above] !== layers.list[at]) return false;
+  }
+  return true;
+}

@@ -1,0 +1,28 @@
+/** The hands: what is selected, held and armed. A second small document beside the show. */
+import { z } from "zod";
+import { EntrySchema } from "../show/value";
+
+export const BY = ["order", "left", "front", "centre", "around"] as const;
+
+export const SpreadSchema = z.object({
+  mirror: z.number().int().min(1).max(1000),
+  bunch: z.number().int().min(1).max(1000),
+  repeat: z.number().int().min(0).max(1000),
+  by: z.enum(BY),
+});
+export type Spread = z.infer<typeof SpreadSchema>;
+
+export const NO_SPREAD: Spread = { mirror: 1, bunch: 1, repeat: 0, by: "order" };
+
+export const HandsSchema = z.object({
+  selection: z.array(z.string()),
+  /** The whole being stepped through, and the step reached; null when not stepping. */
+  stepping: z.object({ whole: z.array(z.string()), step: z.number().int().min(0) }).nullable(),
+  /** The selection before this one. */
+  last: z.array(z.string()),
+  spread: SpreadSchema,
+  held: z.record(z.string(), EntrySchema),
+  armed: z.string(),
+  blind: z.boolean(),
+});
+export type Hands = z.infer<typeof HandsSchema>;

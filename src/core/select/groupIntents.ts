@@ -1,0 +1,45 @@
+/** Groups, as intents. */
+import { z } from "zod";
+import { defineIntent, newId } from "../show/intent";
+import { fail } from "../show/refusal";
+import { wholeNumber } from "../show/schema";
+import type { World } from "../show/world";
+import { groupNumbered } from "../show/world";
+import { itemsText } from "./intents";
+
+/** Records the selection, in its order. Onto what exists, it takes its place; a name is kept unless given. */
+export const recordGroup = defineIntent({
+  kind: "recordGroup",
+  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(z.string()).max(20_000) },
+  apply(world, { number, name, members }) {
+    if (members.length === 0) fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
+    const old = groupNumbered(world.show as World["show"], number);
+    const id = old?.id ?? newId(world, "g");
+    world.show.groups[id] = { id, number, name: name ?? old?.name ?? `Group ${number}`, members };
+  },
+  says(world, { number, name, members }) {
+    const old = groupNumbered(world.show, number);
+    const label = `group ${number}${name ?? old?.name ? ` "${name ?? old?.name}"` : ""}`;
+    return `${old ? `puts the selection in place of ${old.members.length} in` : "makes"} ${label}: ${itemsText(world, members)}`;
+  },
+});
+
+export const nameGroup = defineIntent({
+  kind: "nameGroup",
+  fields: { group: z.string(), name: z.string().max(200) },
+  apply(world, { group, name }) {
+    const found = world.show.groups[group] ?? fail("that group does not exist");
+    found.name = name;
+  },
+  says: ({ show }, { group, name }) => `names group ${show.groups[group]?.number ?? ""} "${name}"`,
+});
+
+export const deleteGroup = defineIntent({
+  kind: "deleteGroup",
+  fields: { group: z.string() },
+  apply(world, { group }) {
+    if (!world.show.groups[group]) fail("that group does not exist");
+    delete world.show.groups[group];
+  },
+  says: ({ show }, { group }) => `deletes group ${show.groups[group]?.number ?? ""} "${show.groups[group]?.name ?? ""}"`,
+});

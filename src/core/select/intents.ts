@@ -1,0 +1,90 @@
+/** Selecting, its spread and stepping, as intents. */
+import { z } from "zod";
+import { itemText } from "../fixture/model";
+import { BY, SpreadSchema } from "../program/hands";
+import { defineIntent } from "../show/intent";
+import { splitItem, type Item } from "../show/ids";
+import { fail } from "../show/refusal";
+import type { World } from "../show/world";
+import { spreadItems } from "./place";
+
+/** Items as a short text: "1 thru 5, 8". */
+export function itemsText(world: World, items: readonly Item[]): string {
+  if (items.length === 0) return "nothing";
+  const texts = items.map((i) => itemText(world.show, i));
+  const parts: string[] = [];
+  for (let i = 0; i < texts.length; ) {
+    let end = i;
+    while (end + 1 < texts.length && !texts[end]!.includes(".") && Number(texts[end + 1]) === Number(texts[end]) + 1) end += 1;
+    parts.push(end - i >= 2 ? `${texts[i]} thru ${texts[end]}` : texts.slice(i, end + 1).join(", "));
+    i = end + 1;
+  }
+  return parts.length > 6 ? `${parts.slice(0, 5).join(", ")} and more (${items.length})` : parts.join(", ");
+}
+
+const itemList = z.array(z.string().regex(/^f\d+(\.\d+)?$/)).max(200_000);
+
+function checkItems(world: World, items: readonly Item[]): void {
+  const lost = items.find((i) => !world.show.fixtures[splitItem(i).fixture]);
+  if (lost) fail("a selected fixture is no longer patched");
+}
+
+/** Select, replacing; ends stepping. */
+export const select = defineIntent({
+  kind: "select",
+  fields: { items: itemList },
+  apply(world, { items }) {
+    checkItems(world as World, items);
+    if (world.hands.selection.length > 0) world.hands.last = world.hands.stepping?.whole ?? world.hands.selection;
+    world.hands.selection = items;
+    world.hands.stepping = null;
+  },
+  says: (world, { items }) => (items.length === 0 ? "selects nothing" : `selects ${items.length === 1 ? "" : `${items.length}: `}${itemsText(world, items)}`),
+});
+
+/** Sets how the selection spreads; while stepping, the step is kept (modulo the new number of steps). */
+export const setSpread = defineIntent({
+  kind: "spread",
+  fields: { spread: SpreadSchema },
+  apply(world, { spread }) {
+    world.hands.spread = spread;
+    const stepping = world.hands.stepping;
+    if (stepping) stepTo(world as World, world.hands, stepping.whole, stepping.step);
+  },
+  says: (_, { spread }) => {
+    const on = [spread.mirror > 1 && `mirror ${spread.mirror}`, spread.bunch > 1 && `bunch ${spread.bunch}`, spread.repeat > 0 && `repeat ${spread.repeat}`, spread.by !== BY[0] && `by ${spread.by}`].filter(Boolean);
+    return on.length ? `spread: ${on.join(", ")}` : "spread: selection order";
+  },
+});
+
+interface StepHands {
+  selection: Item[];
+  stepping: { whole: Item[]; step: number } | null;
+  spread: World["hands"]["spread"];
+}
+
+function stepTo(world: World, hands: StepHands, whole: Item[], wanted: number): void {
+  const { step, count } = spreadItems(world.show, whole, hands.spread);
+  const reached = ((wanted % count) + count) % count;
+  hands.stepping = { whole: [...whole], step: reached };
+  hands.selection = whole.filter((_, k) => step[k] === reached);
+}
+
+/** Steps through the selection, wrapping both ways; `whole` selects all of it again. */
+export const step = defineIntent({
+  kind: "step",
+  fields: { to: z.enum(["next", "previous", "whole"]) },
+  apply(world, { to }) {
+    const { hands } = world;
+    if (hands.selection.length === 0) fail("nothing is selected to step through", "Select some fixtures first, such as: all");
+    if (to === "whole") {
+      if (hands.stepping) hands.selection = hands.stepping.whole;
+      hands.stepping = null;
+      return;
+    }
+    const whole = [...(hands.stepping?.whole ?? hands.selection)];
+    const from = hands.stepping ? hands.stepping.step : to === "next" ? -1 : 0;
+    stepTo(world as World, hands, whole, from + (to === "next" ? 1 : -1));
+  },
+  says: (_, { to }) => (to === "whole" ? "selects the whole again" : `selects the ${to} step of the selection`),
+});

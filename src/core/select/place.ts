@@ -1,0 +1,58 @@
+/** Where items lie on the plan, as an order with shared places (SEMANTICS 2, "by"). */
+import { modelOf } from "../fixture/model";
+import type { Spread } from "../program/hands";
+import { splitItem, type Item } from "../show/ids";
+import type { Fixture, Show } from "../show/schema";
+import { placesOf, type Places } from "./spread";
+
+/** Metres between the cells of a bar, along its x axis. */
+export const CELL_PITCH = 0.1;
+/** Places closer than a centimetre are equal. */
+const SAME_PLACE = 0.01;
+
+/** Where an item is in the room, metres; cells lie along the fixture's turned x axis. */
+export function placeOf(show: Show, item: Item): { x: number; y: number; z: number } {
+  const { fixture: id, cell } = splitItem(item);
+  const fixture = show.fixtures[id];
+  if (!fixture) return { x: 0, y: 0, z: 0 };
+  return cell === 0 ? fixture.place : cellPlace(show, fixture, cell);
+}
+
+function cellPlace(show: Show, fixture: Fixture, cell: number) {
+  const along = (cell - 1 - (modelOf(show, fixture).mode.cells - 1) / 2) * CELL_PITCH;
+  const turn = (fixture.turn.z * Math.PI) / 180;
+  return { x: fixture.place.x + along * Math.cos(turn), y: fixture.place.y + along * Math.sin(turn), z: fixture.place.z };
+}
+
+function coordinate(by: Spread["by"], p: { x: number; y: number }, centre: { x: number; y: number }): number {
+  if (by === "left") return p.x;
+  if (by === "front") return p.y;
+  if (by === "centre") return Math.hypot(p.x - centre.x, p.y - centre.y);
+  const angle = Math.atan2(p.x - centre.x, p.y - centre.y);
+  return angle < -1e-9 ? angle + 2 * Math.PI : Math.max(angle, 0);
+}
+
+const middle = (values: number[]): number => (values.length ? (Math.min(...values) + Math.max(...values)) / 2 : 0);
+
+/** The index of the place each item shares with those at an equal one; undefined for selection order. */
+export function classesBy(show: Show, items: readonly Item[], by: Spread["by"]): number[] | undefined {
+  if (by === "order") return undefined;
+  const places = items.map((i) => placeOf(show, i));
+  const centre = { x: middle(places.map((p) => p.x)), y: middle(places.map((p) => p.y)) };
+  const values = places.map((p) => coordinate(by, p, centre));
+  const order = values.map((_, k) => k).sort((a, b) => values[a]! - values[b]! || a - b);
+  const classes = new Array<number>(items.length).fill(0);
+  let index = -1;
+  let previous = -Infinity;
+  for (const k of order) {
+    if (values[k]! - previous > SAME_PLACE) {
+      index += 1;
+      previous = values[k]!;
+    }
+    classes[k] = index;
+  }
+  return classes;
+}
+
+/** Steps of items by a spread, its `by` included. */
+export const spreadItems = (show: Show, items: readonly Item[], spread: Spread): Places => placesOf(items.length, spread, classesBy(show, items, spread.by));

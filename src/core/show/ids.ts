@@ -1,0 +1,22 @@
+/** Ids and the keys made of them. Numbers and names are labels; ids never change. */
+
+/** A record's stable id: a letter for its kind and a count. */
+export type Id = string;
+/** A selected thing: a fixture ("f3") or one of its cells ("f3.4"). */
+export type Item = string;
+/** A parameter: fixture, cell (0 = none) and head attribute, "f3.0.Pan". */
+export type ParamKey = string;
+
+export const paramKey = (fixture: Id, cell: number, head: string): ParamKey => `${fixture}.${cell}.${head}`;
+
+export function splitKey(key: ParamKey): { fixture: Id; cell: number; head: string } {
+  const [fixture, cell, head] = key.split(".") as [string, string, string];
+  return { fixture, cell: Number(cell), head };
+}
+
+export const item = (fixture: Id, cell = 0): Item => (cell > 0 ? `${fixture}.${cell}` : fixture);
+
+export function splitItem(value: Item): { fixture: Id; cell: number } {
+  const dot = value.indexOf(".");
+  return dot < 0 ? { fixture: value, cell: 0 } : { fixture: value.slice(0, dot), cell: Number(value.slice(dot + 1)) };
+}

@@ -1,0 +1,28 @@
+/** Numbered migrations: each takes a document from its version to the next. */
+import { refuse, type Refusal } from "./refusal";
+import { SHOW_FORMAT, SHOW_VERSION } from "./schema";
+
+type Document = Record<string, unknown>;
+export interface Migration {
+  from: number;
+  run(document: Document): Document;
+}
+
+/** None yet: version 1 is the first. */
+const MIGRATIONS: readonly Migration[] = [];
+
+/** Takes a document of any known version to the present one. */
+export function migrate(data: unknown, migrations: readonly Migration[] = MIGRATIONS, target: number = SHOW_VERSION): { document: Document } | Refusal {
+  if (typeof data !== "object" || data === null || Array.isArray(data)) return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
+  let document = data as Document;
+  if (document.format !== SHOW_FORMAT) return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
+  const version = document.version;
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1) return refuse("this show does not say which version it is");
+  if (version > target) return refuse(`this show is of version ${version}, made by a newer Bold Comet; this one reads up to ${target}`, "Open it with the newer one");
+  for (let at = version; at < target; at++) {
+    const step = migrations.find((m) => m.from === at);
+    if (!step) throw new Error(`no migration from version ${at}`);
+    document = { ...step.run(document), version: at + 1 };
+  }
+  return { document };
+}

@@ -1,0 +1,15 @@
+/** Every intent there is. */
+import * as cue from "../cue/intents";
+import * as patch from "../patch/intents";
+import * as program from "../program/intents";
+import * as group from "../select/groupIntents";
+import * as select from "../select/intents";
+import { registryOf } from "./intent";
+
+export const INTENTS = registryOf([
+  select.select, select.setSpread, select.step,
+  group.recordGroup, group.nameGroup, group.deleteGroup,
+  program.hold, program.drop, program.clear, program.setBlind, program.arm,
+  patch.patch, patch.address, patch.unpatch, patch.renumber, patch.setFixtures, patch.remove,
+  cue.recordCue, cue.setCue, cue.deleteCue, cue.setList,
+]);

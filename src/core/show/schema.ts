@@ -1,0 +1,102 @@
+/** The show: one immutable document, checked by Zod wherever it enters. */
+import { z } from "zod";
+import { FAMILIES } from "../fixture/attribute";
+import { FixtureTypeSchema } from "../fixture/type";
+import { EntrySchema, TimingSchema } from "./value";
+
+export const SHOW_FORMAT = "bold-comet-show";
+export const SHOW_VERSION = 1;
+
+const finite = z.number().finite();
+const time = finite.min(0).max(86_400);
+const name = z.string().max(200);
+const id = z.string().regex(/^[a-z]\d+$/);
+export const wholeNumber = z.number().int().min(1).max(999_999);
+const point = z.object({ x: finite, y: finite, z: finite });
+
+export const AddressSchema = z.object({ universe: z.number().int().min(1).max(63_999), slot: z.number().int().min(1).max(512) });
+export type Address = z.infer<typeof AddressSchema>;
+
+export const FixtureSchema = z.object({
+  id,
+  number: wholeNumber,
+  name,
+  type: z.string(),
+  mode: z.string(),
+  addresses: z.array(AddressSchema).max(16),
+  virtualDimmer: z.boolean(),
+  /** Metres in the room: x to stage left, y upstage, z up. */
+  place: point,
+  /** Degrees about x, y and z: how it hangs. */
+  turn: point,
+  invertPan: z.boolean(),
+  invertTilt: z.boolean(),
+  swap: z.boolean(),
+  /** Percent of Dimmer at output. */
+  scale: finite.min(0).max(200),
+  /** Hang correction: degrees added. */
+  correct: z.object({ pan: finite, tilt: finite }),
+});
+export type Fixture = z.infer<typeof FixtureSchema>;
+
+export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(z.string()).max(20_000) });
+export type Group = z.infer<typeof GroupSchema>;
+
+/** A cue number: up to three decimals. */
+export const cueNumber = finite.min(0.001).max(999_999);
+
+export const TriggerSchema = z.union([
+  z.object({ kind: z.literal("go") }),
+  z.object({ kind: z.literal("auto"), after: time }),
+  z.object({ kind: z.literal("autoDone"), after: time }),
+]);
+export type Trigger = z.infer<typeof TriggerSchema>;
+
+export const CueTimesSchema = z.object({
+  up: time,
+  down: time,
+  delayUp: time,
+  delayDown: time,
+  families: z.partialRecord(z.enum(FAMILIES), TimingSchema),
+});
+export type CueTimes = z.infer<typeof CueTimesSchema>;
+
+export const CueSchema = z.object({
+  id,
+  number: cueNumber,
+  name,
+  note: z.string().max(2000),
+  times: CueTimesSchema,
+  trigger: TriggerSchema,
+  /** Parameter key to what is stored for it. */
+  entries: z.record(z.string(), EntrySchema),
+});
+export type Cue = z.infer<typeof CueSchema>;
+
+export const CueListSchema = z.object({
+  id,
+  number: wholeNumber,
+  name,
+  priority: z.number().int().min(-100).max(100),
+  backTime: time,
+  releaseTime: time,
+  end: z.enum(["stop", "wrap", "release"]),
+  wrapDrop: z.boolean(),
+  cues: z.record(z.string(), CueSchema),
+});
+export type CueList = z.infer<typeof CueListSchema>;
+
+export const ShowSchema = z.object({
+  format: z.literal(SHOW_FORMAT),
+  version: z.literal(SHOW_VERSION),
+  name: z.string().min(1).max(200),
+  /** The next free count for ids. */
+  nextId: z.number().int().min(1),
+  /** Feeds everything random. */
+  seed: z.number().int().min(0),
+  types: z.record(z.string(), FixtureTypeSchema),
+  fixtures: z.record(z.string(), FixtureSchema),
+  groups: z.record(z.string(), GroupSchema),
+  lists: z.record(z.string(), CueListSchema),
+});
+export type Show = z.infer<typeof ShowSchema>;

@@ -1,0 +1,59 @@
+/** The show and the hands together: what intents act on. */
+import { NO_SPREAD, type Hands } from "../program/hands";
+import { SHOW_FORMAT, SHOW_VERSION, type Cue, type CueList, type Fixture, type Group, type Show } from "./schema";
+
+export interface World {
+  readonly show: Show;
+  readonly hands: Hands;
+}
+
+export const newList = (id: string, number: number, name = number === 1 ? "Main" : `List ${number}`): CueList => ({
+  id, number, name, priority: 0, backTime: 2, releaseTime: 2, end: "stop", wrapDrop: true, cues: {},
+});
+
+/** A new, empty show: list 1, armed. */
+export function newShow(name: string, seed = 1): Show {
+  const main = newList("l1", 1);
+  return { format: SHOW_FORMAT, version: SHOW_VERSION, name, nextId: 2, seed, types: {}, fixtures: {}, groups: {}, lists: { [main.id]: main } };
+}
+
+export const newHands = (show: Show): Hands => ({
+  selection: [], stepping: null, last: [], spread: NO_SPREAD, held: {}, armed: listsByNumber(show)[0]?.id ?? "", blind: false,
+});
+
+export function newWorld(name = "New show"): World {
+  const show = newShow(name);
+  return { show, hands: newHands(show) };
+}
+
+/** Derives something from a record of the show once for each version of it. */
+function memo<K extends object, V>(make: (key: K) => V): (key: K) => V {
+  const cache = new WeakMap<K, V>();
+  return (key) => {
+    const known = cache.get(key);
+    if (known !== undefined) return known;
+    const made = make(key);
+    cache.set(key, made);
+    return made;
+  };
+}
+
+const sorted = <T extends { number: number }>(records: Record<string, T>): readonly T[] => Object.values(records).sort((a, b) => a.number - b.number);
+
+const sortFixtures = memo((fixtures: Show["fixtures"]) => sorted<Fixture>(fixtures));
+const numberFixtures = memo((fixtures: Show["fixtures"]) => new Map(Object.values(fixtures).map((f) => [f.number, f])));
+const sortGroups = memo((groups: Show["groups"]) => sorted<Group>(groups));
+const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
+const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
+
+export const fixturesByNumber = (show: Show): readonly Fixture[] => sortFixtures(show.fixtures);
+export const fixtureNumbered = (show: Show, number: number): Fixture | undefined => numberFixtures(show.fixtures).get(number);
+export const groupsByNumber = (show: Show): readonly Group[] => sortGroups(show.groups);
+export const listsByNumber = (show: Show): readonly CueList[] => sortLists(show.lists);
+export const cuesOf = (list: CueList): readonly Cue[] => sortCues(list.cues);
+export const listNumbered = (show: Show, number: number): CueList | undefined => listsByNumber(show).find((list) => list.number === number);
+export const groupNumbered = (show: Show, number: number): Group | undefined => groupsByNumber(show).find((group) => group.number === number);
+
+/** Cue numbers have three places: 1.10 equals 1.1. */
+export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;
+export const cueNumbered = (list: CueList, number: number): Cue | undefined => cuesOf(list).find((cue) => sameCueNumber(cue.number, number));

@@ -1,0 +1,27 @@
+/** Branded numbers, so that seconds, slots and sequence numbers cannot be swapped by accident. */
+declare const brand: unique symbol;
+type Branded<B extends string> = number & { readonly [brand]: B };
+
+/** Seconds on a virtual clock, a 64-bit float. */
+export type Seconds = Branded<"s">;
+/** The number of a playing event; later events have larger ones. Never a time. */
+export type Sequence = Branded<"sequence">;
+/** A value in the real-world unit of its attribute: %, °, Hz, rpm, or a slot of a wheel. */
+export type Physical = number;
+
+export const seconds = (value: number): Seconds => value as Seconds;
+export const sequence = (value: number): Sequence => value as Sequence;
+
+/** Times closer than a microsecond are the same time (SEMANTICS 6). */
+export const SAME_TIME = 1e-6;
+
+/** Rounds half up after adding 1e-9, so that binary noise never decides (SEMANTICS 9). */
+export const roundHalfUp = (value: number): number => Math.floor(value + 0.5 + 1e-9);
+
+export const clamp = (value: number, low: number, high: number): number => (value < low ? low : value > high ? high : value);
+
+/** A number as a person would write it: at most `places` decimals, none that say nothing. */
+export function plain(value: number, places = 2): string {
+  const rounded = Number(value.toFixed(places));
+  return String(Object.is(rounded, -0) ? 0 : rounded);
+}

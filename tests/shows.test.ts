@@ -1,0 +1,23 @@
+/** The show tests: each script in tests/shows on a virtual clock. */
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { runScript, type ScriptFiles } from "@/core/command/script";
+import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
+
+const folder = join(__dirname, "shows");
+const out = mkdtempSync(join(tmpdir(), "bold-comet-"));
+const files: ScriptFiles = {
+  open: (name) => readShowFile(new Uint8Array(readFileSync(join(out, name)))),
+  save: (name, show) => void writeFileSync(join(out, name), writeShowFile(show)),
+  print: () => undefined,
+};
+
+describe("show tests", () => {
+  const scripts = readdirSync(folder).filter((name) => name.endsWith(".comet"));
+  test.each(scripts)("%s", (name) => {
+    const result = runScript(readFileSync(join(folder, name), "utf8"), files);
+    expect(result.failures.map((f) => `${name}:${f.line} ${f.text}`)).toEqual([]);
+    expect(result.passed).toBeGreaterThan(0);
+  });
+});
