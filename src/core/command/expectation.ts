@@ -12,17 +12,21 @@ import { plain } from "../units/units";
 import { addressText } from "../patch/address";
 import { cueOf, listOf, type ScriptAct } from "./command";
 import type { Args } from "./grammar";
-import { contextOf, type Desk, type ScriptFiles } from "./script";
+import { contextOf, type Desk } from "./desk";
+
+export interface Printer {
+  print(line: string): void;
+}
 
 /** Why an expectation does not hold, "expected ... got ..."; undefined where it does. */
-export function checkExpectation(desk: Desk, act: ScriptAct, files: Pick<ScriptFiles, "print">): string | undefined {
+export function checkExpectation(desk: Desk, act: ScriptAct, files: Printer): string | undefined {
   const check = CHECKS[act.kind];
   if (!check) throw new Error(`no expectation is called ${act.kind}`);
   const outcome = attempt(() => check(desk, act.args, files));
   return isRefusal(outcome) ? `expected something that is there, got: ${refusalText(outcome)}` : outcome;
 }
 
-type Check = (desk: Desk, args: Args, files: Pick<ScriptFiles, "print">) => string | undefined;
+type Check = (desk: Desk, args: Args, files: Printer) => string | undefined;
 
 const differs = (expected: string, got: string): string | undefined => (expected === got ? undefined : `expected ${expected} got ${got}`);
 const items = (desk: Desk, args: Args): Item[] => evaluateSel(args.sel as Sel, contextOf(desk));

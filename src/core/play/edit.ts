@@ -3,7 +3,7 @@ import { columnsOf, inForceOf } from "../cue/inForce";
 import { resolveEntry } from "../program/resolve";
 import type { CueList } from "../show/schema";
 import { cuesOf, type World } from "../show/world";
-import { addLayer, createLayers, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
+import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
 import { createFrame } from "./output";
 import { loadHands, syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
@@ -36,7 +36,7 @@ export function relayRig(player: Player): void {
     if (param === undefined) continue;
     const fns = rig.specs[param]!.functions.length;
     addLayer(layers, {
-      param, list: old.layers.list[at]!, priority: old.layers.priority[at]!, stamp: old.layers.stamp[at]!, cue: old.layers.cue[at]!,
+      param, list: old.layers.list[at]!, priority: old.layers.priority[at]!, stamp: old.layers.stamp[at]!, cue: cueOfLayer(old.layers, at),
       own: readFade(old.layers, at, "own"), weight: readFade(old.layers, at, "weight"),
       fromFn: Math.min(old.layers.fromFn[at]!, fns - 1), toFn: Math.min(old.layers.toFn[at]!, fns - 1),
     });
@@ -96,7 +96,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     } else {
       layers.ownTo[layer] = resolved.value;
       layers.toFn[layer] = resolved.fn;
-      layers.cue[layer] = origin;
+      layers.cue[layer] = countOf(origin);
       if (layers.priority[layer] !== list.priority) restamp(layers, layer, layers.stamp[layer]!, list.priority);
       if (weightOf(stage, layer) > 0 || layers.weightTo[layer] !== 0) touch(stage, param);
     }

@@ -4,7 +4,6 @@
  * which may be fading, and a weight over what lies below, which may be fading too. Times are in the
  * clock of the layer's list.
  */
-import type { ParamKey } from "../show/ids";
 
 export interface Fade {
   from: number;
@@ -27,8 +26,8 @@ export type Layers = Record<Field, Float64Array> & {
   param: Int32Array;
   fromFn: Uint8Array;
   toFn: Uint8Array;
-  /** The cue whose entry it is. */
-  cue: string[];
+  /** The count in the id of the cue whose entry it is. */
+  cue: Int32Array;
   free: number;
   used: number;
   /** First layer of each parameter, -1 for none. */
@@ -38,7 +37,7 @@ export type Layers = Record<Field, Float64Array> & {
 export function createLayers(params: number, capacity = 64): Layers {
   const layers = {
     next: new Int32Array(capacity), list: new Int32Array(capacity), priority: new Int32Array(capacity), param: new Int32Array(capacity),
-    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), cue: [], free: -1, used: 0, head: new Int32Array(params).fill(-1),
+    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), cue: new Int32Array(capacity), free: -1, used: 0, head: new Int32Array(params).fill(-1),
   } as unknown as Layers;
   for (const field of FIELDS) layers[field] = new Float64Array(capacity);
   return layers;
@@ -58,7 +57,12 @@ function grow(layers: Layers): void {
   layers.param = bigger(layers.param);
   layers.fromFn = bigger(layers.fromFn);
   layers.toFn = bigger(layers.toFn);
+  layers.cue = bigger(layers.cue);
 }
+
+/** Cue ids are a letter and a count; layers keep the count. */
+export const countOf = (cue: string): number => Number(cue.slice(1));
+export const cueOfLayer = (layers: Layers, at: number): string => `c${layers.cue[at]!}`;
 
 export interface NewLayer {
   param: number;
@@ -84,7 +88,7 @@ export function addLayer(layers: Layers, made: NewLayer): number {
   layers.list[at] = made.list;
   layers.priority[at] = made.priority;
   layers.stamp[at] = made.stamp;
-  layers.cue[at] = made.cue;
+  layers.cue[at] = countOf(made.cue);
   layers.fromFn[at] = made.fromFn;
   layers.toFn[at] = made.toFn;
   setOwn(layers, at, made.own);
@@ -169,17 +173,6 @@ export function* eachLayer(layers: Layers): Generator<number> {
       at = next;
     }
   }
-}
-
-export interface SavedLayer {
-  key: ParamKey;
-  list: string;
-  cue: string;
-  stamp: number;
-  own: Fade;
-  weight: Fade;
-  fromFn: number;
-  toFn: number;
 }
 
 export function readFade(layers: Layers, at: number, which: "own" | "weight"): Fade {

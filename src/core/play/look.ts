@@ -1,6 +1,7 @@
 /** Reading the stage: values, and where they come from. */
 import { targetsOf } from "../fixture/model";
 import type { Item, ParamKey } from "../show/ids";
+import { cueOfLayer } from "./layers";
 import type { Player } from "./player";
 import { FROM_DEFAULT, FROM_PROGRAMMER } from "./stage";
 
@@ -27,23 +28,25 @@ export function sourceOf(player: Player, param: number): Source {
   if (source === FROM_PROGRAMMER) return { kind: "programmer" };
   const slot = player.layers.list[source]!;
   const list = [...player.runs.values()].find((run) => run.slot === slot);
-  return { kind: "list", list: list?.id ?? "", cue: player.layers.cue[source]! };
+  return { kind: "list", list: list?.id ?? "", cue: cueOfLayer(player.layers, source) };
 }
 
-/** Whether a fixture gives light: its Dimmer times some cell's above 0; a fixture without Dimmer always does. */
-export function isLit(player: Player, fixture: string): boolean {
-  const { rig, stage } = player;
-  const value = (key: ParamKey) => {
-    const p = rig.index.get(key);
-    return p === undefined ? undefined : stage.value[p]!;
-  };
+/**
+ * Whether a fixture gives light: its Dimmer times some cell's above 0; a fixture without Dimmer always does.
+ * @param value a parameter's stage value; undefined where there is no such parameter.
+ */
+export function isLitBy(value: (key: ParamKey) => number | undefined, fixture: string): boolean {
   const own = value(`${fixture}.0.Dimmer`);
   if (own !== undefined && own <= 0) return false;
-  const first = value(`${fixture}.1.Dimmer`);
-  if (first === undefined) return true;
   for (let cell = 1; ; cell++) {
     const of = value(`${fixture}.${cell}.Dimmer`);
-    if (of === undefined) return false;
+    if (of === undefined) return cell === 1;
     if (of > 0) return true;
   }
 }
+
+export const isLit = ({ rig, stage }: Player, fixture: string): boolean =>
+  isLitBy((key) => {
+    const p = rig.index.get(key);
+    return p === undefined ? undefined : stage.value[p]!;
+  }, fixture);

@@ -5,7 +5,7 @@ import { resolveEntry } from "../program/resolve";
 import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { addLayer, layerOf, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
+import { addLayer, countOf, layerOf, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import { isStepped } from "./rig";
 import { belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
 
@@ -68,7 +68,7 @@ function moveTo(stage: Stage, arrival: Arrival, cue: Cue, param: number, target:
     setWeight(layers, held, steady(1));
     layers.fromFn[held] = now.fn;
     layers.toFn[held] = resolved.fn;
-    layers.cue[held] = origin;
+    layers.cue[held] = countOf(origin);
     restamp(layers, held, arrival.stamp, priority);
     return time.delay + (stepped ? 0 : time.fade);
   }

@@ -1,6 +1,6 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
 import { z } from "zod";
-import { addLayer, eachLayer, readFade } from "./layers";
+import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
 import { syncRuns, type Player } from "./player";
 import { newRun } from "./run";
 import { touchAll } from "./stage";
@@ -38,7 +38,7 @@ export function savePlay(player: Player): SavedPlay {
       time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
     })),
     layers: [...eachLayer(layers)].map((at) => ({
-      key: rig.keys[layers.param[at]!]!, list: ids.get(layers.list[at]!) ?? "", cue: layers.cue[at]!, stamp: layers.stamp[at]!,
+      key: rig.keys[layers.param[at]!]!, list: ids.get(layers.list[at]!) ?? "", cue: cueOfLayer(layers, at), stamp: layers.stamp[at]!,
       own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), fromFn: layers.fromFn[at]!, toFn: layers.toFn[at]!,
     })),
   };

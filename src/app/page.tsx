@@ -1,0 +1,5 @@
+import { ShowPicker } from "@/ui/picker/ShowPicker";
+
+export default function Page() {
+  return <ShowPicker />;
+}

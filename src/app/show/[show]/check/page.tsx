@@ -1,0 +1,5 @@
+import { CheckPlace } from "@/ui/check/CheckPlace";
+
+export default function Page() {
+  return <CheckPlace />;
+}

@@ -1,0 +1,5 @@
+import { CuesPlace } from "@/ui/cues/CuesPlace";
+
+export default function Page() {
+  return <CuesPlace />;
+}

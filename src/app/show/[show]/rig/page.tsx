@@ -1,0 +1,5 @@
+import { RigPlace } from "@/ui/rig/RigPlace";
+
+export default function Page() {
+  return <RigPlace />;
+}

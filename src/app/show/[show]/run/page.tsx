@@ -1,0 +1,5 @@
+import { RunPlace } from "@/ui/run/RunPlace";
+
+export default function Page() {
+  return <RunPlace />;
+}

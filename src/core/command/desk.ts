@@ -1,0 +1,60 @@
+/** A desk: a world, its history and a player on a virtual clock. Scripts, show tests and the demo run on one. */
+import { EMPTY_HISTORY, type History } from "../show/history";
+import { isRefusal, type Refusal } from "../show/refusal";
+import { newWorld, type World } from "../show/world";
+import { setWorld } from "../play/edit";
+import { isLit, stageBeforeMasters } from "../play/look";
+import { advance, compute, createPlayer, play, type Player } from "../play/player";
+import { SAME_TIME } from "../units/units";
+import type { ReadContext } from "./command";
+import { perform } from "./perform";
+import { readLine, type Read } from "./read";
+
+export interface Desk {
+  world: World;
+  history: History;
+  player: Player;
+  time: number;
+}
+
+export function newDesk(world = newWorld()): Desk {
+  const player = createPlayer(world);
+  compute(player);
+  return { world, history: EMPTY_HISTORY, player, time: 0 };
+}
+
+export function contextOf(desk: Desk): ReadContext {
+  return { world: desk.world, isLit: (id) => isLit(desk.player, id), stage: (key) => stageBeforeMasters(desk.player, key) };
+}
+
+/** Does a line's reading on a desk, playing included. */
+export function performOn(desk: Desk, read: Read): Refusal | undefined {
+  const done = perform(desk, read);
+  if (isRefusal(done)) return done;
+  desk.history = done.history;
+  if (done.world !== desk.world) {
+    desk.world = done.world;
+    setWorld(desk.player, done.world);
+  }
+  for (const event of done.events) {
+    const refusal = play(desk.player, event, desk.time);
+    if (refusal) return refusal;
+  }
+  advance(desk.player, desk.time);
+  compute(desk.player);
+  return undefined;
+}
+
+/** Reads and does a line on a desk. */
+export function runLine(desk: Desk, text: string): Refusal | undefined {
+  const read = readLine(text, contextOf(desk));
+  if (read === undefined) return undefined;
+  return isRefusal(read) ? read : performOn(desk, read);
+}
+
+export function wait(desk: Desk, time: number): void {
+  // Whole microseconds, so that many short waits do not drift away from one long one.
+  desk.time = Math.round((desk.time + time) / SAME_TIME) * SAME_TIME;
+  advance(desk.player, desk.time);
+  compute(desk.player);
+}

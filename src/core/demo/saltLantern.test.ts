@@ -1,0 +1,13 @@
+import { readShow } from "../show/check";
+import { isRefusal } from "../show/refusal";
+import { cuesOf, listNumbered } from "../show/world";
+import { makeDemo } from "./saltLantern";
+
+test("the demo builds, is whole, and shows the rig off", () => {
+  const { show, hands } = makeDemo();
+  expect(isRefusal(readShow(JSON.parse(JSON.stringify(show))))).toBe(false);
+  expect(Object.keys(show.fixtures)).toHaveLength(76);
+  expect(cuesOf(listNumbered(show, 1)!).length).toBeGreaterThanOrEqual(8);
+  expect(hands.held).toEqual({});
+  expect(Object.values(show.fixtures).every((f) => f.place.x !== 0 || f.place.y !== 0 || f.place.z !== 0)).toBe(true);
+});

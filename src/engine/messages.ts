@@ -1,0 +1,46 @@
+/** What the engine's worker and its window say to each other. */
+import { z } from "zod";
+import { PlayEventSchema } from "@/core/play/events";
+import { SavedPlaySchema } from "@/core/play/saved";
+import { HandsSchema } from "@/core/program/hands";
+import { DiffSchema } from "@/core/show/diff";
+import { ShowSchema } from "@/core/show/schema";
+import { LayoutSchema } from "./frame";
+
+export const ToEngineSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), saved: SavedPlaySchema.nullable() }),
+  z.object({ kind: z.literal("diff"), diff: DiffSchema }),
+  /** `at`: milliseconds since the epoch, with fractions. */
+  z.object({ kind: z.literal("event"), event: PlayEventSchema, at: z.number(), id: z.number().int() }),
+]);
+export type ToEngine = z.infer<typeof ToEngineSchema>;
+
+export const RunViewSchema = z.object({
+  slot: z.number().int(),
+  cue: z.string().nullable(),
+  /** The cue that the next go leads to. */
+  next: z.string().nullable(),
+  level: z.number(),
+  paused: z.boolean(),
+  /** Still giving the stage something after its release. */
+  fading: z.boolean(),
+});
+export type RunView = z.infer<typeof RunViewSchema>;
+
+export const PlayingSchema = z.object({
+  runs: z.record(z.string(), RunViewSchema),
+  grand: z.number(),
+  blackout: z.boolean(),
+});
+export type Playing = z.infer<typeof PlayingSchema>;
+
+export const FromEngineSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("layout"), layout: LayoutSchema, memory: z.union([z.instanceof(ArrayBuffer), z.custom<SharedArrayBuffer>((v) => typeof SharedArrayBuffer !== "undefined" && v instanceof SharedArrayBuffer)]) }),
+  /** A copy of the frame, where memory cannot be shared. */
+  z.object({ kind: z.literal("frame"), generation: z.number().int(), memory: z.instanceof(ArrayBuffer) }),
+  z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
+  z.object({ kind: z.literal("saved"), saved: SavedPlaySchema }),
+  z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
+  z.object({ kind: z.literal("trouble"), text: z.string() }),
+]);
+export type FromEngine = z.infer<typeof FromEngineSchema>;

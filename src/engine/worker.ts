@@ -1,0 +1,151 @@
+/** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
+import { listTime } from "@/core/play/clock";
+import { setWorld } from "@/core/play/edit";
+import { FROM_PROGRAMMER } from "@/core/play/stage";
+import { advance, compute, createPlayer, play, type Player } from "@/core/play/player";
+import { cueProgress, nextPlace } from "@/core/play/run";
+import { restorePlay, savePlay } from "@/core/play/saved";
+import { applyDiff, type Diff } from "@/core/show/diff";
+import { refusalText } from "@/core/show/refusal";
+import { cuesOf, type World } from "@/core/show/world";
+import { frameBytes, LANE_FIELDS, openFrame, publish, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "./frame";
+import { ToEngineSchema, type FromEngine, type Playing } from "./messages";
+
+const RATE = 44;
+/** While something moves, the running state is saved this often, milliseconds. */
+const SAVE_EVERY = 250;
+const shares = typeof SharedArrayBuffer !== "undefined" && (globalThis as { crossOriginIsolated?: boolean }).crossOriginIsolated === true;
+const say = (message: FromEngine): void => postMessage(message);
+
+let player: Player | undefined;
+let frame: Frame | undefined;
+let layout: Layout | undefined;
+let lastPlaying = "";
+let savedAt = 0;
+/** Stage time 0 on this machine's clock, milliseconds since the epoch. */
+let origin = 0;
+
+const epoch = (): number => performance.timeOrigin + performance.now();
+const stageNow = (): number => (epoch() - origin) / 1000;
+
+function layOut(): void {
+  if (!player) return;
+  const { rig } = player;
+  layout = {
+    generation: player.generation,
+    keys: [...rig.keys],
+    attributes: rig.specs.map((spec) => spec.functions.map((fn) => fn.attribute)),
+    universes: [...rig.universes],
+    slots: player.stage.listNow.length,
+  };
+  const size = frameBytes(layout);
+  const memory = shares ? new SharedArrayBuffer(size) : new ArrayBuffer(size);
+  frame = openFrame(layout, memory);
+  say({ kind: "layout", layout, memory: memory as ArrayBuffer });
+}
+
+function fill(half: Half): void {
+  const { stage, layers, runs, frame: bytes } = player!;
+  half.value.set(stage.value);
+  half.raw.set(stage.raw);
+  half.fn.set(stage.fn);
+  half.bytes.set(bytes);
+  for (let p = 0; p < stage.source.length; p++) {
+    const source = stage.source[p]!;
+    half.source[p] = source >= 0 ? layers.list[source]! : source === FROM_PROGRAMMER ? SOURCE_PROGRAMMER : SOURCE_DEFAULT;
+    half.cue[p] = source >= 0 ? layers.cue[source]! : 0;
+  }
+  for (const run of runs.values()) {
+    const at = run.slot * LANE_FIELDS;
+    half.lanes[at] = cueProgress(run, player!.now);
+    half.lanes[at + 1] = Math.max(0, Math.min(listTime(run.clock, player!.now), run.complete) - run.arrived);
+    half.lanes[at + 2] = run.complete - run.arrived;
+  }
+}
+
+function tick(): void {
+  if (!player) return;
+  const moving = player.stage.activeCount > 0 || [...player.runs.values()].some((run) => run.cue !== null && cueProgress(run, player!.now) < 1);
+  const happened = advance(player, Math.max(stageNow(), player.now));
+  compute(player);
+  if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
+  if (!moving && !happened) return;
+  show();
+  if (happened || epoch() - savedAt > SAVE_EVERY) save();
+}
+
+/** Publishes the frame and, where it changed, how the lists stand. */
+function show(): void {
+  if (!player || !frame || !layout) return;
+  publish(frame, fill);
+  if (!shares) say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
+  const playing = playingNow(player);
+  const text = JSON.stringify(playing);
+  if (text !== lastPlaying) {
+    lastPlaying = text;
+    say({ kind: "playing", playing });
+  }
+}
+
+function playingNow({ runs, world, stage, layers, now }: Player): Playing {
+  const giving = new Set<number>();
+  for (let p = 0; p < layers.head.length; p++) for (let at = layers.head[p]!; at >= 0; at = layers.next[at]!) giving.add(layers.list[at]!);
+  return {
+    grand: stage.grand * 100,
+    blackout: stage.blackout,
+    runs: Object.fromEntries([...runs.values()].flatMap((run) => {
+      const list = world.show.lists[run.id];
+      if (!list) return [];
+      const next = nextPlace(list, run);
+      return [[run.id, {
+        slot: run.slot, cue: run.cue, next: next < 0 ? null : cuesOf(list)[next]!.id, level: run.level, paused: run.clock.paused,
+        fading: giving.has(run.slot) && run.cue === null && listTime(run.clock, now) < run.complete,
+      }]];
+    })),
+  };
+}
+
+function save(): void {
+  if (!player) return;
+  savedAt = epoch();
+  say({ kind: "saved", saved: savePlay(player) });
+}
+
+addEventListener("message", ({ data }: MessageEvent) => {
+  const parsed = ToEngineSchema.safeParse(data);
+  if (!parsed.success) return say({ kind: "trouble", text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}` });
+  const message = parsed.data;
+  if (message.kind === "open") {
+    const start = message.saved?.now ?? 0;
+    origin = epoch() - start * 1000;
+    player = createPlayer(message.world as World, start);
+    if (message.saved) restorePlay(player, message.saved);
+    advance(player, start);
+    compute(player);
+    layOut();
+    lastPlaying = "";
+    show();
+    return;
+  }
+  if (!player) return;
+  if (message.kind === "diff") {
+    setWorld(player, applyDiff(player.world, message.diff as Diff));
+    tickNow();
+    return;
+  }
+  const refusal = play(player, message.event, Math.max(player.now, (message.at - origin) / 1000));
+  tickNow();
+  save();
+  say({ kind: "done", id: message.id, refusal: refusal ? refusalText(refusal) : null });
+});
+
+/** A change is on stage at once, not at the next tick. */
+function tickNow(): void {
+  if (!player) return;
+  advance(player, Math.max(stageNow(), player.now));
+  compute(player);
+  if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
+  show();
+}
+
+setInterval(tick, 1000 / RATE);

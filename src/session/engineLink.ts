@@ -1,0 +1,73 @@
+/** The window's side of the engine. */
+import type { PlayEvent } from "@/core/play/events";
+import type { SavedPlay } from "@/core/play/saved";
+import type { Diff } from "@/core/show/diff";
+import type { World } from "@/core/show/world";
+import { openFrame, wholeHalf, type Frame, type Half, type Layout } from "@/engine/frame";
+import { FromEngineSchema, type Playing, type ToEngine } from "@/engine/messages";
+
+/** What the engine shows now, for whoever draws it. */
+export interface StageView {
+  layout: Layout;
+  frame: Frame;
+  index: ReadonlyMap<string, number>;
+}
+
+export interface EngineListener {
+  layout(view: StageView): void;
+  playing(playing: Playing): void;
+  saved(saved: SavedPlay): void;
+  trouble(text: string): void;
+  /** A frame came as a copy: memory could not be shared. */
+  copied(view: StageView): void;
+}
+
+export interface EngineLink {
+  diff(diff: Diff): void;
+  /** Does a playing event now; resolves to the refusal, null when done. */
+  event(event: PlayEvent): Promise<string | null>;
+  view(): StageView | undefined;
+  close(): void;
+}
+
+export function startEngine(world: World, saved: SavedPlay | null, listener: EngineListener): EngineLink {
+  const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
+  const waiting = new Map<number, (refusal: string | null) => void>();
+  let view: StageView | undefined;
+  let count = 0;
+  const say = (message: ToEngine) => worker.postMessage(message);
+  worker.addEventListener("message", ({ data }: MessageEvent) => {
+    const parsed = FromEngineSchema.safeParse(data);
+    if (!parsed.success) return listener.trouble("the engine said something that is not understood");
+    const message = parsed.data;
+    switch (message.kind) {
+      case "layout":
+        view = { layout: message.layout, frame: openFrame(message.layout, message.memory), index: new Map(message.layout.keys.map((key, i) => [key, i])) };
+        return listener.layout(view);
+      case "frame":
+        if (!view || view.layout.generation !== message.generation) return;
+        view = { ...view, frame: openFrame(view.layout, message.memory) };
+        return listener.copied(view);
+      case "playing": return listener.playing(message.playing);
+      case "saved": return listener.saved(message.saved);
+      case "trouble": return listener.trouble(message.text);
+      case "done":
+        waiting.get(message.id)?.(message.refusal);
+        waiting.delete(message.id);
+    }
+  });
+  worker.addEventListener("error", () => listener.trouble("the engine stopped; reload the page to start it again"));
+  say({ kind: "open", world: world as never, saved });
+  return {
+    diff: (diff) => say({ kind: "diff", diff: diff as never }),
+    event: (event) => new Promise((resolve) => {
+      const id = ++count;
+      waiting.set(id, resolve);
+      say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id });
+    }),
+    view: () => view,
+    close: () => worker.terminate(),
+  };
+}
+
+export const halfOf = (view: StageView): Half => wholeHalf(view.frame);

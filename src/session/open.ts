@@ -1,0 +1,18 @@
+/** Opening a show for use: the demo is made when it is asked for and not there yet. */
+import { makeDemo } from "@/core/demo/saltLantern";
+import { DEMO_ID } from "@/core/show/showId";
+import { isRefusal, type Refusal } from "@/core/show/refusal";
+import { keepShow, listShows, openShow, type Opened } from "./storage/shows";
+
+export async function openForUse(id: string): Promise<Opened | Refusal> {
+  if (id === DEMO_ID) await ensureDemo();
+  const opened = await openShow(id);
+  if (!isRefusal(opened)) void navigator.storage?.persist?.();
+  return opened;
+}
+
+/** Makes the demo show where this browser does not have it. */
+export async function ensureDemo(): Promise<void> {
+  const cards = await listShows();
+  if (!cards.some((card) => card.id === DEMO_ID)) await keepShow(DEMO_ID, makeDemo());
+}

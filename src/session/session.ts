@@ -1,0 +1,137 @@
+/** A running show in this window: the show, the hands, the engine and the storage held together. */
+import { createStore, type StoreApi } from "zustand/vanilla";
+import type { ReadContext } from "@/core/command/command";
+import { perform, sayReading } from "@/core/command/perform";
+import { readLine, type Read } from "@/core/command/read";
+import { isLitBy } from "@/core/play/look";
+import type { PlayEvent } from "@/core/play/events";
+import { applyIntents, type Intent } from "@/core/show/intent";
+import type { Diff } from "@/core/show/diff";
+import { EMPTY_HISTORY, extendLast, remember, type History } from "@/core/show/history";
+import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
+import { INTENTS } from "@/core/show/registry";
+import type { World } from "@/core/show/world";
+import type { Playing } from "@/engine/messages";
+import { halfOf, startEngine, type EngineLink, type StageView } from "./engineLink";
+import { createKeeper, type Keeper, type SavedState } from "./storage/keeper";
+import type { Opened } from "./storage/shows";
+
+export interface Notice {
+  id: number;
+  text: string;
+  tone: "plain" | "refused";
+}
+
+export interface SessionState {
+  world: World;
+  history: History;
+  saved: SavedState;
+  playing: Playing;
+  /** The stage's memory; a new object whenever its layout changes. */
+  view: StageView | undefined;
+  notices: readonly Notice[];
+  /** Lines typed in the Ask bar, the last one last. */
+  lines: readonly string[];
+}
+
+export interface Session {
+  id: string;
+  store: StoreApi<SessionState>;
+  /** Reads and does a line; a refusal changes nothing and is shown. With `join`, part of the step before (a drag). */
+  run(line: string, join?: boolean): Promise<Refusal | undefined>;
+  /** What a line would do, in words; its refusal; undefined for an empty line. */
+  preview(line: string): { says: string } | Refusal | undefined;
+  /** Does intents as one step; with `join`, as part of the step before (a drag). */
+  act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
+  event(event: PlayEvent): Promise<void>;
+  context(): ReadContext;
+  noteLine(line: string): void;
+  tell(text: string, tone?: Notice["tone"]): void;
+  dismiss(id: number): void;
+  flush(): Promise<void>;
+  close(): void;
+}
+
+const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
+const MOST_LINES = 200;
+
+export function startSession(id: string, opened: Opened): Session {
+  const store = createStore<SessionState>(() => ({
+    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [],
+  }));
+  const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
+  let notices = 0;
+  const tell: Session["tell"] = (text, tone = "plain") => store.setState((s) => ({ notices: [...s.notices.slice(-3), { id: ++notices, text, tone }] }));
+  const engine: EngineLink = startEngine(opened.world, opened.saved, {
+    layout: (view) => store.setState({ view }),
+    copied: (view) => store.setState({ view }),
+    playing: (playing) => store.setState({ playing }),
+    saved: (saved) => keeper.playing(saved),
+    trouble: (text) => tell(text, "refused"),
+  });
+  if (opened.notice) tell(opened.notice, "refused");
+
+  const commit = (world: World, history: History, diff: Diff): void => {
+    store.setState({ world, history });
+    if (diff.length === 0) return;
+    engine.diff(diff);
+    keeper.change(world, diff);
+  };
+
+  const context = (): ReadContext => {
+    const { world, view } = store.getState();
+    const half = view && halfOf(view);
+    return {
+      world,
+      stage(key) {
+        const p = view?.index.get(key);
+        return p === undefined ? undefined : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+      },
+      isLit: (fixture) => view !== undefined && isLitBy((key) => {
+        const p = view.index.get(key);
+        return p === undefined ? undefined : half!.value[p]!;
+      }, fixture),
+    };
+  };
+
+  const read = (line: string): Read | Refusal | undefined => readLine(line, context(), { abbreviate: true });
+
+  const event: Session["event"] = async (made) => {
+    const refusal = await engine.event(made);
+    if (refusal) tell(refusal, "refused");
+  };
+
+  return {
+    id, store, context, tell, event,
+    async run(line, join = false) {
+      const found = read(line);
+      if (found === undefined) return undefined;
+      if (isRefusal(found)) return tell(refusalText(found), "refused"), found;
+      const done = perform(store.getState(), found);
+      if (isRefusal(done)) return tell(refusalText(done), "refused"), done;
+      commit(done.world, join ? extendLast(store.getState().history, done.diff) : done.history, done.diff);
+      for (const made of done.events) await event(made);
+      return undefined;
+    },
+    preview(line) {
+      const found = read(line);
+      if (found === undefined || isRefusal(found)) return found;
+      const done = perform(store.getState(), found);
+      return isRefusal(done) ? done : { says: sayReading(store.getState(), found) };
+    },
+    act(intents, says, join = false) {
+      const { world, history } = store.getState();
+      const done = applyIntents(INTENTS, world, intents);
+      if (isRefusal(done)) return tell(refusalText(done), "refused"), done;
+      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff);
+      return undefined;
+    },
+    noteLine: (line) => store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
+    dismiss: (gone) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
+    flush: () => keeper.flush(),
+    close() {
+      keeper.close();
+      engine.close();
+    },
+  };
+}

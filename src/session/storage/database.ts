@@ -1,0 +1,73 @@
+/** The browser's storage: a show is a snapshot and a journal of diffs. */
+import { openDB, type DBSchema, type IDBPDatabase } from "idb";
+import { z } from "zod";
+
+export const ShowCardSchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  fixtures: z.number().int(),
+  cues: z.number().int(),
+  /** Milliseconds since the epoch. */
+  changed: z.number(),
+  /** When it was put away; null for a show in use. */
+  deleted: z.number().nullable(),
+});
+export type ShowCard = z.infer<typeof ShowCardSchema>;
+
+/** Text with a checksum, so that a torn write is found. */
+export const SealedSchema = z.object({ text: z.string(), check: z.number().int() });
+export type Sealed = z.infer<typeof SealedSchema>;
+
+export interface StoredSnapshot extends Sealed {
+  /** The journal goes on after this sequence number. */
+  seq: number;
+}
+
+interface Shape extends DBSchema {
+  cards: { key: string; value: ShowCard };
+  snapshots: { key: string; value: StoredSnapshot };
+  journal: { key: [string, number]; value: Sealed };
+  playing: { key: string; value: Sealed };
+}
+export type Database = IDBPDatabase<Shape>;
+export const STORES = ["cards", "snapshots", "journal", "playing"] as const;
+
+let opened: Promise<Database> | undefined;
+
+export function database(): Promise<Database> {
+  opened ??= openDB<Shape>("bold-comet", 1, {
+    upgrade(db) {
+      db.createObjectStore("cards", { keyPath: "id" });
+      db.createObjectStore("snapshots");
+      db.createObjectStore("journal");
+      db.createObjectStore("playing");
+    },
+  });
+  return opened;
+}
+
+/** A transaction that is on the disk when it says done. */
+export const strictly = (db: Database, stores: readonly (typeof STORES)[number][]) => db.transaction(stores, "readwrite", { durability: "strict" });
+
+/** FNV-1a, 32 bits (Fowler, Noll, Vo). */
+export function checksum(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return hash >>> 0;
+}
+
+export const seal = (value: unknown): Sealed => {
+  const text = JSON.stringify(value);
+  return { text, check: checksum(text) };
+};
+
+/** What was sealed, or undefined where it is damaged. */
+export function unseal(sealed: unknown): unknown {
+  const parsed = SealedSchema.safeParse(sealed);
+  if (!parsed.success || checksum(parsed.data.text) !== parsed.data.check) return undefined;
+  try {
+    return JSON.parse(parsed.data.text);
+  } catch {
+    return undefined;
+  }
+}

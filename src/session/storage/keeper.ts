@@ -1,0 +1,89 @@
+/** Keeps a running show: groups its changes, writes them, says when they are safe, tries again on failure. */
+import type { SavedPlay } from "@/core/play/saved";
+import type { Diff } from "@/core/show/diff";
+import type { World } from "@/core/show/world";
+import { journal, keepPlaying, keepShow } from "./shows";
+
+export type SavedState = "saved" | "saving" | "failed";
+
+const GROUP_MS = 50;
+const RETRY_MS = 2000;
+/** A new snapshot after this many journal entries keeps opening quick. */
+const SNAPSHOT_EVERY = 500;
+
+export interface Keeper {
+  change(world: World, diff: Diff): void;
+  playing(saved: SavedPlay): void;
+  /** Resolves when all that was handed in is written. */
+  flush(): Promise<void>;
+  close(): void;
+}
+
+export function createKeeper(id: string, startSeq: number, tell: (state: SavedState) => void): Keeper {
+  let seq = startSeq;
+  let pending: { seq: number; diff: Diff }[] = [];
+  let world: World | undefined;
+  let playing: SavedPlay | undefined;
+  let sinceSnapshot = 0;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let writing: Promise<void> | undefined;
+  let closed = false;
+
+  const schedule = (ms: number) => {
+    if (timer === undefined && !closed) timer = setTimeout(() => ((timer = undefined), void write()), ms);
+  };
+
+  async function writeOnce(): Promise<void> {
+    const entries = pending;
+    const state = playing;
+    pending = [];
+    playing = undefined;
+    try {
+      if (entries.length > 0 && world) {
+        await journal(id, world, entries);
+        sinceSnapshot += entries.length;
+        if (sinceSnapshot >= SNAPSHOT_EVERY) {
+          await keepShow(id, world, entries.at(-1)!.seq);
+          sinceSnapshot = 0;
+        }
+      }
+      if (state) await keepPlaying(id, state);
+      if (pending.length === 0 && entries.length > 0) tell("saved");
+    } catch {
+      pending = [...entries, ...pending];
+      playing ??= state;
+      tell("failed");
+      schedule(RETRY_MS);
+    }
+  }
+
+  async function write(): Promise<void> {
+    await writing;
+    writing = writeOnce();
+    await writing;
+  }
+
+  return {
+    change(next, diff) {
+      world = next;
+      pending.push({ seq: ++seq, diff });
+      tell("saving");
+      schedule(GROUP_MS);
+    },
+    playing(saved) {
+      playing = saved;
+      schedule(GROUP_MS);
+    },
+    async flush() {
+      if (timer !== undefined) clearTimeout(timer);
+      timer = undefined;
+      await write();
+    },
+    close() {
+      closed = true;
+      if (timer !== undefined) clearTimeout(timer);
+      timer = undefined;
+      void write();
+    },
+  };
+}

@@ -1,0 +1,153 @@
+/** The shows of this browser: listing, opening, keeping, copying and putting away. */
+import { z } from "zod";
+import { HandsSchema } from "@/core/program/hands";
+import { SavedPlaySchema, type SavedPlay } from "@/core/play/saved";
+import { readShow } from "@/core/show/check";
+import { applyDiff, DiffSchema, type Diff } from "@/core/show/diff";
+import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
+import { newHands, type World } from "@/core/show/world";
+import { database, seal, SealedSchema, ShowCardSchema, STORES, strictly, unseal, type Database, type ShowCard } from "./database";
+
+const SnapshotSchema = SealedSchema.extend({ seq: z.number().int() });
+const ParkedWorldSchema = z.object({ show: z.unknown(), hands: z.unknown() });
+
+export interface Opened {
+  world: World;
+  saved: SavedPlay | null;
+  /** Sequence number of the last journal entry. */
+  seq: number;
+  /** What was lost, said to the user; null where nothing was. */
+  notice: string | null;
+}
+
+export function cardOf(id: string, world: World, changed: number): ShowCard {
+  const cues = Object.values(world.show.lists).reduce((sum, list) => sum + Object.keys(list.cues).length, 0);
+  return { id, name: world.show.name, fixtures: Object.keys(world.show.fixtures).length, cues, changed, deleted: null };
+}
+
+/** All shows, those put away included, the last changed first. */
+export async function listShows(): Promise<ShowCard[]> {
+  const db = await database();
+  const cards = (await db.getAll("cards")).flatMap((card) => {
+    const parsed = ShowCardSchema.safeParse(card);
+    return parsed.success ? [parsed.data] : [];
+  });
+  return cards.sort((a, b) => b.changed - a.changed);
+}
+
+/** Keeps a whole show as a new snapshot; its journal starts afresh. */
+export async function keepShow(id: string, world: World, seq = 0, now = Date.now()): Promise<void> {
+  const tx = strictly(await database(), ["cards", "snapshots", "journal"]);
+  const journal = tx.objectStore("journal");
+  await Promise.all([
+    tx.objectStore("cards").put(cardOf(id, world, now)),
+    tx.objectStore("snapshots").put({ ...seal(world), seq }, id),
+    journal.delete(entriesOf(id)),
+    tx.done,
+  ]);
+}
+
+const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
+
+/** Appends diffs to a show's journal. Durable when the promise resolves. */
+export async function journal(id: string, world: World, entries: readonly { seq: number; diff: Diff }[], now = Date.now()): Promise<void> {
+  const tx = strictly(await database(), ["cards", "journal"]);
+  const store = tx.objectStore("journal");
+  await Promise.all([...entries.map(({ seq, diff }) => store.put(seal(diff), [id, seq])), tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
+}
+
+export async function keepPlaying(id: string, saved: SavedPlay): Promise<void> {
+  const tx = strictly(await database(), ["playing"]);
+  await Promise.all([tx.objectStore("playing").put(seal(saved), id), tx.done]);
+}
+
+function worldOf(parked: unknown): World | Refusal {
+  const parsed = ParkedWorldSchema.safeParse(parked);
+  if (!parsed.success) return refuse("this show's storage is damaged", "Open another show, or import a file of it");
+  const show = readShow(parsed.data.show);
+  if (isRefusal(show)) return show;
+  const hands = HandsSchema.safeParse(parsed.data.hands);
+  return { show, hands: hands.success ? hands.data : newHands(show) };
+}
+
+/** A show as it was left: snapshot, then journal up to the first damaged entry. */
+export async function openShow(id: string): Promise<Opened | Refusal> {
+  const db = await database();
+  const stored = SnapshotSchema.safeParse(await db.get("snapshots", id));
+  if (!stored.success) return refuse("there is no such show in this browser", "Choose one from the list of shows");
+  const first = worldOf(unseal(stored.data));
+  if (isRefusal(first)) return first;
+  let world = first;
+  let seq = stored.data.seq;
+  let notice: string | null = null;
+  const keys = await db.getAllKeys("journal", entriesOf(id));
+  const entries = await db.getAll("journal", entriesOf(id));
+  for (const [i, key] of keys.entries()) {
+    if (key[1] <= seq) continue;
+    const next = key[1] === seq + 1 ? replay(world, entries[i]) : undefined;
+    if (!next) {
+      notice = `${keys.length - i} of the last ${keys.length} changes were damaged and are left out; everything before them is here`;
+      break;
+    }
+    world = next;
+    seq = key[1];
+  }
+  const checked = worldOf(world);
+  if (isRefusal(checked)) return checked;
+  const saved = SavedPlaySchema.safeParse(unseal(await db.get("playing", id)));
+  return { world: checked, saved: saved.success ? saved.data : null, seq, notice };
+}
+
+function replay(world: World, entry: unknown): World | undefined {
+  const diff = DiffSchema.safeParse(unseal(entry));
+  if (!diff.success) return undefined;
+  try {
+    return applyDiff(world, diff.data as Diff);
+  } catch {
+    return undefined;
+  }
+}
+
+async function changeCard(id: string, change: Partial<ShowCard>): Promise<void> {
+  const tx = strictly(await database(), ["cards"]);
+  const card = await tx.objectStore("cards").get(id);
+  await Promise.all([...(card ? [tx.objectStore("cards").put({ ...card, ...change })] : []), tx.done]);
+}
+
+/** Puts a show away; it can be brought back. */
+export const putAway = (id: string, now = Date.now()): Promise<void> => changeCard(id, { deleted: now });
+export const bringBack = (id: string): Promise<void> => changeCard(id, { deleted: null });
+
+/** Removes a show for good. */
+export async function removeForGood(id: string): Promise<void> {
+  const db: Database = await database();
+  const tx = strictly(db, STORES);
+  await Promise.all([
+    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id),
+    tx.objectStore("journal").delete(entriesOf(id)), tx.done,
+  ]);
+}
+
+/** A new id for a show: where it lives in storage and in addresses. */
+export const newShowId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(36).padStart(2, "0")).join("");
+
+/** Keeps a world as a new show and tells its id. */
+export async function addShow(world: World): Promise<string> {
+  const id = newShowId();
+  await keepShow(id, world);
+  return id;
+}
+
+/** Names a show that is not open: a change in its journal like any other. */
+export async function renameShow(id: string, name: string): Promise<Refusal | undefined> {
+  const opened = await openShow(id);
+  if (isRefusal(opened)) return opened;
+  await keepShow(id, { ...opened.world, show: { ...opened.world.show, name } }, opened.seq);
+  return undefined;
+}
+
+export async function duplicateShow(id: string): Promise<string | Refusal> {
+  const opened = await openShow(id);
+  if (isRefusal(opened)) return opened;
+  return addShow({ ...opened.world, show: { ...opened.world.show, name: `${opened.world.show.name} copy` } });
+}

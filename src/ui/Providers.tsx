@@ -1,0 +1,29 @@
+"use client";
+
+import { createTheme, MantineProvider, type MantineColorsTuple } from "@mantine/core";
+import { Notifications } from "@mantine/notifications";
+import type { ReactNode } from "react";
+
+const ink: MantineColorsTuple = ["#e9eef7", "#c9d2e3", "#a9b5cb", "#8f9db6", "#5c6a84", "#2a3549", "#1c2434", "#141a26", "#0d1119", "#080b11"];
+const mint: MantineColorsTuple = ["#e6fbf4", "#cff6e8", "#b5f0db", "#9aeccf", "#7ee8c4", "#55cfa7", "#34b58c", "#1a8f6c", "#0b6e52", "#05503b"];
+
+const theme = createTheme({
+  fontFamily: "var(--sans)",
+  fontFamilyMonospace: "var(--mono)",
+  headings: { fontFamily: "var(--sans)", fontWeight: "600" },
+  primaryColor: "mint",
+  primaryShade: { light: 8, dark: 4 },
+  autoContrast: true,
+  colors: { dark: ink, mint },
+  defaultRadius: "md",
+  cursorType: "pointer",
+});
+
+export function Providers({ children }: { children: ReactNode }) {
+  return (
+    <MantineProvider theme={theme} defaultColorScheme="dark">
+      <Notifications position="bottom-right" />
+      {children}
+    </MantineProvider>
+  );
+}

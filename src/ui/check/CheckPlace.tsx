@@ -1,0 +1,53 @@
+"use client";
+
+import { Button } from "@mantine/core";
+import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
+import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
+import { useSession, useShow } from "../useSession";
+import classes from "./Check.module.css";
+
+interface Finding {
+  what: string;
+  why: string;
+  cure: string;
+  line: string;
+}
+
+/** What can be told from the show so far. */
+function findingsIn({ show }: World): Finding[] {
+  const bare = fixturesByNumber(show).filter((f) => f.addresses.length === 0);
+  return [
+    ...(bare.length ? [{
+      what: bare.length === 1 ? `Fixture ${bare[0]!.number} has no address` : `${bare.length} fixtures have no address`,
+      why: "They can be programmed, but nothing of them goes down the wire.", cure: "Give them the first free run", line: `${bare.map((f) => f.number).join(" + ")} address auto`,
+    }] : []),
+    ...groupsByNumber(show).filter((g) => g.members.length === 0).map((g) => ({ what: `Group ${g.number} "${g.name}" is empty`, why: "Its fixtures were removed.", cure: "Delete it", line: `delete group ${g.number}` })),
+    ...listsByNumber(show).flatMap((list) => cuesOf(list).filter((c) => Object.keys(c.entries).length === 0).map((c) => ({
+      what: `Cue ${c.number} of ${list.name} stores nothing`, why: "Its look is the one before it.", cure: "Delete it", line: `delete list ${list.number} cue ${c.number}`,
+    }))),
+  ];
+}
+
+/** Everything suspicious in the show, each with its cure. */
+export function CheckPlace() {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const findings = findingsIn(world);
+  return (
+    <div className={classes.check}>
+      <h1>Check</h1>
+      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every group has members, every cue stores something.</p>}
+      {findings.map((f) => (
+        <article key={f.what} className={classes.finding}>
+          <IconAlertTriangle size={20} color="var(--caution)" />
+          <div>
+            <h2>{f.what}</h2>
+            <p>{f.why}</p>
+          </div>
+          <Button size="compact-sm" variant="default" title={f.line} onClick={() => void session.run(f.line)}>{f.cure}</Button>
+        </article>
+      ))}
+      <p className={classes.later}>Lights that drift in the dark, palettes without data and moves that come too late will be found here too, once cues can be looked at as a whole.</p>
+    </div>
+  );
+}

@@ -1,0 +1,23 @@
+"use client";
+
+import { Tooltip } from "@mantine/core";
+import { IconArrowForwardUp, IconClock } from "@tabler/icons-react";
+import type { Cue } from "@/core/show/schema";
+import classes from "./Cues.module.css";
+
+/** What is special about a cue, each mark explained on hover. */
+export function CueMarks({ cue }: { cue: Cue }) {
+  const own = Object.values(cue.entries).filter((e) => e.time).length;
+  const empty = Object.keys(cue.entries).length === 0;
+  return (
+    <>
+      {cue.trigger.kind !== "go" && (
+        <Tooltip label={cue.trigger.kind === "auto" ? `Follows by itself ${cue.trigger.after} s after the go before` : `Follows by itself ${cue.trigger.after} s after the cue before is complete`}>
+          <span className={classes.mark}><IconArrowForwardUp size={13} /> {cue.trigger.after} s</span>
+        </Tooltip>
+      )}
+      {own > 0 && <Tooltip label={`${own} values with their own timing`}><span className={classes.mark}><IconClock size={13} /> own time</span></Tooltip>}
+      {empty && <Tooltip label="Stores nothing: everything tracks through"><span className={classes.mark}>∅ empty</span></Tooltip>}
+    </>
+  );
+}

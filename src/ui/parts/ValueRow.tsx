@@ -1,0 +1,60 @@
+"use client";
+
+import { Tooltip } from "@mantine/core";
+import { useState } from "react";
+import { useScrub } from "./scrub";
+import classes from "./parts.module.css";
+
+export type Form = "held" | "list" | "default";
+
+interface Props {
+  label: string;
+  /** The value as text, with its unit. */
+  text: string;
+  /** Where it comes from, in words. */
+  source: string;
+  form: Form;
+  /** Own timing, in words. */
+  time?: string;
+  /** 0..1 along its range; undefined draws no bar. */
+  share?: number;
+  perPixel: number;
+  onScrub(by: number, first: boolean): void;
+  /** What was typed: a value, or a spread such as "20 to 80". */
+  onType(text: string): void;
+}
+
+/** One value: label, bar and number. Its form tells where it comes from; dragging, wheel and arrows change it, a press types. */
+export function ValueRow({ label, text, source, form, time, share, perPixel, onScrub, onType }: Props) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const scrub = useScrub({ perPixel, onChange: onScrub, onPress: () => setDraft("") });
+  const bar = useScrub({ perPixel, onChange: onScrub });
+  return (
+    <div className={classes.row} data-form={form} data-attribute={label}>
+      <span className={classes.label}>{label}</span>
+      <div className={classes.bar} {...bar} aria-hidden>
+        {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
+      </div>
+      {draft === null ? (
+        <Tooltip label={`${source}${time ? ` · own time ${time}` : ""}`} openDelay={400}>
+          <button type="button" className={classes.number} aria-label={`${label} ${text}, ${source}`} {...scrub} onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}>
+            {time && <span className={classes.clock} aria-hidden>◷</span>}
+            {text}
+          </button>
+        </Tooltip>
+      ) : (
+        <input
+          className={classes.number} value={draft} autoFocus aria-label={`${label}: type a value, or a spread such as 20 to 80`} placeholder={text}
+          onChange={(e) => setDraft(e.currentTarget.value)} onBlur={() => setDraft(null)}
+          onKeyDown={(e) => {
+            e.stopPropagation();
+            if (e.key === "Escape") setDraft(null);
+            if (e.key !== "Enter") return;
+            if (draft.trim()) onType(draft.trim());
+            setDraft(null);
+          }}
+        />
+      )}
+    </div>
+  );
+}

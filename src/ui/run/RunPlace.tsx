@@ -1,0 +1,65 @@
+"use client";
+
+import { Slider } from "@mantine/core";
+import { useEffect, useRef } from "react";
+import { cuesOf, listsByNumber } from "@/core/show/world";
+import { timesText } from "@/core/cue/times";
+import { plain } from "@/core/units/units";
+import { Lane } from "../deck/Lane";
+import { StagePlan } from "../stage/StagePlan";
+import { useSession, useShow } from "../useSession";
+import classes from "./Run.module.css";
+
+/** Lanes, the stage, and the armed list with its current cue centred. */
+export function RunPlace() {
+  const session = useSession();
+  const { show, hands } = useShow((s) => s.world);
+  const grand = useShow((s) => s.playing.grand);
+  const armed = show.lists[hands.armed];
+  return (
+    <div className={classes.run}>
+      <section className={classes.lanes} aria-label="Deck">
+        <header className={classes.head}>
+          <h2>Deck</h2>
+          <label className={classes.grand}>
+            grand master
+            <Slider aria-label="Grand master" w={120} value={grand} onChange={(value) => void session.event({ kind: "grand", value })} label={null} color="indigo" />
+            <span className="num">{plain(grand, 0)}</span>
+          </label>
+        </header>
+        {listsByNumber(show).map((list) => <Lane key={list.id} list={list} large />)}
+      </section>
+      <div className={classes.right}>
+        <div className={classes.stage}><StagePlan /></div>
+        {armed && <ArmedList listId={armed.id} />}
+      </div>
+    </div>
+  );
+}
+
+function ArmedList({ listId }: { listId: string }) {
+  const session = useSession();
+  const list = useShow((s) => s.world.show.lists[listId]!);
+  const run = useShow((s) => s.playing.runs[listId]);
+  const here = useRef<HTMLButtonElement>(null);
+  useEffect(() => here.current?.scrollIntoView({ block: "center", behavior: "smooth" }), [run?.cue]);
+  const cues = cuesOf(list);
+  return (
+    <section className={classes.list} aria-label={`Cues of ${list.name}`}>
+      {cues.length === 0 && <p className={classes.empty}>No cues in {list.name} yet.</p>}
+      {cues.map((cue) => (
+        <button
+          key={cue.id} ref={cue.id === run?.cue ? here : undefined} type="button" className={classes.cue} data-now={cue.id === run?.cue} data-next={cue.id === run?.next}
+          title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`} onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
+        >
+          <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>
+          <span className={classes.words}>
+            <strong>{cue.name || "no name"}</strong>
+            {cue.note && <span className="muted">{cue.note}</span>}
+          </span>
+          <span className={`${classes.time} num`}>{cue.id === run?.next ? "next · " : ""}{timesText(cue.times)} s{cue.trigger.kind === "go" ? "" : ` · by itself after ${cue.trigger.after} s`}</span>
+        </button>
+      ))}
+    </section>
+  );
+}

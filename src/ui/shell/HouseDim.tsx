@@ -1,0 +1,36 @@
+"use client";
+
+import { ActionIcon, Popover, SegmentedControl, Slider, Stack, Text, Tooltip, useMantineColorScheme } from "@mantine/core";
+import { IconMoon } from "@tabler/icons-react";
+import { create } from "zustand";
+import classes from "./Shell.module.css";
+
+const useHouse = create<{ level: number; set(level: number): void }>((set) => ({ level: 100, set: (level) => set({ level }) }));
+
+/** Takes the whole interface down to a glimmer for the dark. */
+export function HouseDim() {
+  const { level, set } = useHouse();
+  const { colorScheme, setColorScheme } = useMantineColorScheme();
+  return (
+    <Popover width={220} position="bottom-end" shadow="md">
+      <Popover.Target>
+        <Tooltip label="House dim">
+          <ActionIcon variant="subtle" color="gray" aria-label="House dim"><IconMoon size={18} /></ActionIcon>
+        </Tooltip>
+      </Popover.Target>
+      <Popover.Dropdown>
+        <Stack gap="xs">
+          <Text size="sm">House dim: {level} %</Text>
+          <Slider aria-label="House dim" min={8} max={100} value={level} onChange={set} label={null} />
+          <SegmentedControl size="xs" value={colorScheme} onChange={(v) => setColorScheme(v as "dark" | "light")} data={[{ value: "dark", label: "Dark" }, { value: "light", label: "Daylight" }]} />
+        </Stack>
+      </Popover.Dropdown>
+    </Popover>
+  );
+}
+
+function Veil() {
+  const level = useHouse((s) => s.level);
+  return <div className={classes.veil} style={{ opacity: 1 - level / 100 }} aria-hidden />;
+}
+HouseDim.Veil = Veil;

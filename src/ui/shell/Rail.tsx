@@ -1,0 +1,33 @@
+"use client";
+
+import { Tooltip } from "@mantine/core";
+import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
+import Link from "next/link";
+import { useParams, usePathname } from "next/navigation";
+import { shownKey } from "../keys";
+import classes from "./Shell.module.css";
+
+export const PLACES = [
+  { id: "rig", label: "Rig", icon: IconSpeakerphone, about: "Patch, addresses and DMX" },
+  { id: "build", label: "Build", icon: IconTools, about: "Groups, values and looks" },
+  { id: "cues", label: "Cues", icon: IconLayoutList, about: "The cue list" },
+  { id: "run", label: "Run", icon: IconPlayerPlay, about: "Play the show" },
+  { id: "check", label: "Check", icon: IconChecklist, about: "What looks suspicious in the show" },
+] as const;
+
+export function Rail() {
+  const path = usePathname();
+  const { show } = useParams<{ show: string }>();
+  return (
+    <nav className={classes.rail} aria-label="Places">
+      {PLACES.map(({ id, label, icon: Icon, about }) => (
+        <Tooltip key={id} label={`${about} (${shownKey(id)})`} position="right" openDelay={500}>
+          <Link href={`/show/${show}/${id}`} className={classes["place-link"]} aria-current={path.endsWith(`/${id}`) ? "page" : undefined}>
+            <Icon size={20} stroke={1.6} aria-hidden />
+            {label}
+          </Link>
+        </Tooltip>
+      ))}
+    </nav>
+  );
+}

@@ -1,0 +1,64 @@
+"use client";
+
+import { Menu, Tooltip } from "@mantine/core";
+import { IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconKeyboard } from "@tabler/icons-react";
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { AskBar } from "../ask/AskBar";
+import { useSession, useShow } from "../useSession";
+import { saveShowFile } from "../parts/saveFile";
+import { HouseDim } from "./HouseDim";
+import { KeysHelp } from "./KeysHelp";
+import { RecordButton } from "./RecordButton";
+import classes from "./Shell.module.css";
+
+const SAVED_WORDS = { saved: "saved", saving: "saving", failed: "not saved, trying again" } as const;
+
+export function TopBar() {
+  const session = useSession();
+  const router = useRouter();
+  const name = useShow((s) => s.world.show.name);
+  const saved = useShow((s) => s.saved);
+  const blackout = useShow((s) => s.playing.blackout);
+  const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
+  const [help, setHelp] = useState(false);
+
+  return (
+    <header className={classes.top}>
+      <div className={classes.side}>
+        <span className={classes.mark} aria-hidden />
+        <span className={classes.name}>Bold Comet</span>
+        <Menu position="bottom-start" shadow="md">
+          <Menu.Target>
+            <button className={classes.chip} data-tone={saved} data-testid="show-menu">
+              {name} · <span data-testid="saved">{SAVED_WORDS[saved]}</span> <IconChevronDown size={13} />
+            </button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => router.push("/")}>All shows</Menu.Item>
+            <Menu.Item leftSection={<IconDownload size={16} />} onClick={() => saveShowFile(session.store.getState().world.show)}>Save as a file</Menu.Item>
+            <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>All keys</Menu.Item>
+            <Menu.Divider />
+            <Menu.Item component="div" closeMenuOnClick={false} leftSection={<IconDeviceFloppy size={16} />}>
+              Every change is kept in this browser
+            </Menu.Item>
+          </Menu.Dropdown>
+        </Menu>
+      </div>
+      <AskBar />
+      <div className={`${classes.side} ${classes.end}`}>
+        <HouseDim />
+        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses, computed 44 times a second"}>
+          <span className={classes.chip}>{universes} {universes === 1 ? "universe" : "universes"}</span>
+        </Tooltip>
+        <RecordButton />
+        <Tooltip label={blackout ? "All intensity is out. Press to bring it back" : "Takes all intensity out"}>
+          <button className={classes.chip} data-on={blackout} aria-pressed={blackout} onClick={() => void session.event({ kind: "blackout", on: !blackout })}>
+            Blackout
+          </button>
+        </Tooltip>
+      </div>
+      <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
+    </header>
+  );
+}

@@ -1,0 +1,68 @@
+"use client";
+
+import { useParams, useRouter } from "next/navigation";
+import { useEffect } from "react";
+import { tinykeys } from "tinykeys";
+import { clear } from "@/core/program/intents";
+import { select } from "@/core/select/intents";
+import { KEYS } from "../keys";
+import { useSession } from "../useSession";
+import { askInput } from "../ask/askInput";
+import { PLACES } from "./Rail";
+
+const FIELD = "input, textarea, select, [contenteditable=true]";
+
+/** Whether plain keys mean the show: no field has the focus, or only the empty Ask bar has. */
+function isFree(target: EventTarget | null): boolean {
+  const element = target as HTMLElement | null;
+  if (!element?.matches?.(FIELD)) return !element?.closest?.("[role=dialog]");
+  const ask = askInput();
+  return element === ask && ask?.value === "";
+}
+
+/** Binds the keys of keys.ts, and sends typing to the Ask bar. */
+export function useKeys(): void {
+  const session = useSession();
+  const router = useRouter();
+  const { show } = useParams<{ show: string }>();
+
+  useEffect(() => {
+    const armed = () => session.store.getState().world.hands.armed;
+    const actions: Record<string, () => void> = {
+      go: () => void session.event({ kind: "go", list: armed() }),
+      back: () => void session.event({ kind: "back", list: armed() }),
+      pause: () => void session.event({ kind: "pause", list: armed() }),
+      help: () => dispatchEvent(new Event("bold-comet-keys")),
+      undo: () => void session.run("undo"),
+      redo: () => void session.run("redo"),
+      clear: () => void session.act([clear.of({})], "clear"),
+      escape: () => {
+        const ask = askInput();
+        if (ask && ask.value !== "") return;
+        if (session.store.getState().world.hands.selection.length > 0) session.act([select.of({ items: [] })], "none");
+      },
+      ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(`/show/${show}/${id}`)])),
+    };
+    const always = new Set(["undo", "redo", "clear", ...PLACES.map((p) => p.id as string)]);
+    const bindings = Object.fromEntries(KEYS.map(({ id, keys }) => [keys, (event: KeyboardEvent) => {
+      const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
+      const ours = isFree(event.target) || (always.has(id) && (!field || event.target === askInput()));
+      if (!ours) return;
+      event.preventDefault();
+      actions[id]!();
+    }]));
+    const unbind = tinykeys(window, bindings);
+    const type = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1 || event.defaultPrevented) return;
+      if (!isFree(event.target) || [" ", ".", "?"].includes(event.key)) return;
+      const element = event.target as HTMLElement | null;
+      if (element?.closest?.("[role=menu], [role=listbox]")) return;
+      askInput()?.focus();
+    };
+    window.addEventListener("keydown", type);
+    return () => {
+      unbind();
+      window.removeEventListener("keydown", type);
+    };
+  }, [session, router, show]);
+}

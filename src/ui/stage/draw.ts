@@ -1,0 +1,197 @@
+/** Painting the plan: room, beams, lamps, selection. */
+import type { Half } from "@/engine/frame";
+import { aim, aimOf, light, lightOf } from "./light";
+import { toPixels, type Lamp, type View } from "./plan";
+import { BEAM, beamOf, GLOW, glowOf } from "./sprites";
+
+type Ctx = OffscreenCanvasRenderingContext2D;
+
+export interface Palette {
+  room: string;
+  line: string;
+  body: string;
+  number: string;
+  selection: string;
+  onSelection: string;
+}
+export const DARK: Palette = { room: "#0a0d14", line: "#1c2434", body: "#3a465c", number: "#8f9db6", selection: "#7ee8c4", onSelection: "#0b1a16" };
+export const DAYLIGHT: Palette = { room: "#2a3142", line: "#3a4358", body: "#6b7890", number: "#c4cede", selection: "#7ee8c4", onSelection: "#0b1a16" };
+
+/** The room: a floor of metres, and numbers beside the lamps. Painted once for each view. */
+export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: number, height: number, palette: Palette): void {
+  c.fillStyle = palette.room;
+  c.fillRect(0, 0, width, height);
+  c.strokeStyle = palette.line;
+  c.lineWidth = 1;
+  const step = view.scale < 14 ? 5 : 2;
+  c.beginPath();
+  const [left, right] = [Math.ceil(-view.ox / view.scale / step) * step, (width - view.ox) / view.scale];
+  const [front, back] = [Math.ceil((view.oy - height) / view.scale / step) * step, view.oy / view.scale];
+  for (let x = left; x <= right; x += step) for (let y = front; y <= back; y += step) {
+    const [px, py] = toPixels(view, x, y);
+    const arm = x === 0 ? 5 : 2;
+    c.moveTo(px - 2, py);
+    c.lineTo(px + 2, py);
+    c.moveTo(px, py - arm);
+    c.lineTo(px, py + arm);
+  }
+  c.stroke();
+  c.fillStyle = palette.number;
+  c.font = "10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
+  c.textAlign = "center";
+  c.textBaseline = "middle";
+  const crowded = view.scale < 16;
+  for (const lamp of lamps) {
+    if (crowded && lamp.number % 5 !== 0) continue;
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    const below = lamp.kind === "bar" || lamp.y < 0;
+    c.fillText(String(lamp.number), x, below ? y + 15 : y - 15);
+  }
+}
+
+/** Beams of all movers, into a canvas of half resolution. */
+export function drawBeams(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, zoom: number): void {
+  c.globalCompositeOperation = "lighter";
+  for (const lamp of lamps) {
+    if (lamp.pan < 0 || lamp.tilt < 0) continue;
+    lightOf(lamp, lamp.sources[0]!, half);
+    if (light.level <= 0.004) continue;
+    aimOf(lamp, half);
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    const [tx, ty] = toPixels(view, aim.x, aim.y);
+    const length = Math.hypot(tx - x, ty - y) + aim.spread * view.scale;
+    const width = 2 * aim.spread * view.scale;
+    const angle = Math.atan2(ty - y, tx - x);
+    const [cos, sin] = [Math.cos(angle) * zoom, Math.sin(angle) * zoom];
+    const [sx, sy] = [length / BEAM.length, Math.max(width, 6) / BEAM.width];
+    c.setTransform(cos * sx, sin * sx, -sin * sy, cos * sy, x * zoom, y * zoom);
+    c.globalAlpha = 0.12 + 0.6 * light.level;
+    c.drawImage(beamOf(light.r, light.g, light.b), 0, -BEAM.width / 2);
+  }
+  c.setTransform(1, 0, 0, 1, 0, 0);
+  c.globalAlpha = 1;
+  c.globalCompositeOperation = "source-over";
+}
+
+const GLOW_SIZE: Partial<Record<Lamp["kind"], number>> = { bar: 26, par: 44, conventional: 46, strobe: 56, server: 60, hazer: 90 };
+
+/** Glows and the signs of all lamps. */
+export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, palette: Palette): void {
+  const size = Math.max(4.5, Math.min(8.5, view.scale * 0.28));
+  for (const lamp of lamps) {
+    if (lamp.kind === "bar") {
+      drawBar(c, lamp, half, view, palette);
+      continue;
+    }
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    let best = 0;
+    let [r, g, b] = [0, 0, 0];
+    for (const source of lamp.sources) {
+      lightOf(lamp, source, half);
+      if (light.level > best) [best, r, g, b] = [light.level, light.r, light.g, light.b];
+    }
+    if (best > 0.004) {
+      const reach = GLOW_SIZE[lamp.kind] ?? 34;
+      c.globalCompositeOperation = "lighter";
+      c.globalAlpha = lamp.kind === "hazer" ? 0.12 * best : 0.2 + 0.8 * best;
+      c.drawImage(glowOf(r, g, b), x - reach / 2, y - reach / 2, reach, reach);
+      c.globalCompositeOperation = "source-over";
+      c.globalAlpha = 1;
+    }
+    c.fillStyle = palette.body;
+    sign(c, lamp.kind, x, y, size);
+    c.fill();
+    if (best > 0.004) {
+      c.globalAlpha = 0.25 + 0.75 * best;
+      c.fillStyle = `rgb(${r},${g},${b})`;
+      c.fill();
+      c.globalAlpha = 1;
+    }
+    c.strokeStyle = best > 0.004 ? `rgb(${(r + 255) >> 1},${(g + 255) >> 1},${(b + 255) >> 1})` : palette.number;
+    c.lineWidth = 1;
+    c.stroke();
+  }
+}
+
+function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): void {
+  const cell = Math.max(2.5, view.scale * 0.1);
+  const tall = Math.max(6, view.scale * 0.26);
+  for (const source of lamp.sources) {
+    const [x, y] = toPixels(view, source.x, source.y);
+    lightOf(lamp, source, half);
+    const wide = lamp.sources.length > 1 ? cell - 0.8 : cell * 12;
+    c.fillStyle = palette.body;
+    c.fillRect(x - wide / 2, y - tall / 2, wide, tall);
+    if (light.level <= 0.004) continue;
+    c.globalAlpha = 0.2 + 0.8 * light.level;
+    c.fillStyle = `rgb(${light.r},${light.g},${light.b})`;
+    c.fillRect(x - wide / 2, y - tall / 2, wide, tall);
+    c.globalCompositeOperation = "lighter";
+    c.globalAlpha = 0.35 * light.level;
+    const reach = tall * 5;
+    c.drawImage(glowOf(light.r, light.g, light.b), 0, 0, GLOW, GLOW, x - reach / 2, y - reach / 2, reach, reach);
+    c.globalCompositeOperation = "source-over";
+    c.globalAlpha = 1;
+  }
+}
+
+/** The sign of a kind, as a path. */
+export function sign(c: Ctx, kind: Lamp["kind"], x: number, y: number, s: number): void {
+  c.beginPath();
+  const polygon = (points: number, turn: number, radius: (i: number) => number) => {
+    for (let i = 0; i < points; i++) {
+      const a = turn + (i * 2 * Math.PI) / points;
+      c.lineTo(x + Math.cos(a) * radius(i), y + Math.sin(a) * radius(i));
+    }
+    c.closePath();
+  };
+  if (kind === "spot") c.arc(x, y, s, 0, 2 * Math.PI);
+  else if (kind === "wash") c.rect(x - s, y - s, 2 * s, 2 * s);
+  else if (kind === "par") polygon(6, Math.PI / 6, () => s);
+  else if (kind === "conventional") polygon(3, -Math.PI / 2, () => s * 1.2);
+  else if (kind === "strobe") polygon(4, 0, (i) => (i % 2 === 0 ? s * 1.5 : s * 0.8));
+  else if (kind === "server") polygon(10, -Math.PI / 2, (i) => (i % 2 === 0 ? s * 1.5 : s * 0.65));
+  else if (kind === "hazer") {
+    c.arc(x - s * 0.7, y + s * 0.2, s * 0.6, 0, 7);
+    c.arc(x, y - s * 0.3, s * 0.8, 0, 7);
+    c.arc(x + s * 0.7, y + s * 0.2, s * 0.6, 0, 7);
+  } else c.rect(x - s * 2, y - s / 2, s * 4, s);
+}
+
+/** Rings and order numbers of what is selected. */
+export function drawSelection(c: Ctx, lamps: readonly Lamp[], view: View, order: Record<string, number>, cells: Record<string, number[]>, palette: Palette): void {
+  c.lineWidth = 2;
+  c.strokeStyle = palette.selection;
+  c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
+  c.textAlign = "center";
+  c.textBaseline = "middle";
+  const size = Math.max(4.5, Math.min(8.5, view.scale * 0.28)) + 3.5;
+  const many = Object.keys(order).length > 400;
+  for (const lamp of lamps) {
+    for (const cell of cells[lamp.id] ?? []) {
+      const source = lamp.sources[cell - 1];
+      if (!source) continue;
+      const [x, y] = toPixels(view, source.x, source.y);
+      c.strokeRect(x - 3, y - 8, 6, 16);
+    }
+    const place = order[lamp.id];
+    if (place === undefined) continue;
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    c.beginPath();
+    if (lamp.kind === "bar") {
+      const wide = Math.max(2.5, view.scale * 0.1) * 12 + 8;
+      c.rect(x - wide / 2, y - size, wide, 2 * size);
+    } else if (lamp.kind === "spot") c.arc(x, y, size, 0, 2 * Math.PI);
+    else c.rect(x - size, y - size, 2 * size, 2 * size);
+    c.stroke();
+    if (many) continue;
+    c.fillStyle = palette.selection;
+    const text = String(place);
+    const wide = 6 + 6 * text.length;
+    c.beginPath();
+    c.roundRect(x + size - 4, y - size - 8, wide, 13, 4);
+    c.fill();
+    c.fillStyle = palette.onSelection;
+    c.fillText(text, x + size - 4 + wide / 2, y - size - 1);
+  }
+}

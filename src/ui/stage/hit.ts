@@ -1,0 +1,39 @@
+/** Which lamps a pointer means. */
+import { toPixels, type Lamp, type View } from "./plan";
+
+/** A drag, from its start to where it is. */
+export interface Box {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+}
+
+const REACH = 16;
+const HALF_BAR = 0.6;
+
+/** The lamp under a point: the nearest within reach; a bar is as long as its cells. */
+export function lampAt(lamps: readonly Lamp[], view: View, x: number, y: number): Lamp | undefined {
+  let best: Lamp | undefined;
+  let nearest = REACH;
+  for (const lamp of lamps) {
+    const [px, py] = toPixels(view, lamp.x, lamp.y);
+    const along = lamp.kind === "bar" ? Math.max(0, Math.abs(x - px) - HALF_BAR * view.scale) : x - px;
+    const distance = Math.hypot(along, y - py);
+    if (distance < nearest) [nearest, best] = [distance, lamp];
+  }
+  return best;
+}
+
+/** Lamps in an area, in the direction it was dragged; equal places by number. */
+export function inside(lamps: readonly Lamp[], view: View, { x1, y1, x2, y2 }: Box): Lamp[] {
+  const [left, right, top, bottom] = [Math.min(x1, x2), Math.max(x1, x2), Math.min(y1, y2), Math.max(y1, y2)];
+  const across = right - left >= bottom - top;
+  const along = (x: number, y: number) => (across ? x * Math.sign(x2 - x1) : y * Math.sign(y2 - y1));
+  return lamps
+    .map((lamp) => ({ lamp, at: toPixels(view, lamp.x, lamp.y) }))
+    .filter(({ at: [x, y] }) => x >= left && x <= right && y >= top && y <= bottom)
+    .map(({ lamp, at: [x, y] }) => ({ lamp, key: Math.round(along(x, y)) }))
+    .sort((a, b) => a.key - b.key || a.lamp.number - b.lamp.number)
+    .map(({ lamp }) => lamp);
+}

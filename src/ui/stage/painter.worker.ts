@@ -1,0 +1,85 @@
+/** Paints the plan away from the hands: an own worker, on its own animation frames. */
+import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
+import { DARK, DAYLIGHT, drawBeams, drawLamps, drawRoom, drawSelection } from "./draw";
+import type { ToPainter } from "./messages";
+import type { Lamp, View } from "./plan";
+
+let canvas: OffscreenCanvas | undefined;
+let context: OffscreenCanvasRenderingContext2D | undefined;
+let room: OffscreenCanvas | undefined;
+let beams: OffscreenCanvas | undefined;
+let frame: Frame | undefined;
+let params = 0;
+let lamps: Lamp[] = [];
+let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
+let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
+let dirty = true;
+let roomDirty = true;
+let seen = -1;
+
+addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
+  dirty = true;
+  switch (data.kind) {
+    case "canvas":
+      canvas = data.canvas;
+      context = canvas.getContext("2d", { alpha: false })!;
+      requestAnimationFrame(paint);
+      return;
+    case "memory":
+      frame = openFrame(data.layout, data.memory);
+      params = data.layout.keys.length;
+      return;
+    case "plan":
+      lamps = data.lamps;
+      roomDirty = true;
+      return;
+    case "view":
+      size = data;
+      roomDirty = true;
+      return;
+    case "selection":
+      selected = data;
+  }
+});
+
+function paint(): void {
+  requestAnimationFrame(paint);
+  if (!canvas || !context || !size) return;
+  const count = frame ? frameCount(frame) : -1;
+  if (!dirty && count === seen) return;
+  seen = count;
+  dirty = false;
+  const { width, height, ratio, view, daylight } = size;
+  const [w, h] = [Math.max(1, Math.round(width * ratio)), Math.max(1, Math.round(height * ratio))];
+  const palette = daylight ? DAYLIGHT : DARK;
+  if (canvas.width !== w || canvas.height !== h) {
+    canvas.width = w;
+    canvas.height = h;
+    roomDirty = true;
+  }
+  if (roomDirty) {
+    room = new OffscreenCanvas(w, h);
+    beams = new OffscreenCanvas(Math.ceil(width / 2), Math.ceil(height / 2));
+    const c = room.getContext("2d", { alpha: false })!;
+    c.scale(ratio, ratio);
+    drawRoom(c, lamps, view, width, height, palette);
+    roomDirty = false;
+  }
+  context.setTransform(1, 0, 0, 1, 0, 0);
+  context.drawImage(room!, 0, 0);
+  context.setTransform(ratio, 0, 0, ratio, 0, 0);
+  if (frame && fits()) {
+    const half = wholeHalf(frame);
+    const b = beams!.getContext("2d")!;
+    b.clearRect(0, 0, beams!.width, beams!.height);
+    drawBeams(b, lamps, half, view, 0.5);
+    context.globalCompositeOperation = "lighter";
+    context.drawImage(beams!, 0, 0, beams!.width * 2, beams!.height * 2);
+    context.globalCompositeOperation = "source-over";
+    drawLamps(context, lamps, half, view, palette);
+  }
+  drawSelection(context, lamps, view, selected.order, selected.cells, palette);
+}
+
+/** Between a new layout and its plan the two may not belong together for a frame. */
+const fits = (): boolean => lamps.every((lamp) => lamp.sources.every((s) => s.dimmer < params && s.wheel < params) && lamp.zoom < params);

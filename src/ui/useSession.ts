@@ -1,0 +1,86 @@
+"use client";
+
+import { createContext, useContext, useEffect, useRef, useState, type RefObject } from "react";
+import { useStore } from "zustand";
+import type { Half } from "@/engine/frame";
+import { frameCount } from "@/engine/frame";
+import { halfOf, type StageView } from "@/session/engineLink";
+import type { Session, SessionState } from "@/session/session";
+
+export const SessionContext = createContext<Session | null>(null);
+
+/** The running show. @throws outside of a show's pages: a mistake of ours. */
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error("no show is open here");
+  return session;
+}
+
+/** A part of the session's state; the component draws again when it changes. */
+export const useShow = <T>(pick: (state: SessionState) => T): T => useStore(useSession().store, pick);
+
+/** Calls `draw` on animation frames on which the stage is new. Nothing passes through React. */
+export function useStageFrame(draw: (half: Half, view: StageView) => void): void {
+  const { store } = useSession();
+  const latest = useRef(draw);
+  useEffect(() => {
+    latest.current = draw;
+  });
+  useEffect(() => {
+    let seen = -1;
+    let seenView: StageView | undefined;
+    let handle = 0;
+    const look = () => {
+      handle = requestAnimationFrame(look);
+      const { view } = store.getState();
+      if (!view) return;
+      const count = frameCount(view.frame);
+      if (view === seenView && count === seen) return;
+      seen = count;
+      seenView = view;
+      latest.current(halfOf(view), view);
+    };
+    look();
+    return () => cancelAnimationFrame(handle);
+  }, [store]);
+}
+
+/** Something worked out from the stage, at most `perSecond` times; the component draws again when it differs. */
+export function useStageSummary<T>(work: (half: Half, view: StageView) => T, start: T, deps: readonly unknown[], perSecond = 12): T {
+  const { store } = useSession();
+  const [value, setValue] = useState(start);
+  const latest = useRef(work);
+  const last = useRef("");
+  useEffect(() => {
+    latest.current = work;
+  });
+  const key = JSON.stringify(deps);
+  useEffect(() => {
+    const look = () => {
+      const { view } = store.getState();
+      if (!view) return;
+      const made = latest.current(halfOf(view), view);
+      const text = JSON.stringify(made);
+      if (text === last.current) return;
+      last.current = text;
+      setValue(made);
+    };
+    look();
+    const timer = setInterval(look, 1000 / perSecond);
+    return () => clearInterval(timer);
+  }, [store, key, perSecond]);
+  return value;
+}
+
+/** The size of an element, as it changes. */
+export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(([entry]) => setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [ref]);
+  return size;
+}
