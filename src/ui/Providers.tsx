@@ -1,6 +1,6 @@
 "use client";
 
-import { createTheme, MantineProvider, type MantineColorsTuple } from "@mantine/core";
+import { Button, createTheme, MantineProvider, type MantineColorsTuple } from "@mantine/core";
 import { Notifications } from "@mantine/notifications";
 import type { ReactNode } from "react";
 
@@ -17,6 +17,9 @@ const theme = createTheme({
   colors: { dark: ink, mint },
   defaultRadius: "md",
   cursorType: "pointer",
+  components: {
+    Button: Button.extend({ vars: (_, { variant = "filled" }) => ({ root: variant === "filled" ? { "--button-color": "var(--on-selection)" } : {} }) }),
+  },
 });
 
 export function Providers({ children }: { children: ReactNode }) {

@@ -8,6 +8,7 @@ import { fixtureNumbered } from "../show/world";
 import type { World } from "../show/world";
 import { itemsText } from "../select/intents";
 import { addressText, autoAddresses, occupancyOf, occupy, runFrom, sizeOf } from "./address";
+import { firstPlaces } from "./firstPlaces";
 import { addressConflict, planPatch } from "./plan";
 
 export const fixtureIds = z.array(z.string().regex(/^f\d+$/)).min(1).max(20_000);
@@ -28,13 +29,14 @@ export const patch = defineIntent({
     const bad = plan.rows.find((row) => row.conflict);
     if (bad) fail(`fixture ${bad.number} cannot go there: ${bad.conflict}`, request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto");
     world.show.types[plan.type.id] ??= plan.type as never;
-    for (const row of plan.rows) {
+    const places = firstPlaces(world.show as Show, plan.rows.length);
+    for (const [k, row] of plan.rows.entries()) {
       const id = newId(world, "f");
       const name = request.name ? (plan.rows.length > 1 ? `${request.name} ${row.number - plan.rows[0]!.number + 1}` : request.name) : plan.type.model;
       world.show.fixtures[id] = {
         id, number: row.number, name, type: plan.type.id, mode: plan.mode.name,
         addresses: row.address ? [row.address] : [], virtualDimmer: plan.virtualDimmer,
-        place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 },
+        place: places[k]!, turn: { x: 0, y: 0, z: 0 },
         invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 },
       };
     }

@@ -24,7 +24,7 @@ export function CuesPlace() {
     <div className={classes.cues}>
       <section className={classes.left}>
         <header className={classes.head}>
-          <Tabs value={list.id} onChange={setChosen} variant="pills">
+          <Tabs value={list.id} onChange={setChosen} variant="pills" classNames={{ tab: classes.tab! }}>
             <Tabs.List>
               {lists.map((l) => <Tabs.Tab key={l.id} value={l.id}>{l.number} {l.name}</Tabs.Tab>)}
             </Tabs.List>

@@ -58,7 +58,7 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
 
   const standing = cue ? `${plain(cue.number, 3)} ${cue.name}` : run?.fading ? "releasing" : "released";
   return (
-    <div className={classes.lane} data-large={large} data-armed={armed} data-paused={run?.paused ?? false} data-testid={`lane-${list.number}`} {...press}>
+    <div className={classes.lane} data-large={large} data-armed={armed} data-running={cue !== undefined} data-paused={run?.paused ?? false} data-testid={`lane-${list.number}`} {...press}>
       <span className={classes.fill} style={{ width: `${level}%` }} aria-hidden />
       <div className={classes.text}>
         <p className={classes.title}>

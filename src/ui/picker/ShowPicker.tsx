@@ -86,7 +86,7 @@ export function ShowPicker() {
           ))}
         </details>
       )}
-      <p className={classes.where}>Shows live in this browser, at this address ({typeof location === "undefined" ? "" : location.host}). A file takes one elsewhere.</p>
+      <p className={classes.where}>Shows live in this browser, at this address. A file takes one elsewhere.</p>
     </main>
   );
 }

@@ -42,7 +42,9 @@ function ArmedList({ listId }: { listId: string }) {
   const list = useShow((s) => s.world.show.lists[listId]!);
   const run = useShow((s) => s.playing.runs[listId]);
   const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: "center", behavior: "smooth" }), [run?.cue]);
+  useEffect(() => {
+    void here.current?.scrollIntoView({ block: "center", behavior: "smooth" });
+  }, [run?.cue]);
   const cues = cuesOf(list);
   return (
     <section className={classes.list} aria-label={`Cues of ${list.name}`}>

@@ -46,7 +46,7 @@ export function RecordButton() {
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-end" width={360} shadow="md" trapFocus returnFocus>
       <Popover.Target>
-        <Button size="xs" h={30} variant="default" onClick={toggle} data-testid="record">
+        <Button size="xs" h={30} fz={14} variant="default" onClick={toggle} data-testid="record">
           Record{held > 0 ? <span className="num" style={{ color: "var(--held)", marginLeft: 6 }}>{held}</span> : null}
         </Button>
       </Popover.Target>

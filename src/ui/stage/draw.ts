@@ -44,9 +44,17 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: numb
   for (const lamp of lamps) {
     if (crowded && lamp.number % 5 !== 0) continue;
     const [x, y] = toPixels(view, lamp.x, lamp.y);
-    const below = lamp.kind === "bar" || lamp.y < 0;
-    c.fillText(String(lamp.number), x, below ? y + 15 : y - 15);
+    const [dx, dy] = labelSide(lamps, lamp, view);
+    c.fillText(String(lamp.number), x + dx, y + dy);
   }
+}
+
+/** Where a lamp's number has room: above, below, or outwards where a neighbour is in the way. */
+function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
+  if (lamp.kind === "bar" || lamp.y < 0) return [0, 15];
+  const near = (up: number) => lamps.some((other) => other !== lamp && Math.abs(other.x - lamp.x) * view.scale < 16 && (other.y - lamp.y) * up * view.scale > 0 && (other.y - lamp.y) * up * view.scale < 34);
+  if (!near(1)) return [0, -15];
+  return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
 }
 
 /** Beams of all movers, into a canvas of half resolution. */

@@ -1,0 +1,73 @@
+/** The built app and a browser, for journeys. */
+import { spawn, type ChildProcess } from "node:child_process";
+import { mkdtempSync, rmSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { chromium, type BrowserContext, type Page } from "playwright-core";
+
+const root = join(__dirname, "../..");
+const FLAGS = ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"];
+
+export interface App {
+  base: string;
+  context: BrowserContext;
+  page: Page;
+  /** What the page complained of. */
+  errors: string[];
+  stop(): Promise<void>;
+}
+
+const freePort = (): Promise<number> => new Promise((resolve) => {
+  const probe = createServer().listen(0, "127.0.0.1", () => {
+    const { port } = probe.address() as { port: number };
+    probe.close(() => resolve(port));
+  });
+});
+
+/** Starts the app on a free port and a browser with an empty profile. */
+export async function startApp(): Promise<App> {
+  const port = await freePort();
+  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+  await new Promise<void>((resolve, reject) => {
+    server.stdout!.once("data", () => resolve());
+    server.once("exit", () => reject(new Error("the app did not start; build it first")));
+  });
+  const profile = mkdtempSync(join(tmpdir(), "bold-comet-profile-"));
+  const context = await chromium.launchPersistentContext(profile, { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: FLAGS, viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  const page = context.pages()[0] ?? (await context.newPage());
+  const errors: string[] = [];
+  page.on("pageerror", (error) => errors.push(error.message));
+  return {
+    base: `http://127.0.0.1:${port}`, context, page, errors,
+    async stop() {
+      await context.close();
+      server.kill("SIGTERM");
+      await new Promise((resolve) => server.once("exit", resolve));
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+/** The bytes the DMX view shows, 512 of the universe it stands on. */
+export const bytesShown = (page: Page): Promise<number[]> =>
+  page.getByTestId("dmx").evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
+
+/** Waits until the bytes shown pass a check; returns them. */
+export async function bytesWhen(page: Page, check: (bytes: number[]) => boolean, ms = 5000): Promise<number[]> {
+  const end = Date.now() + ms;
+  for (;;) {
+    const bytes = await bytesShown(page);
+    if (check(bytes)) return bytes;
+    if (Date.now() > end) throw new Error(`these bytes did not come: ${bytes.slice(0, 48).join(" ")}`);
+    await page.waitForTimeout(40);
+  }
+}
+
+export const word = (bytes: number[], slot: number): number => bytes[slot - 1]! * 256 + bytes[slot]!;
+
+/** Waits until everything done so far is on the disk. */
+export async function untilSaved(page: Page): Promise<void> {
+  await page.waitForTimeout(80);
+  await page.waitForFunction(() => document.querySelector("[data-testid=saved]")?.textContent === "saved");
+}

@@ -1,0 +1,77 @@
+// Takes docs/screenshots/ from the demo show. Usage: node tools/make-pictures.mjs [folder]
+import { spawn } from "node:child_process";
+import { mkdirSync } from "node:fs";
+import { dirname, join } from "node:path";
+import { fileURLToPath } from "node:url";
+import { launch } from "./browser.mjs";
+
+const root = join(dirname(fileURLToPath(import.meta.url)), "..");
+const out = process.argv[2] ?? join(root, "docs/screenshots");
+const port = 4630;
+const base = `http://127.0.0.1:${port}`;
+mkdirSync(out, { recursive: true });
+
+const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+await new Promise((resolve) => server.stdout.once("data", resolve));
+const browser = await launch();
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  page.on("pageerror", (error) => console.error("page:", error.message));
+  page.on("console", (message) => message.type() === "error" && console.error("console:", message.text()));
+  const ask = async (...lines) => {
+    for (const line of lines) {
+      await page.locator("#ask").fill(line);
+      await page.keyboard.press("Enter");
+    }
+  };
+  const place = async (name) => {
+    await page.getByRole("navigation").getByText(name, { exact: true }).click();
+    await page.waitForURL(`**/${name.toLowerCase()}`);
+    await page.waitForTimeout(900);
+  };
+  const shot = (name) => page.screenshot({ path: join(out, `${name}.png`) });
+
+  await page.goto(base);
+  await page.getByText("The Salt Lantern").waitFor();
+  await shot("shows");
+  await page.goto(`${base}/show/demo/build`);
+  await page.getByTestId("stage").waitFor();
+  await page.waitForTimeout(1500);
+  await ask("go list 1 cue 3", "go list 3", "go list 4");
+  await page.waitForTimeout(9500);
+  await ask("group 2", "at 82 colour at #2ad1c9 delay 0 to 3");
+  await page.locator("#ask").fill("21 thru 36 zoom at 15 to 40");
+  await page.waitForTimeout(700);
+  await shot("build");
+  await page.locator("#ask").fill("");
+  await page.keyboard.press("Shift+Escape");
+  await ask("21");
+  await place("Cues");
+  await page.getByTestId("cue-4").click({ position: { x: 20, y: 20 } });
+  await shot("cues");
+  await place("Run");
+  await ask("go list 1 cue 4");
+  await page.waitForTimeout(4200);
+  await shot("run");
+  await page.waitForTimeout(4500);
+  await place("Rig");
+  await ask("21 thru 28");
+  await page.waitForTimeout(400);
+  await shot("rig");
+  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.waitForTimeout(600);
+  await shot("dmx");
+  await page.getByRole("tab", { name: "Patch" }).click();
+  await page.getByTestId("patch-open").click();
+  await page.getByLabel("How many").fill("6");
+  await page.getByText("From address").click();
+  await page.getByLabel("First address").fill("1:200");
+  await page.waitForTimeout(500);
+  await shot("patch");
+  await page.keyboard.press("Escape");
+  await place("Check");
+  await shot("check");
+} finally {
+  await browser.close();
+  server.kill("SIGTERM");
+}
