@@ -1,5 +1,5 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
-import { listTime } from "@/core/play/clock";
+import { listTimeAt } from "@/core/play/clock";
 import { setWorld } from "@/core/play/edit";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { advance, compute, createPlayer, play, type Player } from "@/core/play/player";
@@ -8,6 +8,7 @@ import { restorePlay, savePlay } from "@/core/play/saved";
 import { applyDiff, type Diff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
 import { cuesOf, type World } from "@/core/show/world";
+import { stageTime, type StageTime } from "@/core/units/units";
 import { frameBytes, LANE_FIELDS, openFrame, publish, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "./frame";
 import { ToEngineSchema, type FromEngine, type Playing } from "./messages";
 
@@ -26,7 +27,7 @@ let savedAt = 0;
 let origin = 0;
 
 const epoch = (): number => performance.timeOrigin + performance.now();
-const stageNow = (): number => (epoch() - origin) / 1000;
+const stageNow = (): StageTime => stageTime(Math.max((epoch() - origin) / 1000, player?.now ?? 0));
 
 function layOut(): void {
   if (!player) return;
@@ -58,7 +59,7 @@ function fill(half: Half): void {
   for (const run of runs.values()) {
     const at = run.slot * LANE_FIELDS;
     half.lanes[at] = cueProgress(run, player!.now);
-    half.lanes[at + 1] = Math.max(0, Math.min(listTime(run.clock, player!.now), run.complete) - run.arrived);
+    half.lanes[at + 1] = Math.max(0, Math.min(listTimeAt(run.clock, player!.now), run.complete) - run.arrived);
     half.lanes[at + 2] = run.complete - run.arrived;
   }
 }
@@ -66,7 +67,7 @@ function fill(half: Half): void {
 function tick(): void {
   if (!player) return;
   const moving = player.stage.activeCount > 0 || [...player.runs.values()].some((run) => run.cue !== null && cueProgress(run, player!.now) < 1);
-  const happened = advance(player, Math.max(stageNow(), player.now));
+  const happened = advance(player, stageNow());
   compute(player);
   if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
   if (!moving && !happened) return;
@@ -99,7 +100,7 @@ function playingNow({ runs, world, stage, layers, now }: Player): Playing {
       const next = nextPlace(list, run);
       return [[run.id, {
         slot: run.slot, cue: run.cue, next: next < 0 ? null : cuesOf(list)[next]!.id, level: run.level, paused: run.clock.paused,
-        fading: giving.has(run.slot) && run.cue === null && listTime(run.clock, now) < run.complete,
+        fading: giving.has(run.slot) && run.cue === null && listTimeAt(run.clock, now) < run.complete,
       }]];
     })),
   };
@@ -116,7 +117,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   if (!parsed.success) return say({ kind: "trouble", text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}` });
   const message = parsed.data;
   if (message.kind === "open") {
-    const start = message.saved?.now ?? 0;
+    const start = stageTime(message.saved?.now ?? 0);
     origin = epoch() - start * 1000;
     player = createPlayer(message.world as World, start);
     if (message.saved) restorePlay(player, message.saved);
@@ -133,7 +134,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
     tickNow();
     return;
   }
-  const refusal = play(player, message.event, Math.max(player.now, (message.at - origin) / 1000));
+  const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
   tickNow();
   save();
   say({ kind: "done", id: message.id, refusal: refusal ? refusalText(refusal) : null });
@@ -142,7 +143,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
 /** A change is on stage at once, not at the next tick. */
 function tickNow(): void {
   if (!player) return;
-  advance(player, Math.max(stageNow(), player.now));
+  advance(player, stageNow());
   compute(player);
   if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
   show();

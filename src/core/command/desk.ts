@@ -5,7 +5,7 @@ import { newWorld, type World } from "../show/world";
 import { setWorld } from "../play/edit";
 import { isLit, stageBeforeMasters } from "../play/look";
 import { advance, compute, createPlayer, play, type Player } from "../play/player";
-import { SAME_TIME } from "../units/units";
+import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import type { ReadContext } from "./command";
 import { perform } from "./perform";
 import { readLine, type Read } from "./read";
@@ -14,13 +14,13 @@ export interface Desk {
   world: World;
   history: History;
   player: Player;
-  time: number;
+  time: StageTime;
 }
 
 export function newDesk(world = newWorld()): Desk {
   const player = createPlayer(world);
   compute(player);
-  return { world, history: EMPTY_HISTORY, player, time: 0 };
+  return { world, history: EMPTY_HISTORY, player, time: stageTime(0) };
 }
 
 export function contextOf(desk: Desk): ReadContext {
@@ -54,7 +54,7 @@ export function runLine(desk: Desk, text: string): Refusal | undefined {
 
 export function wait(desk: Desk, time: number): void {
   // Whole microseconds, so that many short waits do not drift away from one long one.
-  desk.time = Math.round((desk.time + time) / SAME_TIME) * SAME_TIME;
+  desk.time = stageTime(Math.round((desk.time + time) / SAME_TIME) * SAME_TIME);
   advance(desk.player, desk.time);
   compute(desk.player);
 }

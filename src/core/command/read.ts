@@ -8,7 +8,7 @@ import { RIG } from "./commands/rig";
 import { SCRIPTS } from "./commands/script";
 import { SELECTING } from "./commands/select";
 import { compileSyntax, expect, match, type Args, type MatchState, type SlotParser } from "./grammar";
-import { lex, type Token } from "./lexer";
+import { lex } from "./lexer";
 import { SLOTS } from "./slots";
 
 const numbers: SlotParser = (state, pos) => {
@@ -39,20 +39,23 @@ export interface ReadOptions {
 interface Parsed {
   command: Command;
   args: Args;
-  tokens: readonly Token[];
 }
 
 function stateOf(text: string, context: ReadContext, options: ReadOptions): MatchState {
   return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: new Map() };
 }
 
+/** The first command that reads the whole line. Short forms ask every command, to find what else they could mean. */
 function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
+  let first: Parsed | undefined;
   for (const command of options.script ? [...SCRIPTS, ...COMMANDS] : COMMANDS) {
     for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) {
-      if (found.pos === state.tokens.length) return { command, args: found.value, tokens: state.tokens };
+      if (found.pos !== state.tokens.length) continue;
+      first ??= { command, args: found.value };
+      if (!options.abbreviate) return first;
     }
   }
-  return undefined;
+  return first;
 }
 
 const quoted = (items: readonly string[], most = 6): string => items.slice(0, most).join(", ") + (items.length > most ? " ..." : "");

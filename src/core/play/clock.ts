@@ -1,23 +1,24 @@
 /** A list's own clock: it can be held and can run at another rate. */
+import { listTime, stageTime, type ListTime, type StageTime } from "../units/units";
 
 export interface ListClock {
   /** List time at the anchor. */
-  base: number;
+  base: ListTime;
   /** Stage time of the anchor. */
-  anchor: number;
+  anchor: StageTime;
   /** 1 = as fast as the stage. */
   rate: number;
   paused: boolean;
 }
 
-export const newClock = (now: number): ListClock => ({ base: 0, anchor: now, rate: 1, paused: false });
+export const newClock = (now: StageTime): ListClock => ({ base: listTime(0), anchor: now, rate: 1, paused: false });
 
 /** List time at stage time `now`. */
-export const listTime = (clock: ListClock, now: number): number => (clock.paused ? clock.base : clock.base + (now - clock.anchor) * clock.rate);
+export const listTimeAt = (clock: ListClock, now: StageTime): ListTime => (clock.paused ? clock.base : listTime(clock.base + (now - clock.anchor) * clock.rate));
 
 /** The stage time at which the list's clock will show `time`; Infinity while it is held. */
-export const stageTime = (clock: ListClock, time: number): number => (clock.paused || clock.rate === 0 ? Infinity : clock.anchor + (time - clock.base) / clock.rate);
+export const stageTimeAt = (clock: ListClock, time: ListTime): StageTime => stageTime(clock.paused || clock.rate === 0 ? Infinity : clock.anchor + (time - clock.base) / clock.rate);
 
-export function changeClock(clock: ListClock, now: number, change: Partial<Pick<ListClock, "rate" | "paused">>): ListClock {
-  return { base: listTime(clock, now), anchor: now, rate: change.rate ?? clock.rate, paused: change.paused ?? clock.paused };
+export function changeClock(clock: ListClock, now: StageTime, change: Partial<Pick<ListClock, "rate" | "paused">>): ListClock {
+  return { base: listTimeAt(clock, now), anchor: now, rate: change.rate ?? clock.rate, paused: change.paused ?? clock.paused };
 }

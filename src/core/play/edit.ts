@@ -3,6 +3,7 @@ import { columnsOf, inForceOf } from "../cue/inForce";
 import { resolveEntry } from "../program/resolve";
 import type { CueList } from "../show/schema";
 import { cuesOf, type World } from "../show/world";
+import { sequence } from "../units/units";
 import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
 import { createFrame } from "./output";
 import { loadHands, syncRuns, type Player } from "./player";
@@ -88,7 +89,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     }
     const origin = cues[target.at]!.id;
     if (layer < 0) {
-      player.sequence += 1;
+      player.sequence = sequence(player.sequence + 1);
       addLayer(layers, {
         param, list: run.slot, priority: list.priority, stamp: player.sequence, cue: origin,
         own: steady(resolved.value), weight: steady(1), fromFn: resolved.fn, toFn: resolved.fn,

@@ -5,6 +5,7 @@ import { resolveEntry } from "../program/resolve";
 import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
+import type { ListTime, Sequence } from "../units/units";
 import { addLayer, countOf, layerOf, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import { isStepped } from "./rig";
 import { belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
@@ -19,9 +20,8 @@ export interface Arrival {
   everything: boolean;
   /** One fade for all moves instead of the cue's own times. */
   fade?: number;
-  stamp: number;
-  /** List time of the arrival. */
-  at: number;
+  stamp: Sequence;
+  at: ListTime;
 }
 
 /** Starts the moves of an arrival. Returns the largest delay + fade among them, 0 without moves. */
@@ -98,7 +98,7 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
 }
 
 /** Takes the weight of every layer a list has on a parameter from where it is to nothing. */
-export function fadeAway(stage: Stage, param: number, slot: number, at: number, time: MoveTime, stepped: boolean): void {
+export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime, stepped: boolean): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
     if (layers.list[layer] !== slot) continue;

@@ -7,8 +7,8 @@ import { resolveEntry } from "../program/resolve";
 import { refuse, type Refusal } from "../show/refusal";
 import type { World } from "../show/world";
 import { cuesOf, listsByNumber } from "../show/world";
-import { SAME_TIME } from "../units/units";
-import { changeClock, listTime } from "./clock";
+import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type Sequence, type StageTime } from "../units/units";
+import { changeClock, listTimeAt } from "./clock";
 import type { PlayEvent } from "./events";
 import { createLayers, eachLayer, type Layers } from "./layers";
 import { fadeAway, startMoves } from "./moves";
@@ -25,19 +25,19 @@ export interface Player {
   frame: Uint8Array;
   runs: Map<string, ListRun>;
   /** Stage time, seconds, of the last thing done. */
-  now: number;
+  now: StageTime;
   /** Sequence number of the last event. */
-  sequence: number;
+  sequence: Sequence;
   /** Changes whenever parameters or universes are laid out anew. */
   generation: number;
 }
 
 /** A player at rest at stage time `now`. */
-export function createPlayer(world: World, now = 0): Player {
+export function createPlayer(world: World, now: StageTime = stageTime(0)): Player {
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
-    world, rig, layers, stage: createStage(rig, layers, 1), frame: createFrame(rig.universes.length), runs: new Map(), now, sequence: 0, generation: 1,
+    world, rig, layers, stage: createStage(rig, layers, 1), frame: createFrame(rig.universes.length), runs: new Map(), now, sequence: sequence(0), generation: 1,
   };
   syncRuns(player);
   loadHands(player);
@@ -79,16 +79,16 @@ export function loadHands(player: Player): void {
   }
 }
 
-function setTime(player: Player, now: number): void {
+function setTime(player: Player, now: StageTime): void {
   player.now = now;
-  for (const run of player.runs.values()) player.stage.listNow[run.slot] = listTime(run.clock, now);
+  for (const run of player.runs.values()) player.stage.listNow[run.slot] = listTimeAt(run.clock, now);
 }
 
 /** Moves the clock to `to`: every automatic cue due up to and including then happens at its exact time. */
-export function advance(player: Player, to: number): boolean {
+export function advance(player: Player, to: StageTime): boolean {
   let happened = false;
   for (;;) {
-    let due = Infinity;
+    let due = stageTime(Infinity);
     let which: ListRun | undefined;
     for (const list of listsByNumber(player.world.show)) {
       const run = player.runs.get(list.id);
@@ -102,12 +102,12 @@ export function advance(player: Player, to: number): boolean {
     if (!which || due > to + SAME_TIME) break;
     const list = player.world.show.lists[which.id]!;
     const exact = automaticAt(list, which);
-    setTime(player, Math.max(due, player.now));
+    setTime(player, stageTime(Math.max(due, player.now)));
     player.stage.listNow[which.slot] = exact;
     arrive(player, which, nextPlace(list, which), { everything: which.next !== null, at: exact });
     happened = true;
   }
-  setTime(player, Math.max(to, player.now));
+  setTime(player, stageTime(Math.max(to, player.now)));
   return happened;
 }
 
@@ -129,9 +129,9 @@ export function compute(player: Player): void {
   }
 }
 
-function arrive(player: Player, run: ListRun, to: number, how: { everything: boolean; fade?: number; at: number }): void {
+function arrive(player: Player, run: ListRun, to: number, how: { everything: boolean; fade?: number; at: ListTime }): void {
   const list = player.world.show.lists[run.id]!;
-  player.sequence += 1;
+  player.sequence = sequence(player.sequence + 1);
   const from = placeOfCue(list, run.cue);
   const longest = startMoves(player.stage, {
     list, slot: run.slot, from, to, everything: how.everything || from < 0, stamp: player.sequence, at: how.at,
@@ -140,7 +140,7 @@ function arrive(player: Player, run: ListRun, to: number, how: { everything: boo
   run.cue = cuesOf(list)[to]!.id;
   run.next = null;
   run.arrived = how.at;
-  run.complete = how.at + longest;
+  run.complete = listTime(how.at + longest);
 }
 
 function resume(player: Player, run: ListRun): void {
@@ -151,7 +151,7 @@ function resume(player: Player, run: ListRun): void {
  * Does a playing event at stage time `at` (not before the player's time). What is due before happens first.
  * @returns a refusal where it cannot be done; then nothing changed.
  */
-export function play(player: Player, event: PlayEvent, at: number): Refusal | undefined {
+export function play(player: Player, event: PlayEvent, at: StageTime): Refusal | undefined {
   advance(player, at);
   const refusal = act(player, event);
   if (!refusal) setTime(player, player.now);
@@ -187,14 +187,14 @@ function act(player: Player, event: PlayEvent): Refusal | undefined {
         const place = placeOfCue(list, event.cue);
         if (place < 0) return refuse(`${name} has no such cue`);
         resume(player, run);
-        arrive(player, run, place, { everything: true, at: listTime(run.clock, player.now) });
+        arrive(player, run, place, { everything: true, at: listTimeAt(run.clock, player.now) });
         return undefined;
       }
       if (run.clock.paused && run.cue !== null) return void resume(player, run);
       const place = nextPlace(list, run);
       if (place < 0) return list.end === "release" ? void release(player, run) : undefined;
       const here = placeOfCue(list, run.cue);
-      arrive(player, run, place, { everything: here < 0 || place !== here + 1, at: listTime(run.clock, player.now) });
+      arrive(player, run, place, { everything: here < 0 || place !== here + 1, at: listTimeAt(run.clock, player.now) });
       return undefined;
     }
     case "next":
@@ -206,7 +206,7 @@ function act(player: Player, event: PlayEvent): Refusal | undefined {
       const place = placeOfCue(list, run.cue) - 1;
       if (place < 0) return undefined;
       resume(player, run);
-      arrive(player, run, place, { everything: true, fade: list.backTime, at: listTime(run.clock, player.now) });
+      arrive(player, run, place, { everything: true, fade: list.backTime, at: listTimeAt(run.clock, player.now) });
       return undefined;
     }
     case "pause":
@@ -230,7 +230,7 @@ function release(player: Player, run: ListRun): void {
   if (run.cue === null) return;
   resume(player, run);
   const list = player.world.show.lists[run.id]!;
-  const at = listTime(run.clock, player.now);
+  const at = listTimeAt(run.clock, player.now);
   player.stage.listNow[run.slot] = at;
   const seen = new Set<number>();
   for (const layer of [...eachLayer(player.layers)]) {
@@ -242,7 +242,7 @@ function release(player: Player, run: ListRun): void {
   }
   run.cue = null;
   run.next = null;
-  run.complete = at + list.releaseTime;
+  run.complete = listTime(at + list.releaseTime);
 }
 
 function touchScaled(stage: Stage): void {

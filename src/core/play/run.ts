@@ -1,7 +1,8 @@
 /** A list as it is being played. */
 import type { CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { listTime, newClock, stageTime, type ListClock } from "./clock";
+import { listTime, stageTime, type ListTime, type StageTime } from "../units/units";
+import { listTimeAt, newClock, stageTimeAt, type ListClock } from "./clock";
 
 export interface ListRun {
   id: string;
@@ -13,12 +14,12 @@ export interface ListRun {
   clock: ListClock;
   level: number;
   /** List time of the arrival in the present cue, and when its last move is complete. */
-  arrived: number;
-  complete: number;
+  arrived: ListTime;
+  complete: ListTime;
 }
 
-export const newRun = (id: string, slot: number, now: number): ListRun => ({
-  id, slot, cue: null, next: null, clock: newClock(now), level: 100, arrived: 0, complete: 0,
+export const newRun = (id: string, slot: number, now: StageTime): ListRun => ({
+  id, slot, cue: null, next: null, clock: newClock(now), level: 100, arrived: listTime(0), complete: listTime(0),
 });
 
 export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
@@ -38,23 +39,23 @@ export function nextPlace(list: CueList, run: ListRun): number {
 }
 
 /** The list time at which the next cue comes by itself, Infinity where it waits for a go. */
-export function automaticAt(list: CueList, run: ListRun): number {
-  if (run.cue === null) return Infinity;
+export function automaticAt(list: CueList, run: ListRun): ListTime {
+  if (run.cue === null) return listTime(Infinity);
   const next = nextPlace(list, run);
   const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
-  if (!trigger || trigger.kind === "go") return Infinity;
-  return (trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after;
+  if (!trigger || trigger.kind === "go") return listTime(Infinity);
+  return listTime((trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after);
 }
 
 /** The stage time of the list's next own event. */
-export const dueAt = (list: CueList, run: ListRun): number => {
+export const dueAt = (list: CueList, run: ListRun): StageTime => {
   const at = automaticAt(list, run);
-  return at === Infinity ? Infinity : stageTime(run.clock, at);
+  return at === Infinity ? stageTime(Infinity) : stageTimeAt(run.clock, at);
 };
 
 /** 0..1: how far the present cue is, 1 when complete. */
-export function cueProgress(run: ListRun, now: number): number {
+export function cueProgress(run: ListRun, now: StageTime): number {
   if (run.cue === null) return 1;
   const length = run.complete - run.arrived;
-  return length <= 0 ? 1 : Math.max(0, Math.min(1, (listTime(run.clock, now) - run.arrived) / length));
+  return length <= 0 ? 1 : Math.max(0, Math.min(1, (listTimeAt(run.clock, now) - run.arrived) / length));
 }

@@ -1,5 +1,6 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
 import { z } from "zod";
+import { listTime, sequence } from "../units/units";
 import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
 import { syncRuns, type Player } from "./player";
 import { newRun } from "./run";
@@ -46,7 +47,7 @@ export function savePlay(player: Player): SavedPlay {
 
 /** Puts a saved state on a fresh player. List clocks go on from the saved instant; what no longer exists is left out. */
 export function restorePlay(player: Player, saved: SavedPlay): void {
-  player.sequence = saved.sequence;
+  player.sequence = sequence(saved.sequence);
   player.stage.grand = saved.grand;
   player.stage.blackout = saved.blackout;
   for (const run of saved.runs) {
@@ -55,8 +56,8 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (!list) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, level: run.level, arrived: run.arrived, complete: run.complete,
-      clock: { base: run.time, anchor: player.now, rate: run.rate, paused: run.paused },
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete),
+      clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
   }

@@ -2,14 +2,15 @@
 declare const brand: unique symbol;
 type Branded<B extends string> = number & { readonly [brand]: B };
 
-/** Seconds on a virtual clock, a 64-bit float. */
-export type Seconds = Branded<"s">;
+/** Seconds on the stage's clock, a 64-bit float. */
+export type StageTime = Branded<"stage s">;
+/** Seconds on a list's own clock, which can be held and run at another rate: never to be mixed with stage time. */
+export type ListTime = Branded<"list s">;
 /** The number of a playing event; later events have larger ones. Never a time. */
 export type Sequence = Branded<"sequence">;
-/** A value in the real-world unit of its attribute: %, °, Hz, rpm, or a slot of a wheel. */
-export type Physical = number;
 
-export const seconds = (value: number): Seconds => value as Seconds;
+export const stageTime = (seconds: number): StageTime => seconds as StageTime;
+export const listTime = (seconds: number): ListTime => seconds as ListTime;
 export const sequence = (value: number): Sequence => value as Sequence;
 
 /** Times closer than a microsecond are the same time (SEMANTICS 6). */

@@ -1,0 +1,33 @@
+/** Every line of the handbook works as printed. */
+import { makeDemo } from "../demo/saltLantern";
+import { isRefusal, refusalText } from "../show/refusal";
+import { contextOf, newDesk, runLine, type Desk } from "./desk";
+import { COMMANDS, readLine, SCRIPT_COMMANDS } from "./read";
+import { SETTINGS } from "./settings";
+
+const world = makeDemo();
+
+/** A desk in the middle of work: values held, something undone, list 1 running. */
+function busyDesk(): Desk {
+  const desk = newDesk(world);
+  for (const line of ["go list 1", "1 thru 12 at full pan at 10", "1 thru 12 at 50", "undo"]) runLine(desk, line);
+  return desk;
+}
+
+test.each([...COMMANDS, ...SETTINGS].map((c) => [c.example, c.syntax]))("%s", (example) => {
+  const refusal = runLine(busyDesk(), example);
+  expect(refusal && refusalText(refusal)).toBeUndefined();
+});
+
+test.each(SCRIPT_COMMANDS.map((c) => [c.example]))("%s", (example) => {
+  const read = readLine(example, contextOf(busyDesk()), { script: true });
+  expect(isRefusal(read) ? refusalText(read) : read?.script?.kind).toMatch(/^[a-zA-Z]+$/);
+});
+
+test("no two commands claim one line", () => {
+  const context = contextOf(busyDesk());
+  for (const { example, syntax } of COMMANDS) {
+    const read = readLine(example, context);
+    expect(isRefusal(read) ? "" : read?.command.syntax).toBe(syntax);
+  }
+});

@@ -1,0 +1,111 @@
+import "fake-indexeddb/auto";
+import { newDesk, runLine } from "@/core/command/desk";
+import { diffOf } from "@/core/show/diff";
+import { isRefusal } from "@/core/show/refusal";
+import { newWorld, type World } from "@/core/show/world";
+import { database } from "./database";
+import { createKeeper, type SavedState } from "./keeper";
+import { addShow, bringBack, duplicateShow, listShows, openShow, putAway, removeForGood, renameShow } from "./shows";
+
+/** Worlds after each line, with the diffs between them. */
+function story(lines: string[]): { worlds: World[]; diffs: ReturnType<typeof diffOf>[] } {
+  const desk = newDesk(newWorld("Kept"));
+  const worlds = [desk.world];
+  const diffs = lines.map((line) => {
+    const before = desk.world;
+    expect(runLine(desk, line)).toBeUndefined();
+    worlds.push(desk.world);
+    return diffOf(before, desk.world);
+  });
+  return { worlds, diffs };
+}
+const LINES = ["patch 4 dimmer as 1 at 1:1", "1 thru 4 at 50", "record cue 1", "clear", "patch 2 kelp-wash as 11", "11 at full"];
+
+async function kept() {
+  const { worlds, diffs } = story(LINES);
+  const id = await addShow(worlds[0]!);
+  const states: SavedState[] = [];
+  const keeper = createKeeper(id, 0, (s) => states.push(s));
+  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, diff));
+  await keeper.flush();
+  keeper.close();
+  return { id, worlds, states };
+}
+
+async function opened(id: string) {
+  const show = await openShow(id);
+  if (isRefusal(show)) throw new Error(show.what);
+  return show;
+}
+
+test("a journal gives what was in memory, and says saved only then", async () => {
+  const { id, worlds, states } = await kept();
+  const show = await opened(id);
+  expect(show.world).toEqual(worlds.at(-1));
+  expect(show.seq).toBe(LINES.length);
+  expect(states.at(-1)).toBe("saved");
+});
+
+test("a damaged entry is cut off with all that follows, and said", async () => {
+  const { id, worlds } = await kept();
+  const db = await database();
+  const entry = (await db.get("journal", [id, 4]))!;
+  await db.put("journal", { ...entry, text: `${entry.text.slice(0, -3)}xx]` }, [id, 4]);
+  const show = await opened(id);
+  expect(show.world).toEqual(worlds[3]);
+  expect(show.notice).toMatch(/3 of the last 6 changes were damaged/);
+});
+
+test("a missing entry ends the journal", async () => {
+  const { id, worlds } = await kept();
+  await (await database()).delete("journal", [id, 2]);
+  expect((await opened(id)).world).toEqual(worlds[1]);
+});
+
+test("writes are strict", async () => {
+  const asked: (IDBTransactionOptions | undefined)[] = [];
+  const original = IDBDatabase.prototype.transaction;
+  IDBDatabase.prototype.transaction = function (this: IDBDatabase, stores: string | string[], mode?: IDBTransactionMode, options?: IDBTransactionOptions) {
+    if (mode === "readwrite") asked.push(options);
+    return original.call(this, stores, mode, options);
+  } as typeof original;
+  await kept();
+  IDBDatabase.prototype.transaction = original;
+  expect(asked.length).toBeGreaterThan(1);
+  expect(asked.every((o) => o?.durability === "strict")).toBe(true);
+});
+
+test("a write that fails is tried again and nothing is lost", async () => {
+  const { worlds, diffs } = story(LINES);
+  const id = await addShow(worlds[0]!);
+  const states: SavedState[] = [];
+  const keeper = createKeeper(id, 0, (s) => states.push(s));
+  const original = IDBObjectStore.prototype.put;
+  IDBObjectStore.prototype.put = () => {
+    throw new DOMException("full", "QuotaExceededError");
+  };
+  keeper.change(worlds[1]!, diffs[0]!);
+  await keeper.flush();
+  IDBObjectStore.prototype.put = original;
+  expect(states.at(-1)).toBe("failed");
+  diffs.slice(1).forEach((diff, i) => keeper.change(worlds[i + 2]!, diff));
+  await keeper.flush();
+  keeper.close();
+  expect(states.at(-1)).toBe("saved");
+  expect((await opened(id)).world).toEqual(worlds.at(-1));
+});
+
+test("shows are kept apart: copied, named, put away, brought back, removed", async () => {
+  const { id } = await kept();
+  const copy = (await duplicateShow(id)) as string;
+  await renameShow(copy, "Second");
+  expect((await opened(copy)).world.show.name).toBe("Second");
+  expect((await opened(id)).world.show.name).toBe("Kept");
+  await putAway(id);
+  expect((await listShows()).find((c) => c.id === id)?.deleted).not.toBeNull();
+  await bringBack(id);
+  expect((await listShows()).find((c) => c.id === id)?.deleted).toBeNull();
+  await removeForGood(id);
+  expect(isRefusal(await openShow(id))).toBe(true);
+  expect((await opened(copy)).world.show.name).toBe("Second");
+});
