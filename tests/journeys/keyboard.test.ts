@@ -10,8 +10,9 @@ const ask = async (...lines: string[]) => {
   for (const line of lines) {
     await app.page.keyboard.type(line);
     await app.page.keyboard.press("Enter");
-    await app.page.waitForFunction(() => (document.getElementById("ask") as HTMLInputElement).value === "");
   }
+  // Lines are typed as fast as the browser takes them: none may get lost.
+  await app.page.waitForFunction(() => (document.getElementById("ask") as HTMLInputElement).value === "");
 };
 
 /** Tabs until the focus is on what is named. */

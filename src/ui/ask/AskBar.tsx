@@ -42,12 +42,14 @@ export function AskBar() {
     setLine(text);
     setChosen(-1);
   };
+  // The field is free at once, so that a quick hand can go on typing; a refused line comes back.
   const enter = async () => {
-    if (!line.trim()) return;
-    if (await session.run(line)) return;
-    session.noteLine(line.trim());
+    const text = line.trim();
+    if (!text) return;
     put("");
     setPast(-1);
+    if (await session.run(text)) setLine((now) => (now === "" ? text : now));
+    else session.noteLine(text);
   };
   const recall = (step: number) => {
     const next = Math.min(Math.max(past + step, -1), lines.length - 1);
