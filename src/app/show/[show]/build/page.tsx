@@ -1,0 +1,5 @@
+import { BuildPlace } from "@/ui/build/BuildPlace";
+
+export default function Page() {
+  return <BuildPlace />;
+}

@@ -1,0 +1,64 @@
+"use client";
+
+import { ActionIcon, Button, Group, Menu, NumberInput } from "@mantine/core";
+import { IconArrowsShuffle, IconArrowsSort, IconChevronLeft, IconChevronRight, IconMap } from "@tabler/icons-react";
+import { itemText } from "@/core/fixture/model";
+import { spreadItems } from "@/core/select/place";
+import { closedPlace } from "@/core/select/spread";
+import { setSpread } from "@/core/select/intents";
+import type { Spread } from "@/core/program/hands";
+import { useSession, useShow } from "../useSession";
+import classes from "./Build.module.css";
+
+const MOST_BARS = 64;
+
+/** The order of the selection and how values spread over it, previewed while its settings move. */
+export function OrderPanel() {
+  const session = useSession();
+  const { show, hands } = useShow((s) => s.world);
+  const whole = hands.stepping?.whole ?? hands.selection;
+  const { step, count } = spreadItems(show, whole, hands.spread);
+  const run = (line: string) => void session.run(line);
+  const set = (change: Partial<Spread>) => session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
+  if (whole.length === 0) return null;
+  return (
+    <>
+      <section aria-label="Order">
+        <header className={classes.head}>
+          <h2>Order</h2>
+          <Group gap={2}>
+            <ActionIcon variant="subtle" color="gray" title="Reverse" aria-label="Reverse the order" onClick={() => run("order reverse")}><IconArrowsSort size={16} /></ActionIcon>
+            <ActionIcon variant="subtle" color="gray" title="Shuffle" aria-label="Shuffle the order" onClick={() => run("order shuffle")}><IconArrowsShuffle size={16} /></ActionIcon>
+            <Menu>
+              <Menu.Target><ActionIcon variant="subtle" color="gray" title="By place on the plan" aria-label="Order by place on the plan"><IconMap size={16} /></ActionIcon></Menu.Target>
+              <Menu.Dropdown>
+                <Menu.Item onClick={() => run("order left")}>Left to right</Menu.Item>
+                <Menu.Item onClick={() => run("order front")}>Front to back</Menu.Item>
+                <Menu.Item onClick={() => run("order centre")}>Out from the centre</Menu.Item>
+              </Menu.Dropdown>
+            </Menu>
+          </Group>
+        </header>
+        <p className={`${classes.order} num`} data-testid="order">{hands.selection.slice(0, 40).map((i) => itemText(show, i)).join(" ")}{hands.selection.length > 40 ? " …" : ""}</p>
+      </section>
+      <section aria-label="Spread">
+        <header className={classes.head}>
+          <h2>Spread</h2>
+          <Group gap={2}>
+            <ActionIcon variant="subtle" color="gray" aria-label="Previous step" title="Previous step" onClick={() => run("previous")}><IconChevronLeft size={16} /></ActionIcon>
+            <Button size="compact-xs" variant="subtle" color="gray" onClick={() => run("whole")} disabled={!hands.stepping}>{hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}</Button>
+            <ActionIcon variant="subtle" color="gray" aria-label="Next step" title="Next step" onClick={() => run("next")}><IconChevronRight size={16} /></ActionIcon>
+          </Group>
+        </header>
+        <div className={classes.bars} aria-hidden>
+          {step.slice(0, MOST_BARS).map((g, k) => <span key={k} data-on={!hands.stepping || hands.stepping.step === g} style={{ height: `${6 + 94 * closedPlace(g, count)}%` }} />)}
+        </div>
+        <Group gap={6} wrap="nowrap" mt={6}>
+          {(["bunch", "mirror", "repeat"] as const).map((name) => (
+            <NumberInput key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} clampBehavior="strict" allowDecimal={false} onChange={(v) => typeof v === "number" && set({ [name]: v })} />
+          ))}
+        </Group>
+      </section>
+    </>
+  );
+}

@@ -1,0 +1,75 @@
+"use client";
+
+import { Button, Tooltip } from "@mantine/core";
+import { useMemo } from "react";
+import { clear, heldSummary } from "@/core/program/intents";
+import { shownKey } from "../keys";
+import { ValueRow } from "../parts/ValueRow";
+import parts from "../parts/parts.module.css";
+import { useSession, useShow, useStageSummary } from "../useSession";
+import { ColourField } from "./ColourField";
+import { PositionPad } from "./PositionPad";
+import { summarise, type AttributeRow, type FamilyRows } from "./summary";
+import classes from "./Build.module.css";
+
+/** What the selection shows on stage, what of it is held, and the hands to change it. */
+export function Programmer() {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const families = useStageSummary((half, view) => summarise(session.store.getState().world, half, view), [] as FamilyRows[], [world.hands.selection, world.hands.held]);
+  const title = useMemo(() => {
+    const types = new Map<string, number>();
+    for (const id of new Set(world.hands.selection.map((i) => i.split(".")[0]!))) {
+      const model = world.show.types[world.show.fixtures[id]?.type ?? ""]?.model;
+      if (model) types.set(model, (types.get(model) ?? 0) + 1);
+    }
+    return [...types].map(([model, n]) => `${n} × ${model}`).join(", ");
+  }, [world]);
+  const held = Object.keys(world.hands.held).length;
+
+  return (
+    <aside className={classes.programmer} aria-label="Programmer">
+      <header className={classes.head}>
+        <h2 title={title}>{title || "Nothing selected"}</h2>
+        <Tooltip label={`Lets go of everything held and of the selection (${shownKey("clear")})`}>
+          <Button size="compact-sm" variant="subtle" color="gray" disabled={held === 0 && world.hands.selection.length === 0} onClick={() => session.act([clear.of({})], "clear")}>Clear</Button>
+        </Tooltip>
+      </header>
+      {held > 0 && <p className={classes.held} data-testid="held">Held: {heldSummary(world)}</p>}
+      {world.hands.selection.length === 0 && <p className={classes.hint}>Click fixtures on the stage, press a group, or type numbers such as 1 thru 12.</p>}
+      {families.map((family) => <FamilySection key={family.family} family={family} />)}
+    </aside>
+  );
+}
+
+function FamilySection({ family: { family, rows, source } }: { family: FamilyRows }) {
+  const has = (name: string) => rows.some((r) => r.attribute === name);
+  const mixes = has("ColorAdd_R") || has("ColorSub_C") || has("Color1");
+  return (
+    <section className={parts.section} aria-label={family}>
+      <header>
+        <h2>{family}</h2>
+        <span>{source}</span>
+      </header>
+      {family === "Colour" && mixes && <ColourField rows={rows} />}
+      {family === "Position" && has("Pan") && has("Tilt") && <PositionPad rows={rows} />}
+      {rows.map((row) => <AttributeValue key={row.attribute} row={row} />)}
+    </section>
+  );
+}
+
+function AttributeValue({ row }: { row: AttributeRow }) {
+  const session = useSession();
+  const { attribute, label, low, high, min, max, text, form, source, time } = row;
+  const size = max - min || 1;
+  const whole = size <= 40 && Number.isInteger(min) && Number.isInteger(max) && attribute.match(/^(Color1|Gobo\d|Shutter1|Prism1|TapSync|Resync)$/);
+  return (
+    <ValueRow
+      label={label} text={text} form={form} source={source} {...(time ? { time } : {})}
+      share={((low + high) / 2 - min) / size}
+      perPixel={whole ? 0.05 : size / 220}
+      onScrub={(by, first) => void session.run(whole ? `${attribute} at ${Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))}` : `${attribute} by ${by.toFixed(4)}`, !first)}
+      onType={(typed) => void session.run(`${attribute} at ${typed}`)}
+    />
+  );
+}

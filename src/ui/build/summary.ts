@@ -1,0 +1,105 @@
+/** What the programmer shows of the selection: each attribute, its values on stage and where they come from. */
+import { ATTRIBUTES, attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
+import { targetsOf, type Target } from "@/core/fixture/model";
+import { rangeOf } from "@/core/fixture/parameters";
+import type { Item } from "@/core/show/ids";
+import type { World } from "@/core/show/world";
+import { plain } from "@/core/units/units";
+import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
+import type { StageView } from "@/session/engineLink";
+import type { Form } from "../parts/ValueRow";
+
+export interface AttributeRow {
+  attribute: string;
+  label: string;
+  low: number;
+  high: number;
+  min: number;
+  max: number;
+  text: string;
+  form: Form;
+  source: string;
+  time?: string;
+}
+
+export interface FamilyRows {
+  family: Family;
+  source: string;
+  rows: AttributeRow[];
+}
+
+/** The attributes the selected items have, each with its targets. */
+export function attributesOf({ show }: World, items: readonly Item[]): Map<string, Target[]> {
+  const found = new Map<string, Target[]>();
+  const names = new Set(items.flatMap((i) => show.fixtures[i.split(".")[0]!]?.type ?? []).flatMap((type) => show.types[type]!.modes.flatMap((m) => m.channels.flatMap((c) => c.functions.map((f) => f.attribute)))));
+  names.add("Dimmer");
+  for (const { name } of ATTRIBUTES) {
+    if (!names.has(name) || name === "Control1") continue;
+    const targets = items.flatMap((i) => targetsOf(show, i, name));
+    if (targets.length > 0) found.set(name, targets);
+  }
+  return found;
+}
+
+function valueText(low: number, high: number, attribute: string, target: Target): string {
+  const { unit } = attributeInfo(attribute);
+  const step = target.fn.steps?.find((s) => s.value === low);
+  if (low === high && step) return step.name;
+  const places = unit === "Hz" || unit === "rpm" || unit === "%" || unit === "°" ? 1 : 2;
+  const one = (v: number) => (unit === "%" || unit === "°" ? v.toFixed(places) : plain(v, places));
+  const suffix = unit === "slot" || unit === "state" || unit === "" ? "" : unit === "°" ? "°" : ` ${unit}`;
+  return low === high ? `${one(low)}${suffix}` : `${plain(low, 0)} … ${plain(high, 0)}${suffix}`;
+}
+
+function rowOf(world: World, attribute: string, targets: readonly Target[], half: Half, view: StageView): AttributeRow | undefined {
+  let [low, high] = [Infinity, -Infinity];
+  let held = 0;
+  const times = new Set<string>();
+  const sources = new Set<string>();
+  for (const { key, spec } of targets) {
+    const p = view.index.get(key);
+    if (p === undefined) continue;
+    const active = view.layout.attributes[p]![half.fn[p]!];
+    const entry = world.hands.held[key];
+    const here = active === attribute;
+    const raw = here ? half.raw[p]! : attribute === spec.head ? NaN : 0;
+    if (!Number.isNaN(raw)) [low, high] = [Math.min(low, raw), Math.max(high, raw)];
+    if (entry?.attribute === attribute) {
+      held += 1;
+      if (entry.time) times.add([entry.time.delay !== undefined && `delay ${plain(entry.time.delay)}`, entry.time.fade !== undefined && `fade ${plain(entry.time.fade)}`].filter(Boolean).join(" "));
+    }
+    sources.add(here ? sourceText(world, half.source[p]!, half.cue[p]!) : "not in use");
+  }
+  if (low === Infinity) [low, high] = [0, 0];
+  const target = targets[0]!;
+  const [min, max] = rangeOf(target.fn);
+  const source = sources.size === 1 ? [...sources][0]! : "several sources";
+  return {
+    attribute, label: attributeInfo(attribute).label, low, high, min, max,
+    text: valueText(low, high, attribute, target),
+    form: held > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
+    source: held > 0 ? (held === targets.length ? "held" : `held for ${held} of ${targets.length}`) : source,
+    ...(times.size ? { time: times.size === 1 ? `${[...times][0]!} s` : "several" } : {}),
+  };
+}
+
+/** "cue 12", with the list where it is not the armed one. */
+function sourceText({ show, hands }: World, source: number, cue: number): string {
+  if (source === SOURCE_PROGRAMMER) return "held";
+  if (source < 0) return "default";
+  for (const list of Object.values(show.lists)) {
+    const found = list.cues[`c${cue}`];
+    if (found) return `cue ${found.number}${list.id === hands.armed ? "" : ` of ${list.name}`}`;
+  }
+  return "a list";
+}
+
+export function summarise(world: World, half: Half, view: StageView): FamilyRows[] {
+  const rows = [...attributesOf(world, world.hands.selection)].flatMap(([attribute, targets]) => rowOf(world, attribute, targets, half, view) ?? []);
+  return FAMILIES.flatMap((family) => {
+    const own = rows.filter((r) => attributeInfo(r.attribute).family === family);
+    if (own.length === 0) return [];
+    const sources = new Set(own.filter((r) => r.source !== "not in use").map((r) => r.source));
+    return [{ family, rows: own, source: own.some((r) => r.form === "held") ? "held" : sources.size === 1 ? [...sources][0]! : "several sources" }];
+  });
+}
