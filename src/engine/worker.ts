@@ -2,7 +2,8 @@
 import { listTimeAt } from "@/core/play/clock";
 import { setWorld } from "@/core/play/edit";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
-import { advance, compute, createPlayer, play, type Player } from "@/core/play/player";
+import { play } from "@/core/play/act";
+import { advance, compute, createPlayer, type Player } from "@/core/play/player";
 import { cueProgress, nextPlace } from "@/core/play/run";
 import { restorePlay, savePlay } from "@/core/play/saved";
 import { applyDiff, type Diff } from "@/core/show/diff";

@@ -1,7 +1,8 @@
 /** What a show test expects, checked against a desk. */
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../fixture/model";
-import { standingOf } from "../cue/inForce";
+import { ripple } from "../cue/looks";
+import { standingOf } from "../cue/tracking";
 import { sourceOf, stageValues } from "../play/look";
 import { evaluateSel, type Sel } from "../select/expression";
 import type { Item } from "../show/ids";
@@ -12,6 +13,8 @@ import { plain } from "../units/units";
 import { addressText } from "../patch/address";
 import { cueOf, listOf, type ScriptAct } from "./command";
 import type { Args } from "./grammar";
+import { perform } from "./perform";
+import { readLine } from "./read";
 import { contextOf, type Desk } from "./desk";
 
 export interface Printer {
@@ -102,6 +105,16 @@ const CHECKS: Record<string, Check> = {
     if (got.some((values) => values.length === 0)) return `expected ${attributeInfo(attribute).label.toLowerCase()} of all got some that have none`;
     const right = got.every((values, k) => values.every((v) => Math.abs(v - wanted[wanted.length === 1 ? 0 : k]!) <= within + 1e-9));
     return right ? undefined : `expected ${attribute} ${wanted.join(" ")} got ${got.map((v) => v.map((x) => plain(x)).join("/")).join(" ")}`;
+  },
+  expectRipple(desk, args) {
+    const [line, wanted] = (args.text as string).split("=>").map((part) => part.trim());
+    const read = readLine(line!, contextOf(desk));
+    if (read === undefined || isRefusal(read)) return `expected a line that can be read got: ${read ? refusalText(read) : "nothing"}`;
+    const done = perform(desk, read);
+    if (isRefusal(done)) return `expected a line that can be done got: ${refusalText(done)}`;
+    const { show } = done.world;
+    const got = ripple(desk.world.show, show).map((r) => show.lists[r.list]!.cues[r.cue]!.number).sort((a, b) => a - b);
+    return differs(`ripple ${wanted}`, `ripple ${got.map((n) => plain(n, 3)).join(" ") || "none"}`);
   },
   print(desk, args, files) {
     const attribute = args.attr as string;

@@ -47,7 +47,9 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
       fail(`refused: ${refusalText(refusal)}`);
       return result;
     }
-    const { kind, args } = read.script;
+    const { kind } = read.script;
+    const given = read.script.args;
+    const args = typeof given.line === "number" ? { ...given, text: text.slice(lex(text)[given.line]!.at).replace(/\s\/\/.*$/, "") } : given;
     if (kind === "wait") wait(desk, args.time as number);
     else if (kind === "open" || kind === "save") {
       const refusal = kind === "open" ? openShow(desk, files, args.file as string) : files.save(args.file as string, desk.world.show);
@@ -55,7 +57,7 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
       fail(`refused: ${refusalText(refusal)}`);
       return result;
     } else {
-      const wrong = kind === "refuse" ? checkRefused(desk, text.slice(lex(text)[args.line as number]!.at)) : checkExpectation(desk, read.script, files);
+      const wrong = kind === "refuse" ? checkRefused(desk, (args as { text: string }).text) : checkExpectation(desk, { kind, args }, files);
       if (wrong === undefined) result.passed += kind === "print" ? 0 : 1;
       else fail(wrong);
     }

@@ -93,6 +93,7 @@ export const SLOTS: Record<string, SlotParser> = {
   values,
   text,
   int: one(number(/^\d+$/), "a whole number"),
+  plus: one(number(/^\+\d+$/), "+ and how many cues"),
   whole: one(number(/^[+-]?\d+$/), "a whole number"),
   number: one(number(/^[+-]?\d+(\.\d+)?$/), "a number"),
   seconds: one(number(/^\d+(\.\d+)?$/), "seconds"),

@@ -1,161 +1,165 @@
-/** Recording and editing cues, as intents. */
-import { current } from "immer";
+/** Editing cues and lists, as intents. */
 import { z } from "zod";
-import { attributeInfo, FAMILIES } from "../fixture/attribute";
-import { heldSummary } from "../program/intents";
-import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { FAMILIES } from "../fixture/attribute";
+import { defineIntent } from "../show/intent";
 import type { ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
-import { cueNumber, CueListSchema, CueTimesSchema, TriggerSchema, wholeNumber, type Cue, type CueList } from "../show/schema";
-import { RELEASE, type Entry } from "../show/value";
-import { cueNumbered, cuesOf, listNumbered, newList, sameCueNumber, type World } from "../show/world";
-import { columnsOf, inForceOf } from "./inForce";
-import { newTimes, timesText } from "./times";
+import { cueNumber, CueListSchema, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
+import { sameValue, type Entry } from "../show/value";
+import { cuesOf, sameCueNumber } from "../show/world";
+import { cueIn, cueLabel, keepingLooks, listIn, roundCueNumber, snapshot } from "./cueDraft";
+import { timesText } from "./times";
+import { allInForce, inForceAt, trackingOf } from "./tracking";
 
-const listFor = (world: WorldDraft, number: number): CueList => {
-  const found = Object.values(world.show.lists).find((list) => list.number === number);
-  if (found) return found as CueList;
-  const id = newId(world, "l");
-  const made = newList(id, number);
-  world.show.lists[id] = made;
-  if (!world.show.lists[world.hands.armed]) world.hands.armed = id;
-  return world.show.lists[id] as CueList;
-};
-
-/** Cue numbers as they are written: at most three places. */
-export const roundCueNumber = (number: number): number => Math.round(number * 1000) / 1000;
-
-/** What was in force at the next cue before an edit, so that its look can be kept. */
-function lookKeeper(before: CueList | undefined, number: number): (list: CueList, touched: Iterable<ParamKey>) => void {
-  const oldCues = before ? cuesOf(before) : [];
-  const index = oldCues.findIndex((cue) => cue.number > number + 0.0005);
-  return (list, touched) => {
-    if (!before || index < 0) return;
-    const next = list.cues[oldCues[index]!.id]!;
-    for (const key of touched) {
-      if (next.entries[key]) continue;
-      const was = inForceOf(columnsOf(before).get(key), index);
-      next.entries[key] = was ? withoutTime(was.entry) : { attribute: key.split(".")[2]!, value: RELEASE };
-    }
-  };
-}
-
-const withoutTime = ({ attribute, value }: Entry): Entry => ({ attribute, value });
-
-const timesGiven = z.object({ up: z.number(), down: z.number(), delayUp: z.number(), delayDown: z.number() }).partial();
-
-export const recordCue = defineIntent({
-  kind: "recordCue",
-  fields: {
-    list: wholeNumber,
-    cue: cueNumber,
-    name: z.string().max(200).optional(),
-    times: timesGiven.optional(),
-    trigger: TriggerSchema.optional(),
-    onto: z.enum(["merge", "overwrite"]).optional(),
-    cueOnly: z.boolean().optional(),
-    empty: z.boolean().optional(),
-  },
-  apply(world, intent) {
-    const held = intent.empty ? {} : (world.hands.held as Record<ParamKey, Entry>);
-    if (!intent.empty && Object.keys(held).length === 0) fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
-    const number = roundCueNumber(intent.cue);
-    const before = listNumbered((world as unknown as World).show, intent.list) as CueList | undefined;
-    const untouched = before && current(before);
-    const list = listFor(world, intent.list);
-    const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
-    const keepNext = intent.cueOnly ? lookKeeper(untouched, number) : undefined;
-    const touched = new Set(Object.keys(held));
-    if (old && intent.onto === "overwrite") {
-      for (const key of Object.keys(old.entries)) {
-        touched.add(key);
-        delete old.entries[key];
-      }
-    }
-    const id = old?.id ?? newId(world, "c");
-    if (!old) list.cues[id] = { id, number, name: "", note: "", times: newTimes(), trigger: { kind: "go" }, entries: {} };
-    const cue = list.cues[id]!;
-    Object.assign(cue.entries, held);
-    if (intent.name !== undefined) cue.name = intent.name;
-    Object.assign(cue.times, intent.times ?? {});
-    if (intent.trigger) cue.trigger = intent.trigger;
-    keepNext?.(list, touched);
-  },
-  says(world, intent) {
-    const list = listNumbered(world.show, intent.list);
-    const old = list && cueNumbered(list, intent.cue);
-    const what = intent.empty ? "nothing (an empty cue)" : heldSummary(world);
-    const where = `cue ${roundCueNumber(intent.cue)}${list && list.number === 1 ? "" : ` of list ${intent.list}`}`;
-    const how = old ? (intent.onto === "overwrite" ? `overwrites ${where} with` : `merges into ${where}`) : `records a new ${where}`;
-    const times = intent.times ? `, fade ${timesText({ ...(old?.times ?? newTimes()), ...intent.times })} s` : "";
-    return `${how}: ${what}${times}${intent.cueOnly ? "; the next cue keeps its look" : ""}`;
-  },
-});
-
-const cueIn = (world: WorldDraft, list: string, cue: string): Cue =>
-  (world.show.lists[list]?.cues[cue] as Cue | undefined) ?? fail("that cue does not exist");
-
-const cueLabel = ({ show }: World, list: string, cue: string): string => {
-  const owner = show.lists[list];
-  return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""}`;
-};
+const inCue = { list: z.string(), cue: z.string() };
 
 export const setCue = defineIntent({
   kind: "setCue",
   fields: {
-    list: z.string(),
-    cue: z.string(),
+    ...inCue,
     name: z.string().max(200).optional(),
     note: z.string().max(2000).optional(),
     times: CueTimesSchema.omit({ families: true }).partial().optional(),
     trigger: TriggerSchema.optional(),
+    reach: ReachSchema.nullable().optional(),
+    fresh: z.boolean().optional(),
+    assert: z.boolean().optional(),
     family: z.object({ name: z.enum(FAMILIES), delay: z.number().min(0).optional(), fade: z.number().min(0).optional() }).optional(),
   },
-  apply(world, { list, cue: id, name, note, times, trigger, family }) {
+  apply(world, { list, cue: id, name, note, times, trigger, reach, fresh, assert, family }) {
     const cue = cueIn(world, list, id);
     if (name !== undefined) cue.name = name;
     if (note !== undefined) cue.note = note;
     if (trigger) cue.trigger = trigger;
+    if (reach !== undefined) cue.reach = reach;
+    if (fresh !== undefined) cue.fresh = fresh;
+    if (assert !== undefined) cue.assert = assert;
     Object.assign(cue.times, times ?? {});
     if (family) {
       const { name: which, ...given } = family;
       cue.times.families[which] = { ...cue.times.families[which], ...given };
     }
   },
-  says(world, { list, cue, name, note, times, trigger, family }) {
-    const now = world.show.lists[list]?.cues[cue];
+  says(world, { list, cue, name, note, times, trigger, reach, fresh, assert, family }) {
+    const owner = world.show.lists[list];
+    const now = owner?.cues[cue];
     const parts = [
       name !== undefined && `name "${name}"`,
       note !== undefined && `note "${note}"`,
       times && now && `fade ${timesText({ ...now.times, ...times })} s`,
       trigger && (trigger.kind === "go" ? "waits for go" : `follows by itself after ${trigger.after} s`),
-      family && `${attributeInfo(family.name).label.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
+      reach !== undefined && (reach === null ? "reaches all later cues" : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
+      fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
+      assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
+      family && `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
     ].filter(Boolean);
     return `${cueLabel(world, list, cue)}: ${parts.join(", ")}`;
   },
 });
 
-/** Deletes a cue; unless it is let track, the next cue gets what it brought, so that later looks stay. */
+/** Deletes a cue; unless it is let track, later looks stay. A reach that ended at it ends at the cue before. */
 export const deleteCue = defineIntent({
   kind: "deleteCue",
-  fields: { list: z.string(), cue: z.string(), keepLooks: z.boolean() },
+  fields: { ...inCue, keepLooks: z.boolean() },
   apply(world, { list: listId, cue: id, keepLooks }) {
     const cue = cueIn(world, listId, id);
-    const list = world.show.lists[listId] as CueList;
-    const keep = keepLooks ? lookKeeper(current(list), cue.number) : undefined;
+    const list = listIn(world, listId);
     const touched = Object.keys(cue.entries);
-    delete list.cues[id];
-    keep?.(list, touched);
+    const { number } = cue;
+    const order = cuesOf(snapshot(list));
+    const before = order[order.findIndex((c) => c.id === id) - 1];
+    const edit = () => {
+      delete list.cues[id];
+      for (const other of Object.values(list.cues)) if (other.reach && "cue" in other.reach && other.reach.cue === id) other.reach = before ? { cue: before.id } : null;
+    };
+    if (keepLooks) keepingLooks(world, list, [], edit, { number, touched });
+    else edit();
   },
   says: (world, { list, cue, keepLooks }) => `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; its values are gone from later cues"}`,
 });
 
+/** Everything in force becomes stored here. */
+export const blockCue = defineIntent({
+  kind: "blockCue",
+  fields: inCue,
+  apply(world, { list: listId, cue: id }) {
+    const cue = cueIn(world, listId, id);
+    const list = listIn(world, listId);
+    const plain = snapshot(list);
+    const all = allInForce(plain, cuesOf(plain).findIndex((c) => c.id === id));
+    keepingLooks(world, list, [id], () => {
+      for (const [key, { entry }] of all) cue.entries[key] ??= { attribute: entry.attribute, value: entry.value };
+    });
+  },
+  says: (world, { list, cue }) => `stores everything in force in ${cueLabel(world, list, cue)}`,
+});
+
+/** Drops stored entries equal to what would track in; own timing keeps an entry. */
+export const unblockCue = defineIntent({
+  kind: "unblockCue",
+  fields: inCue,
+  apply(world, { list: listId, cue: id }) {
+    const cue = cueIn(world, listId, id);
+    const list = listIn(world, listId);
+    const plain = snapshot(list);
+    const place = cuesOf(plain).findIndex((c) => c.id === id);
+    if (cue.fresh) return;
+    const bare = { ...plain, cues: { ...plain.cues, [id]: { ...plain.cues[id]!, entries: {} } } };
+    const tracking = trackingOf(bare);
+    keepingLooks(world, list, [], () => {
+      for (const [key, entry] of Object.entries(plain.cues[id]!.entries) as [ParamKey, Entry][]) {
+        const tracked = inForceAt(tracking, key, place);
+        if (tracked && !entry.time && sameValue(tracked.entry, entry)) delete cue.entries[key];
+      }
+    });
+  },
+  says: (world, { list, cue }) => `drops from ${cueLabel(world, list, cue)} what would track in just the same`,
+});
+
+/** Gives a cue another number, and so another place. */
+export const moveCue = defineIntent({
+  kind: "moveCue",
+  fields: { ...inCue, to: cueNumber, keepLooks: z.boolean() },
+  apply(world, { list: listId, cue: id, to, keepLooks }) {
+    const cue = cueIn(world, listId, id);
+    const list = listIn(world, listId);
+    const number = roundCueNumber(to);
+    if (Object.values(list.cues).some((c) => c.id !== id && sameCueNumber(c.number, number))) fail(`cue ${number} exists already`, "Choose a number that is free");
+    const edit = () => void (cue.number = number);
+    if (keepLooks) keepingLooks(world, list, [id], edit);
+    else edit();
+  },
+  says: (world, { list, cue, to, keepLooks }) => `moves ${cueLabel(world, list, cue)} to cue ${roundCueNumber(to)}${keepLooks ? "; other looks stay" : "; what it stores tracks from there"}`,
+});
+
+/** New numbers for all cues, in their order. */
+export const renumberCues = defineIntent({
+  kind: "renumberCues",
+  fields: { list: z.string(), from: cueNumber, step: cueNumber },
+  apply(world, { list: listId, from, step }) {
+    const list = listIn(world, listId);
+    const order = cuesOf(snapshot(list)).map((cue) => cue.id);
+    const reaches = new Map(cuesOf(snapshot(list)).map((c) => [c.number, c.id]));
+    order.forEach((id, i) => (list.cues[id]!.number = roundCueNumber(from + i * step)));
+    for (const cue of Object.values(list.cues)) {
+      if (!cue.reach || !("upTo" in cue.reach)) continue;
+      const end = [...reaches].filter(([number]) => number <= (cue.reach as { upTo: number }).upTo + 0.0005).at(-1);
+      if (end) cue.reach = { upTo: list.cues[end[1]]!.number };
+    }
+  },
+  says: ({ show }, { list, from, step }) => `renumbers the cues of list ${show.lists[list]?.number ?? ""} from ${from} by ${step}`,
+});
+
 export const setList = defineIntent({
   kind: "setList",
-  fields: { list: z.string(), change: CueListSchema.pick({ name: true, priority: true, backTime: true, releaseTime: true, end: true, wrapDrop: true }).partial() },
+  fields: {
+    list: z.string(),
+    change: CueListSchema.omit({ id: true, number: true, cues: true }).partial(),
+  },
   apply(world, { list, change }) {
-    const found = world.show.lists[list] ?? fail("that list does not exist");
+    const found = listIn(world, list);
+    if (change.kind && change.kind !== "list" && Object.keys(found.cues).length > 1) fail(`list ${found.number} has several cues, so it cannot be a ${change.kind}`, "A submaster, limiter or takeover holds one cue");
     Object.assign(found, change);
   },
-  says: ({ show }, { list, change }) => `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change).map(([key, value]) => `${key} ${value}`).join(", ")}`,
+  says: ({ show }, { list, change }) => `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change).map(([key, value]) => `${key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`).join(", ")}`,
 });

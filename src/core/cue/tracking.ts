@@ -1,4 +1,4 @@
-/** Tracking: what is in force at a cue (SEMANTICS 4). */
+/** Tracking: what is in force at a cue, with reaches and fresh starts (SEMANTICS 4). */
 import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
@@ -16,23 +16,90 @@ export interface InForce {
   at: number;
 }
 
-const columns = new WeakMap<CueList["cues"], ReadonlyMap<ParamKey, Column>>();
+/** A list seen by parameter, with where its cues reach and start afresh. */
+export interface Tracking {
+  columns: ReadonlyMap<ParamKey, Column>;
+  /** Last place each cue's entries cover; Infinity without a reach. */
+  reachEnd: readonly number[];
+  /** The nearest fresh start at or before each place, 0 where there is none. */
+  since: readonly number[];
+  /** Places where something in force may change that the cue does not store: a fresh start, or just after a reach. */
+  turns: readonly boolean[];
+}
 
-/** The stored entries of a list, parameter by parameter. Derived once for each version of its cues. */
-export function columnsOf(list: CueList): ReadonlyMap<ParamKey, Column> {
-  const known = columns.get(list.cues);
-  if (known) return known;
+const known = new WeakMap<CueList["cues"], Tracking>();
+/** The last version seen of each list, to derive the next one from. */
+const latest = new Map<string, { cues: CueList["cues"]; order: readonly Cue[] }>();
+
+/** Derived once for each version of a list's cues; an edit of some cues touches only their parameters. */
+export function trackingOf(list: CueList): Tracking {
+  const held = known.get(list.cues);
+  if (held) return held;
+  const order = cuesOf(list);
+  const before = latest.get(list.id);
+  const base = before && known.get(before.cues);
+  const sameOrder = base && before.order.length === order.length && order.every((cue, i) => before.order[i]!.id === cue.id);
+  const made: Tracking = { columns: sameOrder ? patchColumns(base.columns, before.order, order) : buildColumns(order), ...shapeOf(order) };
+  known.set(list.cues, made);
+  latest.set(list.id, { cues: list.cues, order });
+  return made;
+}
+
+function buildColumns(order: readonly Cue[]): Map<ParamKey, Column> {
   const made = new Map<ParamKey, { at: number[]; entries: Entry[] }>();
-  cuesOf(list).forEach((cue, index) => {
-    for (const [key, entry] of Object.entries(cue.entries)) {
+  order.forEach((cue, index) => {
+    for (const key in cue.entries) {
       let column = made.get(key);
       if (!column) made.set(key, (column = { at: [], entries: [] }));
       column.at.push(index);
-      column.entries.push(entry);
+      column.entries.push(cue.entries[key]!);
     }
   });
-  columns.set(list.cues, made);
   return made;
+}
+
+function patchColumns(base: ReadonlyMap<ParamKey, Column>, before: readonly Cue[], after: readonly Cue[]): ReadonlyMap<ParamKey, Column> {
+  const changed = new Set<ParamKey>();
+  after.forEach((cue, i) => {
+    const old = before[i]!.entries;
+    if (old === cue.entries) return;
+    for (const key in cue.entries) if (old[key] !== cue.entries[key]) changed.add(key);
+    for (const key in old) if (!(key in cue.entries)) changed.add(key);
+  });
+  if (changed.size === 0) return base;
+  const made = new Map(base);
+  for (const key of changed) {
+    const column = { at: [] as number[], entries: [] as Entry[] };
+    after.forEach((cue, i) => {
+      const entry = cue.entries[key];
+      if (entry) column.at.push(i), column.entries.push(entry);
+    });
+    if (column.at.length > 0) made.set(key, column);
+    else made.delete(key);
+  }
+  return made;
+}
+
+function shapeOf(order: readonly Cue[]): Pick<Tracking, "reachEnd" | "since" | "turns"> {
+  const reachEnd = order.map((cue, i) => reachOf(order, cue, i));
+  const turns = order.map((cue) => cue.fresh);
+  reachEnd.forEach((end) => {
+    if (end + 1 < order.length) turns[end + 1] = true;
+  });
+  let start = 0;
+  const since = order.map((cue, i) => (cue.fresh ? (start = i) : start));
+  return { reachEnd, since, turns };
+}
+
+function reachOf(order: readonly Cue[], cue: Cue, index: number): number {
+  if (!cue.reach) return Infinity;
+  if ("cue" in cue.reach) {
+    const { cue: id } = cue.reach;
+    return Math.max(index, order.findIndex((c) => c.id === id));
+  }
+  let end = index;
+  while (end + 1 < order.length && order[end + 1]!.number <= cue.reach.upTo + 0.0005) end += 1;
+  return end;
 }
 
 /** The last place at or before `index` in a column, -1 where there is none. */
@@ -46,20 +113,33 @@ function lastAt(column: Column, index: number): number {
   return low - 1;
 }
 
-/** What is in force for a parameter at the cue at `index`; undefined for none (never stored, or released). */
-export function inForceOf(column: Column | undefined, index: number): InForce | undefined {
-  if (!column) return undefined;
-  const place = lastAt(column, index);
-  if (place < 0) return undefined;
-  const entry = column.entries[place]!;
-  return isRelease(entry.value) ? undefined : { entry, at: column.at[place]! };
+/**
+ * What is in force for a parameter at the cue at `index`; undefined for none.
+ * @param carried the list came round from its last cue and what tracked was not dropped.
+ */
+export function inForceAt(tracking: Tracking, key: ParamKey, index: number, carried = false): InForce | undefined {
+  const column = tracking.columns.get(key);
+  if (!column || index < 0) return undefined;
+  const since = tracking.since[index] ?? 0;
+  for (let place = lastAt(column, index); place >= 0 && column.at[place]! >= since; place--) {
+    const at = column.at[place]!;
+    if (tracking.reachEnd[at]! < index) continue;
+    const entry = column.entries[place]!;
+    return isRelease(entry.value) ? undefined : { entry, at };
+  }
+  if (!carried || isFresh(tracking, index)) return undefined;
+  return inForceAt(tracking, key, tracking.since.length - 1);
 }
 
-/** Everything in force at the cue at `index`, -1 for before the first. */
+/** Whether a fresh start lies at or before a place. */
+const isFresh = (tracking: Tracking, index: number): boolean => (tracking.since[index] ?? 0) > 0 || (tracking.turns[0] ?? false);
+
+/** Everything in force at the cue at `index`. */
 export function allInForce(list: CueList, index: number): Map<ParamKey, InForce> {
+  const tracking = trackingOf(list);
   const found = new Map<ParamKey, InForce>();
-  for (const [key, column] of columnsOf(list)) {
-    const value = inForceOf(column, index);
+  for (const key of tracking.columns.keys()) {
+    const value = inForceAt(tracking, key, index);
     if (value) found.set(key, value);
   }
   return found;
@@ -72,7 +152,7 @@ export function standingOf(list: CueList, index: number, key: ParamKey): Standin
   const cues = cuesOf(list);
   const stored = cues[index]?.entries[key];
   if (stored && isRelease(stored.value)) return { state: "released" };
-  const found = inForceOf(columnsOf(list).get(key), index);
+  const found = inForceAt(trackingOf(list), key, index);
   if (!found) return { state: "unset" };
   return { state: found.at === index ? "stored" : "tracked", entry: found.entry, from: cues[found.at]! };
 }

@@ -1,18 +1,24 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
-import { columnsOf, inForceOf } from "../cue/inForce";
+import { inForceAt, trackingOf } from "../cue/tracking";
 import { resolveEntry } from "../program/resolve";
 import type { CueList } from "../show/schema";
 import { cuesOf, type World } from "../show/world";
 import { sequence } from "../units/units";
 import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
 import { createFrame } from "./output";
-import { loadHands, syncRuns, type Player } from "./player";
+import { dropLayers, showLevel } from "./act";
+import { isScaledIn, roleOf } from "./moves";
+import { loadHands, loadLimits, patchHeld } from "./overlays";
+import { syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
-import { placeOfCue, type ListRun } from "./run";
-import { createStage, touch, weightOf } from "./stage";
+import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
+import { createStage, touch } from "./stage";
 
-/** Takes a new version of the show and the hands; what did not change is not looked at. */
-export function setWorld(player: Player, world: World): void {
+/**
+ * Takes a new version of the show and the hands; what did not change is not looked at.
+ * @param heldKeys the held parameters that changed, where the caller knows them (from a diff).
+ */
+export function setWorld(player: Player, world: World, heldKeys?: readonly string[]): void {
   const before = player.world;
   player.world = world;
   if (before.show.fixtures !== world.show.fixtures || before.show.types !== world.show.types) relayRig(player);
@@ -23,8 +29,9 @@ export function setWorld(player: Player, world: World): void {
       if (!list) dropList(player, run);
       else if (old && old !== list) editList(player, run, old, list);
     }
+    loadLimits(player);
   }
-  if (before.hands.held !== world.hands.held || before.hands.blind !== world.hands.blind) loadHands(player);
+  if (before.hands !== world.hands) editHands(player, before, heldKeys);
 }
 
 /** Lays the rig out anew and moves what plays over, parameter by parameter. */
@@ -39,45 +46,57 @@ export function relayRig(player: Player): void {
     addLayer(layers, {
       param, list: old.layers.list[at]!, priority: old.layers.priority[at]!, stamp: old.layers.stamp[at]!, cue: cueOfLayer(old.layers, at),
       own: readFade(old.layers, at, "own"), weight: readFade(old.layers, at, "weight"),
+      role: old.layers.role[at]!, scaled: old.layers.scaled[at] === 1,
       fromFn: Math.min(old.layers.fromFn[at]!, fns - 1), toFn: Math.min(old.layers.toFn[at]!, fns - 1),
     });
   }
   const stage = createStage(rig, layers, old.stage.listNow.length);
   stage.listNow.set(old.stage.listNow);
   stage.listLevel.set(old.stage.listLevel);
+  stage.listLetsGo.set(old.stage.listLetsGo);
   stage.grand = old.stage.grand;
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
   Object.assign(player, { rig, layers, stage, frame: createFrame(rig.universes.length), generation: player.generation + 1 });
   loadHands(player);
+  loadLimits(player);
+}
+
+function editHands(player: Player, { hands: before }: World, heldKeys?: readonly string[]): void {
+  const { hands } = player.world;
+  const aside = before.blind !== hands.blind || before.highlight !== hands.highlight || before.parked !== hands.parked || (hands.highlight && before.selection !== hands.selection);
+  if (aside || (before.held !== hands.held && !heldKeys)) loadHands(player);
+  else if (before.held !== hands.held) patchHeld(player, heldKeys!);
 }
 
 function dropList(player: Player, run: ListRun): void {
-  for (const at of [...eachLayer(player.layers)]) {
-    if (player.layers.list[at] !== run.slot) continue;
-    touch(player.stage, player.layers.param[at]!);
-    removeLayer(player.layers, at);
-  }
+  dropLayers(player, run);
   player.runs.delete(run.id);
 }
 
 function editList(player: Player, run: ListRun, old: CueList, list: CueList): void {
-  if (run.cue === null) return;
+  if (old.kind !== list.kind) {
+    dropLayers(player, run);
+    run.level = firstLevel(list.kind);
+    return showLevel(player, list, run);
+  }
+  if (run.cue === null) return list.kind !== "list" && levelShown(run) > 0 ? showLevel(player, list, run) : undefined;
   if (!list.cues[run.cue]) {
     const number = old.cues[run.cue]!.number;
     run.cue = cuesOf(list).filter((cue) => cue.number < number).at(-1)?.id ?? cuesOf(list)[0]?.id ?? null;
-    if (run.cue === null) return dropList(player, run), syncRuns(player);
+    if (run.cue === null) return dropLayers(player, run);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
   const place = placeOfCue(list, run.cue);
-  const columns = columnsOf(list);
-  const before = columnsOf(old);
+  const tracking = trackingOf(list);
+  const { columns } = tracking;
+  const before = trackingOf(old).columns;
   const cues = cuesOf(list);
   const { layers, stage, rig } = player;
   for (const key of new Set([...before.keys(), ...columns.keys()])) {
     const param = rig.index.get(key);
     if (param === undefined) continue;
-    const target = inForceOf(columns.get(key), place);
+    const target = inForceAt(tracking, key, place, run.carried);
     const resolved = target && resolveEntry(rig.specs[param]!, target.entry);
     const layer = layerOf(layers, param, run.slot);
     if (!resolved) {
@@ -88,18 +107,21 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
       continue;
     }
     const origin = cues[target.at]!.id;
+    const role = roleOf(list, rig, param);
+    const scaled = isScaledIn(tracking, rig, param);
     if (layer < 0) {
       player.sequence = sequence(player.sequence + 1);
       addLayer(layers, {
         param, list: run.slot, priority: list.priority, stamp: player.sequence, cue: origin,
-        own: steady(resolved.value), weight: steady(1), fromFn: resolved.fn, toFn: resolved.fn,
+        own: steady(resolved.value), weight: steady(1), fromFn: resolved.fn, toFn: resolved.fn, role, scaled,
       });
     } else {
       layers.ownTo[layer] = resolved.value;
       layers.toFn[layer] = resolved.fn;
       layers.cue[layer] = countOf(origin);
+      layers.role[layer] = role;
+      layers.scaled[layer] = scaled ? 1 : 0;
       if (layers.priority[layer] !== list.priority) restamp(layers, layer, layers.stamp[layer]!, list.priority);
-      if (weightOf(stage, layer) > 0 || layers.weightTo[layer] !== 0) touch(stage, param);
     }
     touch(stage, param);
   }

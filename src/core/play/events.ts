@@ -11,6 +11,8 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("back"), list }),
   z.object({ kind: z.literal("pause"), list }),
   z.object({ kind: z.literal("release"), list: list.nullable() }),
+  z.object({ kind: z.literal("assert"), list }),
+  z.object({ kind: z.literal("flash"), list, on: z.boolean() }),
   z.object({ kind: z.literal("level"), list, value: percent }),
   z.object({ kind: z.literal("rate"), list, value: z.number().min(0).max(1000) }),
   z.object({ kind: z.literal("grand"), value: percent }),
@@ -34,6 +36,8 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "back": return `goes back one cue in ${name(event.list)}`;
     case "pause": return `holds ${name(event.list)} where it is`;
     case "release": return event.list === null ? "releases all lists" : `releases ${name(event.list)}`;
+    case "assert": return `puts ${name(event.list)} on top again, by its cue's times`;
+    case "flash": return event.on ? `shows ${name(event.list)} at full while held` : `ends the flash of ${name(event.list)}`;
     case "level": return `sets ${name(event.list)} to ${event.value} %`;
     case "rate": return `runs ${name(event.list)} at ${event.value} % of its times`;
     case "grand": return `sets the grand master to ${event.value} %`;

@@ -15,6 +15,11 @@ export interface Fade {
 
 export const steady = (value: number): Fade => ({ from: value, to: value, at: 0, delay: 0, fade: 0 });
 
+/** Latest takes precedence; highest takes precedence; crossfaded over both by its level. */
+export const LATEST = 0;
+export const HIGHEST = 1;
+export const OVER = 2;
+
 const FIELDS = ["ownFrom", "ownTo", "ownAt", "ownDelay", "ownFade", "weightFrom", "weightTo", "weightAt", "weightDelay", "weightFade", "stamp"] as const;
 type Field = (typeof FIELDS)[number];
 
@@ -26,6 +31,10 @@ export type Layers = Record<Field, Float64Array> & {
   param: Int32Array;
   fromFn: Uint8Array;
   toFn: Uint8Array;
+  /** LATEST, HIGHEST or OVER: how it counts. */
+  role: Uint8Array;
+  /** 1 where the list's level scales it. */
+  scaled: Uint8Array;
   /** The count in the id of the cue whose entry it is. */
   cue: Int32Array;
   free: number;
@@ -37,7 +46,7 @@ export type Layers = Record<Field, Float64Array> & {
 export function createLayers(params: number, capacity = 64): Layers {
   const layers = {
     next: new Int32Array(capacity), list: new Int32Array(capacity), priority: new Int32Array(capacity), param: new Int32Array(capacity),
-    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), cue: new Int32Array(capacity), free: -1, used: 0, head: new Int32Array(params).fill(-1),
+    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), role: new Uint8Array(capacity), scaled: new Uint8Array(capacity), cue: new Int32Array(capacity), free: -1, used: 0, head: new Int32Array(params).fill(-1),
   } as unknown as Layers;
   for (const field of FIELDS) layers[field] = new Float64Array(capacity);
   return layers;
@@ -58,6 +67,8 @@ function grow(layers: Layers): void {
   layers.fromFn = bigger(layers.fromFn);
   layers.toFn = bigger(layers.toFn);
   layers.cue = bigger(layers.cue);
+  layers.role = bigger(layers.role);
+  layers.scaled = bigger(layers.scaled);
 }
 
 /** Cue ids are a letter and a count; layers keep the count. */
@@ -73,6 +84,8 @@ export interface NewLayer {
   own: Fade;
   fromFn: number;
   toFn: number;
+  role: number;
+  scaled: boolean;
   weight: Fade;
 }
 
@@ -91,6 +104,8 @@ export function addLayer(layers: Layers, made: NewLayer): number {
   layers.cue[at] = countOf(made.cue);
   layers.fromFn[at] = made.fromFn;
   layers.toFn[at] = made.toFn;
+  layers.role[at] = made.role;
+  layers.scaled[at] = made.scaled ? 1 : 0;
   setOwn(layers, at, made.own);
   setWeight(layers, at, made.weight);
   link(layers, at);

@@ -1,13 +1,13 @@
 /** What moves when a list arrives in a cue, and how (SEMANTICS 5). */
-import { columnsOf, inForceOf, type InForce } from "../cue/inForce";
+import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/tracking";
 import { moveTime, type MoveTime } from "../cue/times";
 import { resolveEntry } from "../program/resolve";
-import type { ParamKey } from "../show/ids";
+import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
-import { addLayer, countOf, layerOf, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
-import { isStepped } from "./rig";
+import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
+import type { Rig } from "./rig";
 import { belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
 
 export interface Arrival {
@@ -16,95 +16,137 @@ export interface Arrival {
   /** Places in the list; -1 for a released list. */
   from: number;
   to: number;
-  /** Everything in force moves, not only what the cue changes. */
-  everything: boolean;
+  /** Whether what tracked came round the end, before and now. */
+  carriedFrom: boolean;
+  carriedTo: boolean;
+  /**
+   * everything: all that is in force moves (a jump, back, the first go); change: what the cue stores or
+   * changes; assert: nothing moves, all that is in force is stamped.
+   */
+  what: "everything" | "change" | "assert";
   /** One fade for all moves instead of the cue's own times. */
   fade?: number;
   stamp: Sequence;
   at: ListTime;
 }
 
+/** How a list's values count for a parameter. */
+export function roleOf(list: CueList, rig: Rig, param: number): number {
+  if (list.kind === "takeover") return OVER;
+  return (list.htp || list.kind === "submaster") && rig.intensity[param] === 1 ? HIGHEST : LATEST;
+}
+
+/** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's. */
+export function isScaledIn(tracking: Tracking, rig: Rig, param: number): boolean {
+  if (rig.scaled[param] === 1) return true;
+  if (rig.intensity[param] === 0) return false;
+  return !tracking.columns.has(paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer"));
+}
+
 /** Starts the moves of an arrival. Returns the largest delay + fade among them, 0 without moves. */
 export function startMoves(stage: Stage, arrival: Arrival): number {
   const cue = cuesOf(arrival.list)[arrival.to]!;
-  const columns = columnsOf(arrival.list);
-  const keys: Iterable<ParamKey> = arrival.everything ? columns.keys() : Object.keys(cue.entries);
+  const tracking = trackingOf(arrival.list);
+  const few = arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
+  const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
   let longest = 0;
   for (const key of keys) {
     const param = stage.rig.index.get(key);
     if (param === undefined) continue;
-    const target = inForceOf(columns.get(key), arrival.to);
+    const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
     const held = layerOf(stage.layers, param, arrival.slot);
     if (!target && held < 0) continue;
-    const took = target ? moveTo(stage, arrival, cue, param, target, held) : letGo(stage, arrival, cue, param, held);
+    const took = target ? taken(stage, arrival, cue, tracking, param, target, held) : letGo(stage, arrival, cue, param, held);
     longest = Math.max(longest, took);
     touch(stage, param);
   }
   return longest;
 }
 
+function taken(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, param: number, target: InForce, held: number): number {
+  const moves = arrival.what === "everything" || (arrival.what === "change" && (target.at === arrival.to || isNew(arrival, tracking, stage.rig.keys[param]!, target)));
+  if (moves) return moveTo(stage, arrival, cue, tracking, param, target, held);
+  if (arrival.what !== "assert" && !cue.assert) return 0;
+  if (held >= 0 && hasStage(stage, held) && stage.layers.weightTo[held] === 1) {
+    restamp(stage.layers, held, arrival.stamp, arrival.list.priority);
+    return 0;
+  }
+  return moveTo(stage, arrival, cue, tracking, param, target, held);
+}
+
+/** Whether another entry is in force than before the arrival. */
+function isNew(arrival: Arrival, tracking: Tracking, key: ParamKey, target: InForce): boolean {
+  const before = inForceAt(tracking, key, arrival.from, arrival.carriedFrom);
+  return before === undefined || before.at !== target.at;
+}
+
 const timeOf = (arrival: Arrival, cue: Cue, attribute: string, falling: boolean, target?: InForce): MoveTime =>
   arrival.fade !== undefined ? { delay: 0, fade: arrival.fade } : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
 
-function moveTo(stage: Stage, arrival: Arrival, cue: Cue, param: number, target: InForce, held: number): number {
+function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, param: number, target: InForce, held: number): number {
   const { layers, rig } = stage;
   const spec = rig.specs[param]!;
   const resolved = resolveEntry(spec, target.entry);
-  if (!resolved) return 0;
-  const fn = spec.functions[resolved.fn]!;
+  if (!resolved) return held >= 0 ? letGo(stage, arrival, cue, param, held) : 0;
   const origin = cuesOf(arrival.list)[target.at]!.id;
-  const level = rig.scaled[param] ? stage.listLevel[arrival.slot]! : 1;
+  const role = roleOf(arrival.list, rig, param);
+  const scaled = isScaledIn(tracking, rig, param);
+  const level = scaled ? stage.listLevel[arrival.slot]! : 1;
   const { priority } = arrival.list;
-  const common = { at: arrival.at, own: target.entry.attribute };
+  const { attribute } = target.entry;
+  const mixes = rig.mixes[param]![resolved.fn]!;
 
-  if (held >= 0 && hasStage(stage, held)) {
-    const now = throughLayer(stage, param, held);
-    const whole = weightOf(stage, held) >= 1;
-    const from = whole || level <= 0 ? ownValue(stage, held) : now.value / level;
-    const time = timeOf(arrival, cue, common.own, resolved.value * level < now.value, target);
-    const stepped = isStepped(fn) || now.fn !== resolved.fn;
+  if (held >= 0 && (role !== LATEST || hasStage(stage, held))) {
+    const own = ownValue(stage, held);
+    const weight = weightOf(stage, held);
+    const now = role === LATEST ? throughLayer(stage, param, held) : { value: own * weight * level, fn: layers.toFn[held]! };
+    const from = role !== LATEST ? own * weight : weight >= 1 || level <= 0 ? own : now.value / level;
+    const time = timeOf(arrival, cue, attribute, resolved.value * level < now.value, target);
+    const fade = mixes && now.fn === resolved.fn ? time.fade : 0;
     removeOthers(stage, param, arrival.slot, held);
-    setOwn(layers, held, { from, to: resolved.value, at: arrival.at, delay: time.delay, fade: stepped ? 0 : time.fade });
+    setOwn(layers, held, { from, to: resolved.value, at: arrival.at, delay: time.delay, fade });
     setWeight(layers, held, steady(1));
     layers.fromFn[held] = now.fn;
     layers.toFn[held] = resolved.fn;
     layers.cue[held] = countOf(origin);
+    layers.role[held] = role;
+    layers.scaled[held] = scaled ? 1 : 0;
     restamp(layers, held, arrival.stamp, priority);
-    return time.delay + (stepped ? 0 : time.fade);
+    return time.delay + fade;
   }
 
-  const below = belowPriority(stage, param, priority);
-  const time = timeOf(arrival, cue, common.own, resolved.value * level < below.value, target);
-  const stepped = isStepped(fn) || below.fn !== resolved.fn;
+  const below = role === LATEST ? belowPriority(stage, param, priority) : { value: 0, fn: resolved.fn };
+  const time = timeOf(arrival, cue, attribute, resolved.value * level < below.value, target);
+  const fade = mixes && below.fn === resolved.fn ? time.fade : 0;
+  const grows = { from: 0, at: arrival.at, delay: time.delay, fade };
   addLayer(layers, {
-    param, list: arrival.slot, priority, stamp: arrival.stamp, cue: origin, fromFn: resolved.fn, toFn: resolved.fn,
-    own: steady(resolved.value),
-    weight: { from: 0, to: 1, at: arrival.at, delay: time.delay, fade: stepped ? 0 : time.fade },
+    param, list: arrival.slot, priority, stamp: arrival.stamp, cue: origin, fromFn: resolved.fn, toFn: resolved.fn, role, scaled,
+    own: role === HIGHEST ? { ...grows, to: resolved.value } : steady(resolved.value),
+    weight: role === HIGHEST ? steady(1) : { ...grows, to: 1 },
   });
-  return time.delay + (stepped ? 0 : time.fade);
+  return time.delay + fade;
 }
 
 /** The list lets go of a parameter: it goes to what lies below, by the cue's times. */
 function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: number): number {
   const { layers, rig } = stage;
+  if (layers.weightTo[held] === 0) return 0;
   const spec = rig.specs[param]!;
+  const fn = layers.toFn[held]!;
   const now = throughLayer(stage, param, held).value;
   const below = belowPriority(stage, param, layers.priority[held]! - 1);
-  const fn = spec.functions[layers.toFn[held]!]!;
-  const time = timeOf(arrival, cue, fn.attribute, below.value < now);
-  const stepped = isStepped(fn) || below.fn !== layers.toFn[held];
-  fadeAway(stage, param, arrival.slot, arrival.at, time, stepped);
+  const time = timeOf(arrival, cue, spec.functions[fn]!.attribute, below.value < now);
+  const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
+  fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time);
   return time.delay + (stepped ? 0 : time.fade);
 }
 
 /** Takes the weight of every layer a list has on a parameter from where it is to nothing. */
-export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime, stepped: boolean): void {
+export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
-    if (layers.list[layer] !== slot) continue;
-    const already = readFade(layers, layer, "weight");
-    if (already.to === 0) continue;
-    setWeight(layers, layer, { from: weightOf(stage, layer), to: 0, at, delay: time.delay, fade: stepped ? 0 : time.fade });
+    if (layers.list[layer] !== slot || readFade(layers, layer, "weight").to === 0) continue;
+    setWeight(layers, layer, { from: weightOf(stage, layer), to: 0, at, delay: time.delay, fade: time.fade });
   }
   touch(stage, param);
 }

@@ -1,7 +1,8 @@
 /** The player gives the same whenever it is asked, and picks up where it was. */
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../command/desk";
-import { advance, compute, createPlayer, play, type Player } from "./player";
+import { play } from "./act";
+import { advance, compute, createPlayer, type Player } from "./player";
 import { restorePlay, savePlay, SavedPlaySchema } from "./saved";
 import { stageTime } from "../units/units";
 import type { PlayEvent } from "./events";

@@ -36,6 +36,8 @@ export interface Rig {
   intensity: Uint8Array;
   /** 1 where masters and levels scale it: fixture Dimmer, else cell Dimmers, else emitters. */
   scaled: Uint8Array;
+  /** For each parameter and function whether it moves smoothly; stepped ones do not. */
+  mixes: readonly (readonly boolean[])[];
   universes: readonly number[];
   outputs: readonly Output[];
   /** For each parameter the outputs that depend on it. */
@@ -76,6 +78,7 @@ export function compileRig(show: Show): Rig {
     defaults: Float64Array.from(specs, (spec) => spec.default),
     intensity: Uint8Array.from(specs, (spec) => (spec.head === "Dimmer" ? 1 : 0)),
     scaled: Uint8Array.from(scaledFlags),
+    mixes: specs.map((spec) => spec.functions.map((fn) => !isStepped(fn))),
   };
 }
 

@@ -11,15 +11,28 @@ export interface ListRun {
   cue: string | null;
   /** Where the next go goes, if told. */
   next: string | null;
+  /** The cue it stood in when it was released. */
+  left: string | null;
+  /** It came round its end and what tracked was not dropped. */
+  carried: boolean;
   clock: ListClock;
   level: number;
+  /** Flash is held; and it was released when the flash came. */
+  flash: boolean;
+  flashed: boolean;
   /** List time of the arrival in the present cue, and when its last move is complete. */
   arrived: ListTime;
   complete: ListTime;
 }
 
-export const newRun = (id: string, slot: number, now: StageTime): ListRun => ({
-  id, slot, cue: null, next: null, clock: newClock(now), level: 100, arrived: listTime(0), complete: listTime(0),
+/** The level a playback begins with: what adds or takes over begins at nothing. */
+export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaster" || kind === "takeover" ? 0 : 100);
+
+/** The level in effect. */
+export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
+
+export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
+  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0),
 });
 
 export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
@@ -33,7 +46,7 @@ export function nextPlace(list: CueList, run: ListRun): number {
     if (told >= 0) return told;
   }
   const here = placeOfCue(list, run.cue);
-  if (here < 0) return 0;
+  if (here < 0) return list.resume ? Math.max(0, placeOfCue(list, run.left)) : 0;
   if (here + 1 < cues.length) return here + 1;
   return list.end === "wrap" ? 0 : -1;
 }

@@ -2,8 +2,8 @@
 import { z } from "zod";
 import { listTime, sequence } from "../units/units";
 import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
+import { loadLimits } from "./overlays";
 import { syncRuns, type Player } from "./player";
-import { newRun } from "./run";
 import { touchAll } from "./stage";
 
 const finite = z.number().finite();
@@ -16,14 +16,14 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), level: finite, arrived: finite, complete: finite,
+      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), left: z.string().nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite, arrived: finite, complete: finite,
       time: finite, rate: finite, paused: z.boolean(),
     }),
   ),
   layers: z.array(
     z.object({
       key: z.string(), list: z.string(), cue: z.string(), stamp: finite, own: FadeSchema, weight: FadeSchema,
-      fromFn: z.number().int().min(0), toFn: z.number().int().min(0),
+      fromFn: z.number().int().min(0), toFn: z.number().int().min(0), role: z.number().int().min(0).max(2), scaled: z.boolean(),
     }),
   ),
 });
@@ -35,12 +35,12 @@ export function savePlay(player: Player): SavedPlay {
   return {
     now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
     runs: [...player.runs.values()].map((run) => ({
-      id: run.id, cue: run.cue, next: run.next, level: run.level, arrived: run.arrived, complete: run.complete,
+      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete,
       time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
     })),
     layers: [...eachLayer(layers)].map((at) => ({
       key: rig.keys[layers.param[at]!]!, list: ids.get(layers.list[at]!) ?? "", cue: cueOfLayer(layers, at), stamp: layers.stamp[at]!,
-      own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), fromFn: layers.fromFn[at]!, toFn: layers.toFn[at]!,
+      own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), fromFn: layers.fromFn[at]!, toFn: layers.toFn[at]!, role: layers.role[at]!, scaled: layers.scaled[at] === 1,
     })),
   };
 }
@@ -52,16 +52,17 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
   player.stage.blackout = saved.blackout;
   for (const run of saved.runs) {
     const list = player.world.show.lists[run.id];
-    const made = player.runs.get(run.id) ?? newRun(run.id, player.runs.size, player.now);
-    if (!list) continue;
+    const made = player.runs.get(run.id);
+    if (!list || !made) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete),
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
   }
   syncRuns(player);
+  loadLimits(player);
   for (const layer of saved.layers) {
     const param = player.rig.index.get(layer.key);
     const run = player.runs.get(layer.list);

@@ -1,11 +1,22 @@
 /** Arbitration: what each parameter shows at an instant (SEMANTICS 6). */
 import type { Rig } from "./rig";
 import { progress, isOver } from "./progress";
-import { removeLayer, type Layers } from "./layers";
+import { HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
 export const FROM_DEFAULT = -1;
 export const FROM_PROGRAMMER = -2;
+export const FROM_HIGHLIGHT = -3;
+export const FROM_PARK = -4;
+
+/** Values laid over what the lists give: held, highlighted or parked. */
+export interface Overlay {
+  on: Uint8Array;
+  value: Float64Array;
+  fn: Uint8Array;
+}
+
+const overlay = (n: number): Overlay => ({ on: new Uint8Array(n), value: new Float64Array(n), fn: new Uint8Array(n) });
 
 export interface Stage {
   rig: Rig;
@@ -13,10 +24,13 @@ export interface Stage {
   /** List time now, and level 0..1, for each list slot. */
   listNow: Float64Array;
   listLevel: Float64Array;
-  /** Held by the programmer: 1 where so. */
-  heldOn: Uint8Array;
-  heldValue: Float64Array;
-  heldFn: Uint8Array;
+  /** 1 for lists that drop what another has taken. */
+  listLetsGo: Uint8Array;
+  held: Overlay;
+  highlight: Overlay;
+  park: Overlay;
+  /** What limiters leave of each parameter, 0..1. */
+  limit: Float64Array;
   blind: boolean;
   grand: number;
   blackout: boolean;
@@ -38,7 +52,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
   const stage: Stage = {
     rig, layers,
     listNow: new Float64Array(lists), listLevel: new Float64Array(lists).fill(1),
-    heldOn: new Uint8Array(n), heldValue: new Float64Array(n), heldFn: new Uint8Array(n),
+    listLetsGo: new Uint8Array(lists), held: overlay(n), highlight: overlay(n), park: overlay(n), limit: new Float64Array(n).fill(1),
     blind: false, grand: 1, blackout: false,
     value: new Float64Array(n), raw: new Float64Array(n), fn: new Uint8Array(n), source: new Int32Array(n),
     active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n),
@@ -62,33 +76,49 @@ let runValue = 0;
 let runFn = 0;
 let runSource = FROM_DEFAULT;
 
-/** Lays the chain of a parameter up to and including layer `last` (-1: all of it). */
+/** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only. */
 function layUp(stage: Stage, param: number, last: number): void {
   const { layers } = stage;
   runValue = stage.rig.defaults[param]!;
   runFn = 0;
   runSource = FROM_DEFAULT;
-  const scaled = stage.rig.scaled[param] === 1;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    layOne(stage, at, scaled);
+    if (layers.role[at] === LATEST) layOne(stage, at, 1);
     if (at === last) break;
   }
 }
 
-function layOne(stage: Stage, at: number, scaled: boolean): void {
+/** What is highest, then what is crossfaded over everything. */
+function layOver(stage: Stage, param: number): void {
+  const { layers } = stage;
+  let over = false;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
+    if (layers.role[at] === OVER) over = true;
+    if (layers.role[at] !== HIGHEST) continue;
+    const value = ownValue(stage, at) * weightOf(stage, at) * stage.listLevel[layers.list[at]!]!;
+    if (value <= runValue && (runSource >= 0 || value <= 0)) continue;
+    runValue = Math.max(runValue, value);
+    runFn = layers.toFn[at]!;
+    runSource = at;
+  }
+  if (!over) return;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.role[at] === OVER) layOne(stage, at, stage.listLevel[layers.list[at]!]!);
+}
+
+/** Mixes one layer over the running result by its weight, times `share`. */
+function layOne(stage: Stage, at: number, share: number): void {
   const { layers } = stage;
   const list = layers.list[at]!;
   const now = stage.listNow[list]!;
-  const own = progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
-  const share = progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
-  const weight = layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * share;
+  const weight = share * weightOf(stage, at);
   if (weight <= 0) return;
+  const own = progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
   let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
   const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
-  if (scaled) value *= stage.listLevel[list]!;
-  if (weight >= 1) runValue = value;
-  else if (fn === runFn) runValue += (value - runValue) * weight;
-  else if (weight >= 0.5) runValue = value;
+  if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
+  const mixes = fn === runFn && stage.rig.mixes[layers.param[at]!]![fn] === true;
+  if (weight >= 1 || (!mixes && weight >= 0.5)) runValue = value;
+  else if (mixes) runValue += (value - runValue) * weight;
   else return;
   runFn = fn;
   runSource = at;
@@ -138,16 +168,20 @@ function settle(stage: Stage, param: number): boolean {
   for (let at = layers.head[param]!; at >= 0; ) {
     const next = layers.next[at]!;
     if (isMoving(stage, at)) moving = true;
-    else if (layers.weightTo[at] === 0 || hasLaterWhole(stage, at)) removeLayer(layers, at);
+    else if (layers.weightTo[at] === 0 || isReplaced(stage, at)) removeLayer(layers, at);
     at = next;
   }
   return !moving;
 }
 
-function hasLaterWhole(stage: Stage, at: number): boolean {
+/** Whether a later layer of the same list is whole, or one of another list where this list lets go. */
+function isReplaced(stage: Stage, at: number): boolean {
   const { layers } = stage;
+  if (layers.role[at] === OVER) return false;
+  const letsGo = stage.listLetsGo[layers.list[at]!] === 1 && layers.role[at] === LATEST;
   for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
-    if (layers.list[later] === layers.list[at] && weightOf(stage, later) >= 1) return true;
+    if (layers.list[later] !== layers.list[at] && (!letsGo || layers.role[later] !== LATEST)) continue;
+    if (layers.weightTo[later] === 1 && weightOf(stage, later) >= 1) return true;
   }
   return false;
 }
@@ -156,22 +190,30 @@ function hasLaterWhole(stage: Stage, at: number): boolean {
 export function computeParameter(stage: Stage, param: number): boolean {
   const rests = settle(stage, param);
   layUp(stage, param, -1);
-  if (stage.heldOn[param] && !stage.blind) {
-    runValue = stage.heldValue[param]!;
-    runFn = stage.heldFn[param]!;
-    runSource = FROM_PROGRAMMER;
-  }
+  layOver(stage, param);
+  if (!stage.blind) lay(stage.held, param, FROM_PROGRAMMER);
   stage.raw[param] = runValue;
-  stage.value[param] = stage.rig.scaled[param] ? (stage.blackout ? 0 : runValue * stage.grand) : runValue;
+  lay(stage.highlight, param, FROM_HIGHLIGHT);
+  if (stage.rig.scaled[param]) runValue *= stage.blackout ? 0 : stage.grand * stage.limit[param]!;
+  lay(stage.park, param, FROM_PARK);
+  stage.value[param] = runValue;
   stage.fn[param] = runFn;
   stage.source[param] = runSource;
   return !rests;
+}
+
+function lay(over: Overlay, param: number, source: number): void {
+  if (over.on[param] === 0) return;
+  runValue = over.value[param]!;
+  runFn = over.fn[param]!;
+  runSource = source;
 }
 
 /** Whether a list's layer has the stage: nothing of another list with its priority or a lower one lies above it. */
 export function hasStage(stage: Stage, at: number): boolean {
   const { layers } = stage;
   for (let above = layers.next[at]!; above >= 0; above = layers.next[above]!) {
+    if (layers.role[above] !== LATEST) continue;
     if (layers.priority[above]! > layers.priority[at]!) return true;
     if (layers.list[above] !== layers.list[at]) return false;
   }

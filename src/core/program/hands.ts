@@ -24,5 +24,9 @@ export const HandsSchema = z.object({
   held: z.record(z.string(), EntrySchema),
   armed: z.string(),
   blind: z.boolean(),
+  /** Shows the selection full and open; never recorded. */
+  highlight: z.boolean(),
+  /** Values pinned on the stage until unparked, scaled by nothing. */
+  parked: z.record(z.string(), EntrySchema),
 });
 export type Hands = z.infer<typeof HandsSchema>;

@@ -65,6 +65,34 @@ export const setBlind = defineIntent({
   says: (_, { on }) => (on ? "takes held values off the stage (blind)" : "puts held values on the stage (live)"),
 });
 
+export const setHighlight = defineIntent({
+  kind: "highlight",
+  fields: { on: z.boolean() },
+  apply(world, { on }) {
+    world.hands.highlight = on;
+  },
+  says: (_, { on }) => (on ? "shows the selection full and open (never recorded)" : "ends the highlight"),
+});
+
+/** Pins parameters at a value until unparked. */
+export const park = defineIntent({
+  kind: "park",
+  fields: { values: z.record(z.string(), EntrySchema) },
+  apply(world, { values }) {
+    Object.assign(world.hands.parked, values);
+  },
+  says: (_, { values }) => `pins ${Object.keys(values).length} values where they are, over everything, until unparked`,
+});
+
+export const unpark = defineIntent({
+  kind: "unpark",
+  fields: { keys: z.array(z.string()) },
+  apply(world, { keys }) {
+    for (const key of keys) delete world.hands.parked[key];
+  },
+  says: ({ hands }, { keys }) => `unparks ${keys.filter((key) => hands.parked[key]).length} values`,
+});
+
 export const arm = defineIntent({
   kind: "arm",
   fields: { list: z.string() },

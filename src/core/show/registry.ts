@@ -1,5 +1,6 @@
 /** Every intent there is. */
 import * as cue from "../cue/intents";
+import * as record from "../cue/recordIntents";
 import * as patch from "../patch/intents";
 import * as program from "../program/intents";
 import * as group from "../select/groupIntents";
@@ -9,7 +10,8 @@ import { registryOf } from "./intent";
 export const INTENTS = registryOf([
   select.select, select.setSpread, select.step,
   group.recordGroup, group.nameGroup, group.deleteGroup,
-  program.hold, program.drop, program.clear, program.setBlind, program.arm,
+  program.hold, program.drop, program.clear, program.setBlind, program.setHighlight, program.park, program.unpark, program.arm,
   patch.patch, patch.address, patch.unpatch, patch.renumber, patch.setFixtures, patch.remove,
-  cue.recordCue, cue.setCue, cue.deleteCue, cue.setList,
+  record.recordCue, record.updateCue, record.takeCue,
+  cue.setCue, cue.deleteCue, cue.blockCue, cue.unblockCue, cue.moveCue, cue.renumberCues, cue.setList,
 ]);

@@ -61,6 +61,10 @@ export const CueTimesSchema = z.object({
 });
 export type CueTimes = z.infer<typeof CueTimesSchema>;
 
+/** How far a cue's entries cover: up to a number, or up to a cue that stays the end whatever is put in between. */
+export const ReachSchema = z.union([z.object({ upTo: cueNumber }), z.object({ cue: id })]);
+export type Reach = z.infer<typeof ReachSchema>;
+
 export const CueSchema = z.object({
   id,
   number: cueNumber,
@@ -68,15 +72,32 @@ export const CueSchema = z.object({
   note: z.string().max(2000),
   times: CueTimesSchema,
   trigger: TriggerSchema,
+  reach: ReachSchema.nullable(),
+  /** Nothing before this cue tracks into it. */
+  fresh: z.boolean(),
+  /** Its go stamps everything in force. */
+  assert: z.boolean(),
   /** Parameter key to what is stored for it. */
   entries: z.record(z.string(), EntrySchema),
 });
 export type Cue = z.infer<typeof CueSchema>;
 
+/** What a playback does: play cues; add highest-takes-precedence; scale; or crossfade over everything. */
+export const LIST_KINDS = ["list", "submaster", "limiter", "takeover"] as const;
+
 export const CueListSchema = z.object({
   id,
   number: wholeNumber,
   name,
+  kind: z.enum(LIST_KINDS),
+  /** Its intensity takes precedence where it is highest. */
+  htp: z.boolean(),
+  /** Drops a parameter once another list has taken it. */
+  letGo: z.boolean(),
+  /** Is released when a hand gives go to another list. */
+  bowOut: z.boolean(),
+  /** After a release it starts where it left off. */
+  resume: z.boolean(),
   priority: z.number().int().min(-100).max(100),
   backTime: time,
   releaseTime: time,

@@ -8,7 +8,7 @@ export interface World {
 }
 
 export const newList = (id: string, number: number, name = number === 1 ? "Main" : `List ${number}`): CueList => ({
-  id, number, name, priority: 0, backTime: 2, releaseTime: 2, end: "stop", wrapDrop: true, cues: {},
+  id, number, name, kind: "list", htp: false, letGo: false, bowOut: false, resume: false, priority: 0, backTime: 2, releaseTime: 2, end: "stop", wrapDrop: true, cues: {},
 });
 
 /** A new, empty show: list 1, armed. */
@@ -18,7 +18,7 @@ export function newShow(name: string, seed = 1): Show {
 }
 
 export const newHands = (show: Show): Hands => ({
-  selection: [], stepping: null, last: [], spread: NO_SPREAD, held: {}, armed: listsByNumber(show)[0]?.id ?? "", blind: false,
+  selection: [], stepping: null, last: [], spread: NO_SPREAD, held: {}, armed: listsByNumber(show)[0]?.id ?? "", blind: false, highlight: false, parked: {},
 });
 
 export function newWorld(name = "New show"): World {

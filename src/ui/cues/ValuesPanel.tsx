@@ -3,7 +3,7 @@
 import { ActionIcon, Group } from "@mantine/core";
 import { IconChevronLeft, IconChevronRight } from "@tabler/icons-react";
 import { useState } from "react";
-import { standingOf } from "@/core/cue/inForce";
+import { standingOf } from "@/core/cue/tracking";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { allTargets, itemText, type Target } from "@/core/fixture/model";
 import type { CueList } from "@/core/show/schema";

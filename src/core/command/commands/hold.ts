@@ -1,7 +1,8 @@
 /** Holding values, in the command language. */
-import { clear, drop, hold, setBlind } from "../../program/intents";
+import { clear, drop, hold, park, setBlind, setHighlight, unpark } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
+import { allTargets } from "../../fixture/model";
 import { intents, itemsOf, type Command } from "../command";
 import { compileSyntax, match, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
 import { SETTINGS, type Building, type Setting } from "../settings";
@@ -48,4 +49,19 @@ export const HOLDING: Command[] = [
   },
   { chapter, syntax: "clear", about: "let go of everything held and of the selection", example: "clear", read: () => intents(clear.of({})) },
   { chapter, syntax: "blind (on | off)", about: "keep held values off the stage, or put them on it", example: "blind on", read: (args) => intents(setBlind.of({ on: args.on === true })) },
+  { chapter, syntax: "highlight (on | off)", about: "show the selection full and open; never recorded", example: "highlight on", read: (args) => intents(setHighlight.of({ on: args.on === true })) },
+  {
+    chapter, syntax: "[<sel>] park", about: "pin what is on stage, over everything and scaled by nothing", example: "1 thru 3 park",
+    read(args, context) {
+      const targets = itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i));
+      return intents(park.of({ values: Object.fromEntries(targets.map((t) => {
+        const now = context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
+        return [t.key, now];
+      })) }));
+    },
+  },
+  {
+    chapter, syntax: "[<sel>] unpark", about: "let go of what is parked", example: "1 thru 3 unpark",
+    read: (args, context) => intents(unpark.of({ keys: itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i)).map((t) => t.key) })),
+  },
 ];

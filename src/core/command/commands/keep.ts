@@ -1,9 +1,12 @@
 /** Keeping what was made: groups, cues, lists, undo; in the command language. */
-import { deleteCue, recordCue, setCue, setList } from "../../cue/intents";
+import { blockCue, deleteCue, moveCue, renumberCues, setCue, setList, unblockCue } from "../../cue/intents";
+import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
+import { partsOf } from "../../cue/looks";
 import { arm } from "../../program/intents";
 import { deleteGroup, nameGroup, recordGroup } from "../../select/groupIntents";
 import { fail } from "../../show/refusal";
-import { groupNumbered } from "../../show/world";
+import { cuesOf, fixturesByNumber, groupNumbered } from "../../show/world";
+import type { Entry } from "../../show/value";
 import type { Trigger } from "../../show/schema";
 import type { Family } from "../../fixture/attribute";
 import { cueOf, intents, itemsOf, listOf, type Command, type ReadContext } from "../command";
@@ -23,6 +26,18 @@ function timesOf(args: Args) {
 
 const triggerOf = (args: Args): Trigger | undefined =>
   args.after === undefined ? (args.manual ? { kind: "go" } : undefined) : { kind: args.done ? "autoDone" : "auto", after: args.after as number };
+
+/** The look on stage: lit fixtures with all they show, dark ones with their Dimmer at 0. */
+function stageEntries({ world: { show }, stage, isLit }: ReadContext): Record<string, Entry> {
+  return Object.fromEntries(fixturesByNumber(show).flatMap((fixture) => {
+    const lit = isLit(fixture.id);
+    return partsOf(show, fixture).flatMap(({ key, spec }): [string, Entry][] => {
+      if (!lit && (spec.head !== "Dimmer" || spec.cell > 0)) return [];
+      const now = stage(key) ?? { attribute: spec.head, value: spec.default };
+      return [[key, { attribute: now.attribute, value: lit ? now.value : 0 }]];
+    });
+  }));
+}
 
 const TIMES = "[fade <fadeTime:seconds>] [up <upTime:seconds>] [down <downTime:seconds>] [delay <delayTime:seconds>] [updelay <upDelay:seconds>] [downdelay <downDelay:seconds>]";
 const inCue = (args: Args, context: ReadContext) => {
@@ -46,7 +61,7 @@ export const KEEPING: Command[] = [
   { chapter, syntax: "set group <number:int> name <label:text>", about: "name a group", example: 'set group 1 name "Rail"', read: (args, context) => intents(nameGroup.of({ group: groupOf(args, context).id, name: args.label as string })) },
   { chapter, syntax: "delete group <number:int>", about: "delete a group; its fixtures stay", example: "delete group 1", read: (args, context) => intents(deleteGroup.of({ group: groupOf(args, context).id })) },
   {
-    chapter, syntax: `record [list <list:int>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [empty]`,
+    chapter, syntax: `record [list <list:int>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [from stage] [empty]`,
     about: "what is held, as a cue; onto one that exists it merges unless told otherwise", example: 'record cue 5 "Tide turns" fade 4',
     read(args, context) {
       const times = timesOf(args);
@@ -59,6 +74,7 @@ export const KEEPING: Command[] = [
         ...(args.overwrite ? { onto: "overwrite" as const } : {}),
         ...(args.cueonly ? { cueOnly: true } : {}),
         ...(args.empty ? { empty: true } : {}),
+        ...(args.stage ? { entries: stageEntries(context) } : {}),
       }));
     },
   },
@@ -70,6 +86,18 @@ export const KEEPING: Command[] = [
   setting("updelay <upDelay:seconds>", "the delay of what goes up", "updelay 1", (args) => ({ times: timesOf(args) })),
   setting("downdelay <downDelay:seconds>", "the delay of what goes down", "downdelay 1", (args) => ({ times: timesOf(args) })),
   setting("auto [done] <after:seconds>", "follow by itself, after the previous go or (done) after it is complete", "auto 2", (args) => ({ trigger: triggerOf(args) })),
+  setting("fresh (on | off)", "nothing before this cue tracks into it", "fresh on", (args) => ({ fresh: args.on === true })),
+  setting("assert (on | off)", "its go stamps everything in force", "assert on", (args) => ({ assert: args.on === true })),
+  setting("reach (<upTo:cue> | off)", "its values cover later cues up to a number; off = all", "reach 7", (args) => ({ reach: args.off ? null : { upTo: args.upTo } })),
+  {
+    chapter, syntax: "set [list <list:int>] cue <cueNumber:cue> reach <more:plus>", about: "its values cover so many more cues", example: "set cue 1 reach +2",
+    read(args, context) {
+      const { list, cue } = inCue(args, context);
+      const order = cuesOf(context.world.show.lists[list]!);
+      const end = order[Math.min(order.findIndex((c) => c.id === cue) + (args.more as number), order.length - 1)]!;
+      return intents(setCue.of({ list, cue, reach: { cue: end.id } }));
+    },
+  },
   setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),
   setting("<which:family> [delay <familyDelay:seconds>] [fade <familyFade:seconds>]", "times of one family", "position fade 2 delay 1", (args) => ({
     family: { name: args.which as Family, ...(args.familyDelay === undefined ? {} : { delay: args.familyDelay }), ...(args.familyFade === undefined ? {} : { fade: args.familyFade }) },
@@ -78,6 +106,18 @@ export const KEEPING: Command[] = [
     chapter, syntax: "delete [list <list:int>] cue <cueNumber:cue> [keeplooks | track]", about: "delete a cue; later looks stay unless told to track", example: "delete cue 2",
     read: (args, context) => intents(deleteCue.of({ ...inCue(args, context), keepLooks: args.track !== true })),
   },
+  { chapter, syntax: "update [list <list:int>] cue <cueNumber:cue> [all] [cueonly]", about: "write what is held into a cue where it stores it; all = the rest too", example: "update cue 1 all", read: (args, context) => intents(updateCue.of({ ...inCue(args, context), all: args.all === true, cueOnly: args.cueonly === true })) },
+  { chapter, syntax: "take [list <list:int>] cue <cueNumber:cue> [all]", about: "into the programmer: what a cue stores; all = what is in force", example: "take cue 1", read: (args, context) => intents(takeCue.of({ ...inCue(args, context), all: args.all === true })) },
+  { chapter, syntax: "block [list <list:int>] cue <cueNumber:cue>", about: "everything in force becomes stored here", example: "block cue 3", read: (args, context) => intents(blockCue.of(inCue(args, context))) },
+  { chapter, syntax: "unblock [list <list:int>] cue <cueNumber:cue>", about: "drop what would track in just the same", example: "unblock cue 3", read: (args, context) => intents(unblockCue.of(inCue(args, context))) },
+  { chapter, syntax: "move [list <list:int>] cue <cueNumber:cue> to cue <to:cue> [keeplooks | track]", about: "another number and place; other looks stay unless told to track", example: "move cue 2 to cue 4.5", read: (args, context) => intents(moveCue.of({ ...inCue(args, context), to: args.to as number, keepLooks: args.track !== true })) },
+  { chapter, syntax: "renumber list <list:int> from <from:cue> step <by:cue>", about: "new numbers for all cues, in order", example: "renumber list 1 from 1 step 1", read: (args, context) => intents(renumberCues.of({ list: listOf(args, context).id, from: args.from as number, step: args.by as number })) },
+  option("kind (cues | submaster | limiter | takeover)", "what the playback does: play cues, add its highest, scale, or crossfade over everything", "kind cues", (args) => ({ kind: args.submaster ? "submaster" : args.limiter ? "limiter" : args.takeover ? "takeover" : "list" })),
+  option("htp (on | off)", "its intensity counts where it is highest", "htp on", (args) => ({ htp: args.on === true })),
+  option("wrapdrop (on | off)", "round the end, drop what tracked", "wrapdrop off", (args) => ({ wrapDrop: args.on === true })),
+  option("overtaken (return | letgo)", "whether a parameter comes back when the list over it goes", "overtaken letgo", (args) => ({ letGo: args.letgo === true })),
+  option("bowout (on | off)", "is released when a hand gives go to another", "bowout on", (args) => ({ bowOut: args.on === true })),
+  option("restart (first | left)", "after a release, start at the first cue or where it left off", "restart left", (args) => ({ resume: args.left === true })),
   option("name <label:text>", "name a list", 'name "Main"', (args) => ({ name: args.label })),
   option("priority <level:whole>", "higher wins over lower, whatever came last", "priority 5", (args) => ({ priority: args.level })),
   option("backtime <time:seconds>", "the time of back", "backtime 1", (args) => ({ backTime: args.time })),

@@ -17,6 +17,7 @@ export const SCRIPTS: Command[] = [
   row("expectEntry", "expect [list <list:int>] cue <cueNumber:cue> <sel> <attr> (stored <stored:number> | tracked <tracked:number> | released | unset)", "how a parameter stands in a cue", "expect cue 2 1 dimmer stored 40"),
   row("expectFrom", "expect <sel> <attr> from (default | programmer | list <list:int> [cue <cueNumber:cue>])", "where a stage value comes from", "expect 1 dimmer from list 1 cue 2"),
   row("expectValue", "expect <sel> <attr> <numbers> [within <tolerance:number>]", "stage values, one for all or one each in order", "expect 1 thru 3 dimmer 0 50 100"),
+  row("expectRipple", "expect ripple <line>", "the cues whose look a line would change, without doing it: LINE => 13 14, or none", "expect ripple delete cue 2 track => none"),
   row("refuse", "refuse <line>", "passes when the line is refused and nothing changed", "refuse 99"),
   row("open", "open <file:text>", "opens a show file", 'open "show.comet.zip"'),
   row("save", "save <file:text>", "writes a show file", 'save "show.comet.zip"'),

@@ -1,0 +1,53 @@
+/** Finding and changing cues inside an intent. */
+import { current, isDraft } from "immer";
+import { newId, type WorldDraft } from "../show/intent";
+import type { Id, ParamKey } from "../show/ids";
+import { fail } from "../show/refusal";
+import type { Cue, CueList, Show } from "../show/schema";
+import { newList, type World } from "../show/world";
+import { forNextCue, repairs, type Additions } from "./keepLooks";
+import { newTimes } from "./times";
+
+/** Cue numbers as they are written: at most three places. */
+export const roundCueNumber = (number: number): number => Math.round(number * 1000) / 1000;
+
+export const newCue = (id: Id, number: number): Cue => ({
+  id, number, name: "", note: "", times: newTimes(), trigger: { kind: "go" }, reach: null, fresh: false, assert: false, entries: {},
+});
+
+/** The list of a number, made where there is none. */
+export function listNumberedOrNew(world: WorldDraft, number: number): CueList {
+  const found = Object.values(world.show.lists).find((list) => list.number === number);
+  if (found) return found as CueList;
+  const id = newId(world, "l");
+  world.show.lists[id] = newList(id, number);
+  if (!world.show.lists[world.hands.armed]) world.hands.armed = id;
+  return world.show.lists[id] as CueList;
+}
+
+export const listIn = (world: WorldDraft, list: Id): CueList => (world.show.lists[list] as CueList | undefined) ?? fail("that list does not exist");
+
+export const cueIn = (world: WorldDraft, list: Id, cue: Id): Cue => (listIn(world, list).cues[cue] as Cue | undefined) ?? fail("that cue does not exist");
+
+export function cueLabel({ show }: World, list: Id, cue: Id): string {
+  const owner = show.lists[list];
+  return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""}`;
+}
+
+/** A draft's part as it is now, apart from later changes; a list just made is plain already. */
+export const snapshot = <T extends object>(draft: T): T => (isDraft(draft) ? (current(draft as never) as T) : (JSON.parse(JSON.stringify(draft)) as T));
+
+function put(list: CueList, additions: Additions): void {
+  for (const [id, entries] of additions) Object.assign(list.cues[id]!.entries, entries);
+}
+
+/**
+ * Does an edit of a list's cues and keeps the looks of the others.
+ * @param next with touched parameters: the cue after this number gets what was in force for them there (cue only).
+ */
+export function keepingLooks(world: WorldDraft, list: CueList, exempt: readonly Id[], edit: () => void, next?: { number: number; touched: Iterable<ParamKey> }): void {
+  const before = snapshot(list);
+  edit();
+  if (next) put(list, forNextCue(before, next.number, next.touched));
+  put(list, repairs(snapshot(world.show as Show), before, snapshot(list), new Set(exempt)));
+}

@@ -1,0 +1,119 @@
+/** Looks: what a cue shows, fixture by fixture; and which looks an edit changes (SEMANTICS 4). */
+import { modelOf } from "../fixture/model";
+import type { ParameterSpec } from "../fixture/parameters";
+import { resolveEntry } from "../program/resolve";
+import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
+import type { CueList, Fixture, Show } from "../show/schema";
+import { cuesOf } from "../show/world";
+import { inForceAt, trackingOf, type Tracking } from "./tracking";
+
+/** Looks are equal when all values are within this. */
+const SAME = 0.01;
+
+interface Part {
+  key: ParamKey;
+  spec: ParameterSpec;
+}
+
+const partsCache = new WeakMap<Fixture, { types: Show["types"]; parts: readonly Part[] }>();
+
+/** The parameters of a fixture with their keys. */
+export function partsOf(show: Pick<Show, "types">, fixture: Fixture): readonly Part[] {
+  const held = partsCache.get(fixture);
+  if (held && held.types === show.types) return held.parts;
+  const parts = modelOf(show, fixture).specs.map((spec) => ({ key: paramKey(fixture.id, spec.cell, spec.head), spec }));
+  partsCache.set(fixture, { types: show.types, parts });
+  return parts;
+}
+
+/** One fixture in one look: null while dark, else its values, with the function added as a step so that another function is another value. */
+export type FixtureLook = readonly number[] | null;
+
+/** Functions lie far apart, so that two of them never look the same. */
+const FUNCTION_STEP = 1e6;
+
+export function fixtureLook(show: Pick<Show, "types">, fixture: Fixture, tracking: Tracking, index: number): FixtureLook {
+  const parts = partsOf(show, fixture);
+  const values = parts.map(({ key, spec }) => {
+    const found = inForceAt(tracking, key, index);
+    const resolved = found && resolveEntry(spec, found.entry);
+    return resolved ? resolved.value + FUNCTION_STEP * resolved.fn : spec.default;
+  });
+  return isLitWith(parts, values) ? values : null;
+}
+
+/** Fixture Dimmer times some cell's Dimmer above 0; without any Dimmer always lit. */
+function isLitWith(parts: readonly Part[], values: readonly number[]): boolean {
+  let own = true;
+  let cells = false;
+  let cellLit = false;
+  parts.forEach(({ spec }, i) => {
+    if (spec.head !== "Dimmer") return;
+    if (spec.cell === 0) own = values[i]! > 0;
+    else {
+      cells = true;
+      cellLit ||= values[i]! > 0;
+    }
+  });
+  return own && (!cells || cellLit);
+}
+
+export function sameLook(a: FixtureLook, b: FixtureLook): boolean {
+  if (a === null || b === null) return a === b;
+  return a.length === b.length && a.every((v, i) => Math.abs(v - b[i]!) <= SAME);
+}
+
+/** The whole look of a cue: every lit fixture with its values. */
+export function lookOf(show: Show, list: CueList, index: number): Map<Id, readonly number[]> {
+  const tracking = trackingOf(list);
+  const look = new Map<Id, readonly number[]>();
+  for (const fixture of Object.values(show.fixtures)) {
+    const own = fixtureLook(show, fixture, tracking, index);
+    if (own) look.set(fixture.id, own);
+  }
+  return look;
+}
+
+/** Fixtures whose look can differ between two versions of a list: all where cues moved or reach otherwise, else those with other entries. */
+export function touchedFixtures(old: CueList, list: CueList, show: Show): Set<Id> {
+  const [before, after] = [trackingOf(old), trackingOf(list)];
+  const order = cuesOf(list);
+  if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id)) return new Set(Object.keys(show.fixtures));
+  const touched = new Set<Id>();
+  for (const [key, column] of after.columns) if (before.columns.get(key) !== column) touched.add(splitKey(key).fixture);
+  for (const key of before.columns.keys()) if (!after.columns.has(key)) touched.add(splitKey(key).fixture);
+  return touched;
+}
+
+const sameShape = (a: Tracking, b: Tracking): boolean =>
+  a.since.length === b.since.length && a.reachEnd.every((v, i) => v === b.reachEnd[i]) && a.since.every((v, i) => v === b.since[i]);
+
+export interface Rippled {
+  list: Id;
+  cue: Id;
+  /** Fixtures that look different there. */
+  fixtures: Id[];
+}
+
+/**
+ * The cues whose look differs between two versions of a show, those that exist in both.
+ * Only fixtures that the edit touched are compared.
+ */
+export function ripple(before: Show, after: Show): Rippled[] {
+  const found: Rippled[] = [];
+  const sameRig = before.fixtures === after.fixtures && before.types === after.types;
+  for (const list of Object.values(after.lists)) {
+    const old = before.lists[list.id];
+    if (!old || (old.cues === list.cues && sameRig)) continue;
+    const [a, b] = [trackingOf(old), trackingOf(list)];
+    const fixtures = [...(sameRig ? touchedFixtures(old, list, after) : Object.keys(after.fixtures))].filter((id) => before.fixtures[id] && after.fixtures[id]);
+    const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
+    cuesOf(list).forEach((cue, i) => {
+      const was = places.get(cue.id);
+      if (was === undefined) return;
+      const differ = fixtures.filter((id) => !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)));
+      if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
+    });
+  }
+  return found;
+}

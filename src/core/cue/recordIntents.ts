@@ -1,0 +1,105 @@
+/** Recording, updating and taking cues, as intents. */
+import { z } from "zod";
+import { heldSummary } from "../program/intents";
+import { defineIntent, newId } from "../show/intent";
+import type { ParamKey } from "../show/ids";
+import { fail } from "../show/refusal";
+import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
+import { EntrySchema, isRelease, type Entry } from "../show/value";
+import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
+import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber } from "./cueDraft";
+import { newTimes, timesText } from "./times";
+import { allInForce } from "./tracking";
+
+const timesGiven = z.object({ up: z.number(), down: z.number(), delayUp: z.number(), delayDown: z.number() }).partial();
+
+/** Records what is held (or the entries given: the stage) as a cue; onto one that exists it merges unless told otherwise. */
+export const recordCue = defineIntent({
+  kind: "recordCue",
+  fields: {
+    list: wholeNumber,
+    cue: cueNumber,
+    name: z.string().max(200).optional(),
+    times: timesGiven.optional(),
+    trigger: TriggerSchema.optional(),
+    onto: z.enum(["merge", "overwrite"]).optional(),
+    cueOnly: z.boolean().optional(),
+    empty: z.boolean().optional(),
+    entries: z.record(z.string(), EntrySchema).optional(),
+  },
+  apply(world, intent) {
+    const held = intent.empty ? {} : (intent.entries ?? (world.hands.held as Record<ParamKey, Entry>));
+    if (!intent.empty && Object.keys(held).length === 0) fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
+    const number = roundCueNumber(intent.cue);
+    const list = listNumberedOrNew(world, intent.list);
+    if (list.kind !== "list" && cuesOf(list as CueList).some((c) => !sameCueNumber(c.number, number))) fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
+    const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
+    const id = old?.id ?? newId(world, "c");
+    const dropped = old && intent.onto === "overwrite" ? Object.keys(old.entries) : [];
+    const edit = () => {
+      if (!old) list.cues[id] = newCue(id, number);
+      const cue = list.cues[id]!;
+      for (const key of dropped) delete cue.entries[key];
+      Object.assign(cue.entries, held);
+      if (intent.name !== undefined) cue.name = intent.name;
+      Object.assign(cue.times, intent.times ?? {});
+      if (intent.trigger) cue.trigger = intent.trigger;
+    };
+    if (intent.cueOnly) keepingLooks(world, list, [id], edit, { number, touched: new Set([...Object.keys(held), ...dropped]) });
+    else edit();
+  },
+  says(world, intent) {
+    const list = listNumbered(world.show, intent.list);
+    const old = list && cueNumbered(list, intent.cue);
+    const what = intent.empty ? "nothing (an empty cue)" : intent.entries ? `${Object.keys(intent.entries).length} values from the stage` : heldSummary(world);
+    const where = `cue ${roundCueNumber(intent.cue)}${list && list.number === 1 ? "" : ` of list ${intent.list}`}`;
+    const how = old ? (intent.onto === "overwrite" ? `overwrites ${where} with` : `merges into ${where}`) : `records a new ${where}`;
+    const times = intent.times ? `, fade ${timesText({ ...(old?.times ?? newTimes()), ...intent.times })} s` : "";
+    return `${how}: ${what}${times}${intent.cueOnly ? "; the next cue keeps its look" : ""}`;
+  },
+});
+
+/** Writes the held values into a cue where it stores that parameter; with `all`, the rest as well. */
+export const updateCue = defineIntent({
+  kind: "updateCue",
+  fields: { list: z.string(), cue: z.string(), all: z.boolean(), cueOnly: z.boolean() },
+  apply(world, { list: listId, cue: id, all, cueOnly }) {
+    const cue = cueIn(world, listId, id);
+    const held = world.hands.held as Record<ParamKey, Entry>;
+    if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
+    const keys = Object.keys(held).filter((key) => all || cue.entries[key]);
+    if (keys.length === 0) fail(`cue ${cue.number} stores none of what is held`, "To add it, say: update cue ... all");
+    const edit = () => {
+      for (const key of keys) {
+        const time = held[key]!.time ?? cue.entries[key]?.time;
+        cue.entries[key] = { ...held[key]!, ...(time ? { time } : {}) };
+      }
+    };
+    if (cueOnly) keepingLooks(world, listIn(world, listId), [id], edit, { number: cue.number, touched: keys });
+    else edit();
+  },
+  says(world, { list, cue, all, cueOnly }) {
+    const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
+    const n = Object.keys(world.hands.held).filter((key) => all || stored[key]).length;
+    return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${cueOnly ? "; the next cue keeps its look" : ""}`;
+  },
+});
+
+/** Takes what a cue stores, with its timing, into the programmer; with `all`, everything in force. */
+export const takeCue = defineIntent({
+  kind: "takeCue",
+  fields: { list: z.string(), cue: z.string(), all: z.boolean() },
+  apply(world, { list: listId, cue: id, all }) {
+    const cue = cueIn(world, listId, id);
+    const show = (world as unknown as World).show;
+    const list = show.lists[listId]!;
+    if (!all) return void Object.assign(world.hands.held, cue.entries);
+    const plain = JSON.parse(JSON.stringify(list)) as CueList;
+    for (const [key, { entry, at }] of allInForce(plain, cuesOf(plain).findIndex((c) => c.id === id))) {
+      const { time, ...rest } = entry;
+      world.hands.held[key] = cuesOf(plain)[at]!.id === id && time ? { ...rest, time } : rest;
+    }
+    for (const [key, entry] of Object.entries(cue.entries)) if (isRelease(entry.value)) world.hands.held[key] = entry;
+  },
+  says: (world, { list, cue, all }) => `takes ${all ? "everything in force in" : "what is stored in"} ${cueLabel(world, list, cue)} into the programmer`,
+});
