@@ -72,7 +72,9 @@ function patchColumns(base: ReadonlyMap<ParamKey, Column>, before: readonly Cue[
     const column = { at: [] as number[], entries: [] as Entry[] };
     after.forEach((cue, i) => {
       const entry = cue.entries[key];
-      if (entry) column.at.push(i), column.entries.push(entry);
+      if (!entry) return;
+      column.at.push(i);
+      column.entries.push(entry);
     });
     if (column.at.length > 0) made.set(key, column);
     else made.delete(key);
