@@ -1,0 +1,122 @@
+/** The engine against a second, slow, plain implementation, over random lists and stories. */
+import fc from "fast-check";
+import { standingOf } from "@/core/cue/tracking";
+import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { stageValues } from "@/core/play/look";
+import { cuesOf, listNumbered } from "@/core/show/world";
+import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type ModelList } from "./model";
+
+/** Two fixtures with an intensity and a pan each: parameters d1, p1, d2, p2. */
+const PARAMS = ["d1", "p1", "d2", "p2"];
+const attributeOf = (param: string) => (param[0] === "d" ? "dimmer" : "pan");
+
+const entry = fc.oneof({ weight: 5, arbitrary: fc.integer({ min: 0, max: 100 }).map((value) => ({ value })) }, { weight: 1, arbitrary: fc.constant({ value: "release" as const }) });
+const cue = fc.record({
+  entries: fc.dictionary(fc.constantFrom(...PARAMS), entry, { minKeys: 0, maxKeys: 4 }),
+  up: fc.integer({ min: 0, max: 5 }), down: fc.integer({ min: 0, max: 5 }),
+  fresh: fc.integer({ min: 0, max: 5 }).map((n) => n === 0),
+  reach: fc.option(fc.integer({ min: 0, max: 3 }), { freq: 3 }),
+});
+const list = fc.record({
+  cues: fc.array(cue, { minLength: 1, maxLength: 5 }), priority: fc.integer({ min: 0, max: 1 }), htp: fc.integer({ min: 0, max: 3 }).map((n) => n === 0),
+  backTime: fc.integer({ min: 0, max: 3 }), releaseTime: fc.integer({ min: 0, max: 3 }),
+});
+const step = fc.record({
+  list: fc.integer({ min: 0, max: 2 }), wait: fc.integer({ min: 0, max: 30 }).map((n) => n / 8),
+  what: fc.oneof({ weight: 6, arbitrary: fc.constant("go") }, fc.constant("back"), fc.constant("release"), fc.integer({ min: 0, max: 4 }).map((n) => `jump ${n}`), fc.integer({ min: 0, max: 4 }).map((n) => `level ${n * 25}`)),
+});
+
+type Given = (typeof list extends fc.Arbitrary<infer T> ? T : never)[];
+
+function build(lists: Given): { desk: Desk; model: ModelList[] } {
+  const desk = newDesk();
+  const run = (line: string) => {
+    const refusal = runLine(desk, line);
+    if (refusal) throw new Error(`${line}: ${refusal.what}`);
+  };
+  run("patch 2 kelp-wash as 1 at 1:1");
+  const model = lists.map((l, i): ModelList => {
+    const n = i + 1;
+    l.cues.forEach((c, k) => {
+      for (const [param, e] of Object.entries(c.entries)) run(`${param[1]} ${attributeOf(param)} ${e.value === "release" ? "release" : `at ${e.value}`}`);
+      run(`record list ${n} cue ${k + 1} up ${c.up} down ${c.down}${Object.keys(c.entries).length ? "" : " empty"}`);
+      run("clear");
+    });
+    l.cues.forEach((c, k) => {
+      if (c.fresh) run(`set list ${n} cue ${k + 1} fresh on`);
+      if (c.reach !== null) run(`set list ${n} cue ${k + 1} reach ${k + 1 + c.reach}`);
+    });
+    for (const line of [`priority ${l.priority}`, `htp ${l.htp ? "on" : "off"}`, `backtime ${l.backTime}`, `releasetime ${l.releaseTime}`]) run(`set list ${n} ${line}`);
+    return { ...l, cues: l.cues.map((c, k) => ({ ...c, number: k + 1, entries: c.entries, ...(c.reach === null ? { reach: undefined } : { reach: k + 1 + c.reach }) })) as ModelList["cues"] };
+  });
+  return { desk, model };
+}
+
+const item = (desk: Desk, param: string) => Object.values(desk.world.show.fixtures).find((f) => f.number === Number(param[1]))!.id;
+
+function compare(desk: Desk, model: ReturnType<typeof newModel>, t: number, log: string[]): void {
+  for (const param of PARAMS) {
+    const got = stageValues(desk.player, item(desk, param), attributeOf(param) === "pan" ? "Pan" : "Dimmer")[0]!;
+    const wanted = modelValue(model, param, t);
+    if (Math.abs(got - wanted) > 1e-6) throw new Error(`${param} at ${t}: engine ${got}, model ${wanted}\n${log.join("\n")}`);
+  }
+}
+
+test("in force is what the words say", () => {
+  fc.assert(
+    fc.property(list, (l) => {
+      const { desk, model } = build([l]);
+      const made = listNumbered(desk.world.show, 1)!;
+      cuesOf(made).forEach((_, i) => {
+        for (const param of PARAMS) {
+          const standing = standingOf(made, i, `${item(desk, param)}.0.${attributeOf(param) === "pan" ? "Pan" : "Dimmer"}`);
+          const wanted = modelInForce(model[0]!, i, param);
+          const got = standing.state === "stored" || standing.state === "tracked" ? standing.entry.value : undefined;
+          expect(got).toBe(wanted?.value);
+        }
+      });
+    }),
+    { numRuns: 120 },
+  );
+}, 60_000);
+
+test("the stage is what the words say", () => {
+  fc.assert(
+    fc.property(fc.array(list, { minLength: 1, maxLength: 3 }), fc.array(step, { maxLength: 14 }), (lists, steps) => {
+      const { desk, model: lists2 } = build(lists);
+      const model = newModel(lists2, PARAMS, ["d1", "d2"]);
+      const log: string[] = [];
+      for (const { list: k, what, wait: pause } of steps) {
+        const n = k % lists.length;
+        const cues = lists2[n]!.cues;
+        const here = model.standing[n]!;
+        const t = desk.time;
+        log.push(`${t}: ${what} list ${n + 1}`);
+        if (what === "go") {
+          runLine(desk, `go list ${n + 1}`);
+          const to = here === null ? 0 : here + 1;
+          if (to < cues.length) modelArrive(model, n, to, t, here === null);
+        } else if (what === "back") {
+          runLine(desk, `back list ${n + 1}`);
+          if (here !== null && here > 0) modelArrive(model, n, here - 1, t, true, lists2[n]!.backTime);
+        } else if (what === "release") {
+          runLine(desk, `release list ${n + 1}`);
+          modelRelease(model, n, t);
+        } else if (what.startsWith("jump")) {
+          const to = Number(what.slice(5)) % cues.length;
+          runLine(desk, `go list ${n + 1} cue ${to + 1}`);
+          modelArrive(model, n, to, t, true);
+        } else {
+          runLine(desk, `level list ${n + 1} at ${what.slice(6)}`);
+          model.level[n] = Number(what.slice(6)) / 100;
+        }
+        compare(desk, model, desk.time, log);
+        for (const part of [0.3, 0.7]) {
+          wait(desk, pause * part);
+          compare(desk, model, desk.time, log);
+        }
+      }
+    }),
+    { numRuns: 200 },
+  );
+}, 120_000);
