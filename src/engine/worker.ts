@@ -3,8 +3,9 @@ import { listTimeAt } from "@/core/play/clock";
 import { setWorld } from "@/core/play/edit";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { play } from "@/core/play/act";
-import { advance, compute, createPlayer, type Player } from "@/core/play/player";
+import { advance, compute, createPlayer, isMoving, type Player } from "@/core/play/player";
 import { cueProgress, nextPlace } from "@/core/play/run";
+import { copyRaw } from "@/core/play/glide";
 import { restorePlay, savePlay } from "@/core/play/saved";
 import { applyDiff, type Diff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
@@ -49,7 +50,7 @@ function layOut(): void {
 function fill(half: Half): void {
   const { stage, layers, runs, frame: bytes } = player!;
   half.value.set(stage.value);
-  half.raw.set(stage.raw);
+  copyRaw(stage, half.raw);
   half.fn.set(stage.fn);
   half.bytes.set(bytes);
   for (let p = 0; p < stage.source.length; p++) {
@@ -67,7 +68,7 @@ function fill(half: Half): void {
 
 function tick(): void {
   if (!player) return;
-  const moving = player.stage.activeCount > 0 || [...player.runs.values()].some((run) => run.cue !== null && cueProgress(run, player!.now) < 1);
+  const moving = isMoving(player) || [...player.runs.values()].some((run) => run.cue !== null && cueProgress(run, player!.now) < 1);
   const happened = advance(player, stageNow());
   compute(player);
   if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();

@@ -85,7 +85,8 @@ export function touchedFixtures(old: CueList, list: CueList, show: Show): Set<Id
   return touched;
 }
 
-const sameShape = (a: Tracking, b: Tracking): boolean =>
+/** Whether two versions have as many cues, reaching and starting afresh alike. */
+export const sameShape = (a: Tracking, b: Tracking): boolean =>
   a.since.length === b.since.length && a.reachEnd.every((v, i) => v === b.reachEnd[i]) && a.since.every((v, i) => v === b.since[i]);
 
 export interface Rippled {

@@ -1,4 +1,5 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
+import { sameShape } from "../cue/looks";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { resolveEntry } from "../program/resolve";
 import type { CueList } from "../show/schema";
@@ -23,11 +24,11 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   player.world = world;
   if (before.show.fixtures !== world.show.fixtures || before.show.types !== world.show.types) relayRig(player);
   if (before.show.lists !== world.show.lists) {
+    for (const id of [...player.runs.keys()]) if (!world.show.lists[id]) dropList(player, player.runs.get(id)!);
     syncRuns(player);
     for (const run of [...player.runs.values()]) {
       const [old, list] = [before.show.lists[run.id], world.show.lists[run.id]];
-      if (!list) dropList(player, run);
-      else if (old && old !== list) editList(player, run, old, list);
+      if (list && old && old !== list) editList(player, run, old, list);
     }
     loadLimits(player);
   }
@@ -57,6 +58,7 @@ export function relayRig(player: Player): void {
   stage.grand = old.stage.grand;
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
+  stage.othersUsed = old.stage.othersUsed;
   Object.assign(player, { rig, layers, stage, frame: createFrame(rig.universes.length), generation: player.generation + 1 });
   loadHands(player);
   loadLimits(player);
@@ -93,7 +95,9 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   const before = trackingOf(old).columns;
   const cues = cuesOf(list);
   const { layers, stage, rig } = player;
-  for (const key of new Set([...before.keys(), ...columns.keys()])) {
+  const whole = list.priority !== old.priority || list.htp !== old.htp || !sameShape(trackingOf(old), tracking) || cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
+  const changed = whole ? [...before.keys(), ...columns.keys()] : [...columns.keys(), ...before.keys()].filter((key) => before.get(key) !== columns.get(key));
+  for (const key of new Set(changed)) {
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);

@@ -5,6 +5,8 @@
  * clock of the layer's list.
  */
 
+import { SAME_TIME } from "../units/units";
+
 export interface Fade {
   from: number;
   to: number;
@@ -13,16 +15,19 @@ export interface Fade {
   fade: number;
 }
 
-export const steady = (value: number): Fade => ({ from: value, to: value, at: 0, delay: 0, fade: 0 });
+/** Over since ever. */
+const LONG_AGO = -1e12;
+export const steady = (value: number): Fade => ({ from: value, to: value, at: LONG_AGO, delay: 0, fade: 0 });
 
 /** Latest takes precedence; highest takes precedence; crossfaded over both by its level. */
 export const LATEST = 0;
 export const HIGHEST = 1;
 export const OVER = 2;
 
-const FIELDS = ["ownFrom", "ownTo", "ownAt", "ownDelay", "ownFade", "weightFrom", "weightTo", "weightAt", "weightDelay", "weightFade", "stamp"] as const;
+const FIELDS = ["ownFrom", "ownTo", "ownAt", "ownDelay", "ownFade", "weightFrom", "weightTo", "weightAt", "weightDelay", "weightFade", "stamp", "ownEnd", "weightEnd"] as const;
 type Field = (typeof FIELDS)[number];
 
+/** Fades have their end at hand: from there on (a microsecond early, which is the same time) they are over. */
 export type Layers = Record<Field, Float64Array> & {
   next: Int32Array;
   /** Slot of the list in the player. */
@@ -118,6 +123,7 @@ export function setOwn(layers: Layers, at: number, own: Fade): void {
   layers.ownAt[at] = own.at;
   layers.ownDelay[at] = own.delay;
   layers.ownFade[at] = own.fade;
+  layers.ownEnd[at] = own.at + own.delay + own.fade - SAME_TIME;
 }
 
 export function setWeight(layers: Layers, at: number, weight: Fade): void {
@@ -126,6 +132,7 @@ export function setWeight(layers: Layers, at: number, weight: Fade): void {
   layers.weightAt[at] = weight.at;
   layers.weightDelay[at] = weight.delay;
   layers.weightFade[at] = weight.fade;
+  layers.weightEnd[at] = weight.at + weight.delay + weight.fade - SAME_TIME;
 }
 
 const isAbove = (layers: Layers, a: number, b: number): boolean =>

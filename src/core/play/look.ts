@@ -1,6 +1,7 @@
 /** Reading the stage: values, and where they come from. */
 import { targetsOf } from "../fixture/model";
 import type { Item, ParamKey } from "../show/ids";
+import { rawAt } from "./glide";
 import { cueOfLayer } from "./layers";
 import type { Player } from "./player";
 import { FROM_DEFAULT, FROM_PROGRAMMER } from "./stage";
@@ -9,7 +10,7 @@ import { FROM_DEFAULT, FROM_PROGRAMMER } from "./stage";
 export function stageBeforeMasters(player: Player, key: ParamKey): { value: number; attribute: string } | undefined {
   const p = player.rig.index.get(key);
   if (p === undefined) return undefined;
-  return { value: player.stage.raw[p]!, attribute: player.rig.specs[p]!.functions[player.stage.fn[p]!]!.attribute };
+  return { value: rawAt(player.stage, p), attribute: player.rig.specs[p]!.functions[player.stage.fn[p]!]!.attribute };
 }
 
 /** Stage values of an attribute of an item, after masters: one, or one for each cell. An attribute whose channel does something else gives 0. */

@@ -8,6 +8,7 @@ import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type Sequence,
 import { listTimeAt } from "./clock";
 import { createLayers, type Layers } from "./layers";
 import { startMoves, type Arrival } from "./moves";
+import { glide, tryGlide } from "./glide";
 import { createFrame, writeOutput } from "./output";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
@@ -21,6 +22,8 @@ export interface Player {
   stage: Stage;
   frame: Uint8Array;
   runs: Map<string, ListRun>;
+  /** The runs by list number. */
+  order: ListRun[];
   /** Stage time, seconds, of the last thing done. */
   now: StageTime;
   /** Sequence number of the last event. */
@@ -34,7 +37,7 @@ export function createPlayer(world: World, now: StageTime = stageTime(0)): Playe
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
-    world, rig, layers, stage: createStage(rig, layers, 1), frame: createFrame(rig.universes.length), runs: new Map(), now, sequence: sequence(0), generation: 1,
+    world, rig, layers, stage: createStage(rig, layers, 1), frame: createFrame(rig.universes.length), runs: new Map(), order: [], now, sequence: sequence(0), generation: 1,
   };
   syncRuns(player);
   loadHands(player);
@@ -55,6 +58,8 @@ export function syncRuns(player: Player): void {
     stage.listNow.set(now);
     stage.listLevel.set(level);
   }
+  player.order = listsByNumber(world.show).flatMap((list) => runs.get(list.id) ?? []);
+  stage.othersUsed = listsByNumber(world.show).some((list) => list.htp || list.kind === "submaster" || list.kind === "takeover");
   for (const run of runs.values()) {
     stage.listNow[run.slot] = listTimeAt(run.clock, player.now);
     stage.listLevel[run.slot] = levelShown(run) / 100;
@@ -64,7 +69,8 @@ export function syncRuns(player: Player): void {
 
 export function setTime(player: Player, now: StageTime): void {
   player.now = now;
-  for (const run of player.runs.values()) player.stage.listNow[run.slot] = listTimeAt(run.clock, now);
+  const { order, stage } = player;
+  for (let i = 0; i < order.length; i++) stage.listNow[order[i]!.slot] = listTimeAt(order[i]!.clock, now);
 }
 
 /** Moves the clock to `to`: every automatic cue due up to and including then happens at its exact time, lower list number first. */
@@ -73,10 +79,10 @@ export function advance(player: Player, to: StageTime): boolean {
   for (;;) {
     let due = stageTime(Infinity);
     let which: ListRun | undefined;
-    for (const list of listsByNumber(player.world.show)) {
-      const run = player.runs.get(list.id);
-      if (!run || run.cue === null) continue;
-      const at = dueAt(list, run);
+    for (let i = 0; i < player.order.length; i++) {
+      const run = player.order[i]!;
+      if (run.cue === null) continue;
+      const at = dueAt(player.world.show.lists[run.id]!, run);
       if (at < due - SAME_TIME) {
         due = at;
         which = run;
@@ -95,15 +101,19 @@ export function advance(player: Player, to: StageTime): boolean {
   return happened;
 }
 
+/** Whether anything is on its way. */
+export const isMoving = ({ stage }: Player): boolean => stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0);
+
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
   const { stage, frame, rig } = player;
+  glide(player);
   const count = stage.activeCount;
   let kept = 0;
   for (let i = 0; i < count; i++) {
     const p = stage.active[i]!;
     stage.touched[i] = p;
-    if (computeParameter(stage, p)) stage.active[kept++] = p;
+    if (computeParameter(stage, p) && !tryGlide(player, p)) stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;

@@ -1,6 +1,7 @@
 /** Arbitration: what each parameter shows at an instant (SEMANTICS 6). */
+import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
-import { progress, isOver } from "./progress";
+import { progress } from "./progress";
 import { HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
@@ -31,6 +32,8 @@ export interface Stage {
   park: Overlay;
   /** What limiters leave of each parameter, 0..1. */
   limit: Float64Array;
+  /** Whether any list is HTP, a submaster or a takeover. */
+  othersUsed: boolean;
   blind: boolean;
   grand: number;
   blackout: boolean;
@@ -43,6 +46,7 @@ export interface Stage {
   active: Int32Array;
   activeCount: number;
   isActive: Uint8Array;
+  glides: Glides;
   /** Scratch of a tick. */
   touched: Int32Array;
 }
@@ -53,15 +57,16 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     rig, layers,
     listNow: new Float64Array(lists), listLevel: new Float64Array(lists).fill(1),
     listLetsGo: new Uint8Array(lists), held: overlay(n), highlight: overlay(n), park: overlay(n), limit: new Float64Array(n).fill(1),
-    blind: false, grand: 1, blackout: false,
+    othersUsed: false, blind: false, grand: 1, blackout: false,
     value: new Float64Array(n), raw: new Float64Array(n), fn: new Uint8Array(n), source: new Int32Array(n),
-    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n),
+    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n), glides: createGlides(n),
   };
   touchAll(stage);
   return stage;
 }
 
 export function touch(stage: Stage, param: number): void {
+  if (stage.glides.group[param]) endGlide(stage.glides, param);
   if (stage.isActive[param]) return;
   stage.isActive[param] = 1;
   stage.active[stage.activeCount++] = param;
@@ -78,12 +83,21 @@ let runSource = FROM_DEFAULT;
 
 /** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only. */
 function layUp(stage: Stage, param: number, last: number): void {
-  const { layers } = stage;
+  const { layers, listNow } = stage;
   runValue = stage.rig.defaults[param]!;
   runFn = 0;
   runSource = FROM_DEFAULT;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] === LATEST) layOne(stage, at, 1);
+    if (layers.role[at] === LATEST) {
+      // A whole layer hides what lies below: only its own value counts.
+      const now = listNow[layers.list[at]!]!;
+      if (layers.weightTo[at] === 1 && now >= layers.weightEnd[at]! && now >= layers.ownEnd[at]!) {
+        const value = layers.ownTo[at]!;
+        runValue = layers.scaled[at] === 1 ? value * stage.listLevel[layers.list[at]!]! : value;
+        runFn = layers.toFn[at]!;
+        runSource = at;
+      } else layOne(stage, at, 1);
+    }
     if (at === last) break;
   }
 }
@@ -112,7 +126,7 @@ function layOne(stage: Stage, at: number, share: number): void {
   const now = stage.listNow[list]!;
   const weight = share * weightOf(stage, at);
   if (weight <= 0) return;
-  const own = progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+  const own = now >= layers.ownEnd[at]! ? 1 : progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
   let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
   const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
   if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
@@ -130,6 +144,15 @@ export function throughLayer(stage: Stage, param: number, last: number): { value
   return { value: runValue, fn: runFn };
 }
 
+/** The chain's value alone, all of it, before anything is laid over the lists. */
+export function layChain(stage: Stage, param: number): number {
+  layUp(stage, param, -1);
+  return runValue;
+}
+
+/** Where the last chain laid comes from. */
+export const chainSource = (): number => runSource;
+
 /** What lies below where a layer of this priority would be put on top. */
 export function belowPriority(stage: Stage, param: number, priority: number): { value: number; fn: number } {
   const { layers } = stage;
@@ -142,23 +165,16 @@ export function belowPriority(stage: Stage, param: number, priority: number): { 
 /** What a layer gives by itself now, its level left out. */
 export function ownValue(stage: Stage, at: number): number {
   const { layers } = stage;
-  const share = progress(stage.listNow[layers.list[at]!]!, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
-  return share >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * share;
+  const now = stage.listNow[layers.list[at]!]!;
+  if (now >= layers.ownEnd[at]!) return layers.ownTo[at]!;
+  return layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
 }
 
 export function weightOf(stage: Stage, at: number): number {
   const { layers } = stage;
-  const share = progress(stage.listNow[layers.list[at]!]!, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
-  return layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * share;
-}
-
-function isMoving(stage: Stage, at: number): boolean {
-  const { layers } = stage;
   const now = stage.listNow[layers.list[at]!]!;
-  return (
-    !isOver(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!) ||
-    !isOver(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!)
-  );
+  if (now >= layers.weightEnd[at]!) return layers.weightTo[at]!;
+  return layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
 }
 
 /** Removes what has faded to nothing, and a list's former output once its new mix is complete. True when nothing moves. */
@@ -167,8 +183,9 @@ function settle(stage: Stage, param: number): boolean {
   let moving = false;
   for (let at = layers.head[param]!; at >= 0; ) {
     const next = layers.next[at]!;
-    if (isMoving(stage, at)) moving = true;
-    else if (layers.weightTo[at] === 0 || isReplaced(stage, at)) removeLayer(layers, at);
+    const now = stage.listNow[layers.list[at]!]!;
+    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at))) removeLayer(layers, at);
+    else if (now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
     at = next;
   }
   return !moving;
@@ -181,7 +198,7 @@ function isReplaced(stage: Stage, at: number): boolean {
   const letsGo = stage.listLetsGo[layers.list[at]!] === 1 && layers.role[at] === LATEST;
   for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
     if (layers.list[later] !== layers.list[at] && (!letsGo || layers.role[later] !== LATEST)) continue;
-    if (layers.weightTo[later] === 1 && weightOf(stage, later) >= 1) return true;
+    if (layers.weightTo[later] === 1 && stage.listNow[layers.list[later]!]! >= layers.weightEnd[later]!) return true;
   }
   return false;
 }
@@ -190,7 +207,7 @@ function isReplaced(stage: Stage, at: number): boolean {
 export function computeParameter(stage: Stage, param: number): boolean {
   const rests = settle(stage, param);
   layUp(stage, param, -1);
-  layOver(stage, param);
+  if (stage.othersUsed) layOver(stage, param);
   if (!stage.blind) lay(stage.held, param, FROM_PROGRAMMER);
   stage.raw[param] = runValue;
   lay(stage.highlight, param, FROM_HIGHLIGHT);

@@ -1,0 +1,196 @@
+/**
+ * Gliding parameters: those of which nothing moves but one fade, so that their value is a straight line
+ * over its progress. They are kept in flat groups with one timing each; a tick works out a group's
+ * progress once and runs along its arrays. Anything that touches a parameter takes it out of its group.
+ */
+import type { Glide, Glides } from "./glides";
+import { LATEST } from "./layers";
+import type { Player } from "./player";
+import { writeOutput } from "./output";
+import { isOver, progress } from "./progress";
+import { chainSource, layChain, touch, type Stage } from "./stage";
+
+type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
+
+function groupFor(glides: Glides, common: Common): number {
+  const key = `${common.list} ${common.at} ${common.delay} ${common.fade} ${common.base} ${common.scale} ${common.same}`;
+  const known = glides.index.get(key);
+  if (known !== undefined) return known;
+  // Groups that have emptied are used again before new ones are made.
+  if (glides.index.size > 64 && glides.groups.every((g) => g.count === 0)) {
+    glides.index.clear();
+    glides.groups.length = 0;
+  }
+  const size = 64;
+  glides.groups.push({
+    ...common, count: 0, last: -1, told: false, straight: undefined, param: new Int32Array(size), source: new Int32Array(size), offset: new Int32Array(size),
+    from: new Float64Array(size), by: new Float64Array(size), rawFrom: new Float64Array(size), rawBy: new Float64Array(size),
+  });
+  glides.index.set(key, glides.groups.length - 1);
+  return glides.groups.length - 1;
+}
+
+function grow(g: Glide): void {
+  const bigger = (old: Float64Array) => {
+    const made = new Float64Array(old.length * 2);
+    made.set(old);
+    return made;
+  };
+  const whole = (old: Int32Array) => {
+    const made = new Int32Array(old.length * 2);
+    made.set(old);
+    return made;
+  };
+  g.param = whole(g.param);
+  g.source = whole(g.source);
+  g.offset = whole(g.offset);
+  g.from = bigger(g.from);
+  g.by = bigger(g.by);
+  g.rawFrom = bigger(g.rawFrom);
+  g.rawBy = bigger(g.rawBy);
+}
+
+/** The one layer that moves on a parameter, and what of it; undefined where more than a straight line is going on. */
+function onlyMove(stage: Stage, param: number): { layer: number; own: boolean } | undefined {
+  const { layers, rig } = stage;
+  if (stage.held.on[param] || stage.highlight.on[param] || stage.park.on[param]) return undefined;
+  let found: { layer: number; own: boolean } | undefined;
+  let fn = -1;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
+    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at] || (fn >= 0 && fn !== layers.toFn[at])) return undefined;
+    fn = layers.toFn[at]!;
+    const now = stage.listNow[layers.list[at]!]!;
+    const own = now < layers.ownEnd[at]!;
+    const weight = now < layers.weightEnd[at]!;
+    if (!own && !weight) continue;
+    if (found || (own && weight)) return undefined;
+    found = { layer: at, own };
+  }
+  // What lies below a mix is the default's function where no other layer is.
+  return found && fn === 0 && rig.mixes[param]![fn] ? found : undefined;
+}
+
+/** Puts a moving parameter into a group if a straight line is all it does. Returns whether it did. */
+export function tryGlide(player: Player, param: number): boolean {
+  const { stage, layers } = player;
+  const move = onlyMove(stage, param);
+  if (!move) return false;
+  const field = move.own ? "own" : "weight";
+  const { layer } = move;
+  const at = layers[`${field}At`][layer]!;
+  const over = layers[`${field}End`][layer]!;
+  layers[`${field}At`][layer] = Infinity;
+  layers[`${field}End`][layer] = Infinity;
+  const start = layChain(stage, param);
+  const startSource = chainSource();
+  layers[`${field}End`][layer] = -Infinity;
+  const end = layChain(stage, param);
+  const source = layers.weightTo[layer] === 0 ? startSource : chainSource();
+  layers[`${field}At`][layer] = at;
+  layers[`${field}End`][layer] = over;
+  const scale = stage.rig.scaled[param] ? (stage.blackout ? 0 : stage.grand * stage.limit[param]!) : 1;
+  const { glides } = stage;
+  const { plainOffset, plainBase, plainScale } = stage.rig;
+  const offset = plainOffset[param]!;
+  const index = groupFor(glides, {
+    list: layers.list[layer]!, at, delay: layers[`${field}Delay`][layer]!, fade: layers[`${field}Fade`][layer]!,
+    base: offset >= 0 ? plainBase[param]! : 0, scale: offset >= 0 ? plainScale[param]! : 0, same: scale === 1,
+  });
+  const g = glides.groups[index]!;
+  if (g.count === g.param.length) grow(g);
+  const place = g.count++;
+  g.param[place] = param;
+  g.offset[place] = offset;
+  g.source[place] = source;
+  g.told = false;
+  g.straight = undefined;
+  g.rawFrom[place] = start;
+  g.rawBy[place] = end - start;
+  g.from[place] = start * scale;
+  g.by[place] = (end - start) * scale;
+  g.last = -1;
+  glides.group[param] = index + 1;
+  glides.place[param] = place;
+  return true;
+}
+
+/** Moves every group along; one that is over goes back to be settled. */
+export function glide(player: Player): void {
+  const { stage } = player;
+  for (const g of stage.glides.groups) {
+    if (g.count === 0) continue;
+    const now = stage.listNow[g.list]!;
+    if (isOver(now, g.at, g.delay, g.fade)) {
+      while (g.count > 0) touch(stage, g.param[g.count - 1]!);
+      continue;
+    }
+    const share = progress(now, g.at, g.delay, g.fade);
+    if (share === g.last) continue;
+    g.last = share;
+    if (!g.told && share > 0) {
+      for (let i = 0; i < g.count; i++) stage.source[g.param[i]!] = g.source[i]!;
+      g.told = true;
+    }
+    run(player, g, share);
+  }
+}
+
+function run({ stage, frame }: Player, g: Glide, share: number): void {
+  if (g.same && g.scale !== 0 && isStraight(g)) return runStraight(g.param[0]!, g.offset[0]!, g.from, g.by, g.count, share, g.base, g.scale, stage.value, frame);
+  if (g.same && g.scale !== 0) return runPlain(g.param, g.offset, g.from, g.by, g.count, share, g.base, g.scale, stage.value, frame);
+  const { value, raw } = stage;
+  const { param, from, by, rawFrom, rawBy, offset, base, scale, count } = g;
+  for (let i = 0; i < count; i++) {
+    const p = param[i]!;
+    const v = from[i]! + by[i]! * share;
+    value[p] = v;
+    raw[p] = rawFrom[i]! + rawBy[i]! * share;
+    const to = offset[i]!;
+    if (to >= 0) frame[to] = base + v * scale;
+    else if (to === -1) writeFeeds(stage, frame, p);
+  }
+}
+
+/** Whether parameters and bytes of a group follow each other without gaps: worked out when the group has changed. */
+function isStraight(g: Glide): boolean {
+  if (g.straight === undefined) {
+    g.straight = true;
+    for (let i = 1; i < g.count && g.straight; i++) g.straight = g.param[i] === g.param[0]! + i && g.offset[i] === g.offset[0]! + i;
+  }
+  return g.straight;
+}
+
+function runStraight(param: number, offset: number, from: Float64Array, by: Float64Array, count: number, share: number, base: number, scale: number, value: Float64Array, frame: Uint8Array): void {
+  for (let i = 0; i < count; i++) {
+    const v = from[i]! + by[i]! * share;
+    value[param + i] = v;
+    frame[offset + i] = base + v * scale;
+  }
+}
+
+/** The commonest glide, whose values before masters are those after (`copyRaw`): unscaled parameters on plain 8-bit channels. Kept small, so that it compiles to a tight loop. */
+function runPlain(param: Int32Array, offset: Int32Array, from: Float64Array, by: Float64Array, count: number, share: number, base: number, scale: number, value: Float64Array, frame: Uint8Array): void {
+  for (let i = 0; i < count; i++) {
+    const p = param[i]!;
+    const v = from[i]! + by[i]! * share;
+    value[p] = v;
+    frame[offset[i]!] = base + v * scale;
+  }
+}
+
+function writeFeeds(stage: Stage, frame: Uint8Array, param: number): void {
+  const feeds = stage.rig.feeds[param]!;
+  for (let k = 0; k < feeds.length; k++) writeOutput(stage, frame, feeds[k]!);
+}
+
+/** Copies the values before masters, those of unscaled glides included. */
+export function copyRaw(stage: Stage, into: Float64Array): void {
+  into.set(stage.raw);
+  for (const g of stage.glides.groups) if (g.same) for (let i = 0; i < g.count; i++) into[g.param[i]!] = stage.value[g.param[i]!]!;
+}
+
+/** A parameter's value before masters. */
+export function rawAt(stage: Stage, param: number): number {
+  const group = stage.glides.groups[stage.glides.group[param]! - 1];
+  return group?.same ? stage.value[param]! : stage.raw[param]!;
+}

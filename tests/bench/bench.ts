@@ -1,0 +1,195 @@
+/**
+ * The engine under load, as ratios against a bare loop over arrays of the same size in the same run.
+ * Run by `npm run bench`; never a test, since clocks differ.
+ */
+import { ripple } from "@/core/cue/looks";
+import { allInForce, trackingOf } from "@/core/cue/tracking";
+import { newTimes } from "@/core/cue/times";
+import type { FixtureType } from "@/core/fixture/type";
+import { newDesk, runLine } from "@/core/command/desk";
+import { play } from "@/core/play/act";
+import { setWorld } from "@/core/play/edit";
+import { advance, compute, createPlayer, type Player } from "@/core/play/player";
+import { compileRig } from "@/core/play/rig";
+import { applyIntents } from "@/core/show/intent";
+import { INTENTS } from "@/core/show/registry";
+import { hold } from "@/core/program/intents";
+import type { Cue, CueList, Fixture, Show } from "@/core/show/schema";
+import { isRefusal } from "@/core/show/refusal";
+import { newHands, newList, newShow, type World } from "@/core/show/world";
+import { stageTime } from "@/core/units/units";
+
+const CHANNELS = 64;
+const type: FixtureType = {
+  id: "bench-64", maker: "Generic", model: "Bench 64", kind: "wash",
+  modes: [{ name: "all", cells: 0, channels: ["Dimmer", ...Array.from({ length: CHANNELS - 1 }, (_, i) => `Bench${i}`)].map((attribute) => ({ cell: 0, bytes: 1 as const, functions: [{ attribute, dmxFrom: 0, dmxTo: 255, from: 0, to: 100 }] })) }],
+};
+
+function rigOf(fixtures: number): Show {
+  const show = newShow("Bench");
+  show.types[type.id] = type;
+  const perUniverse = 512 / CHANNELS;
+  for (let i = 0; i < fixtures; i++) {
+    const fixture: Fixture = {
+      id: `f${i + 10}`, number: i + 1, name: "Bench", type: type.id, mode: "all", addresses: [{ universe: 1 + Math.floor(i / perUniverse), slot: 1 + (i % perUniverse) * CHANNELS }],
+      virtualDimmer: false, place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 }, invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 },
+    };
+    show.fixtures[fixture.id] = fixture;
+  }
+  show.nextId = 10_000_000;
+  return show;
+}
+
+let ids = 1_000_000;
+function cueOf(number: number, fade: number, keys: Iterable<string>, value: (i: number) => number): Cue {
+  const entries: Cue["entries"] = {};
+  let i = 0;
+  for (const key of keys) entries[key] = { attribute: key.split(".")[2]!, value: value(i++) };
+  return { id: `c${ids++}`, number, name: "", note: "", times: newTimes(fade), trigger: { kind: "go" }, reach: null, fresh: false, assert: false, entries };
+}
+
+const listOf = (number: number, cues: Cue[]): CueList => ({ ...newList(`l${number}`, number), cues: Object.fromEntries(cues.map((c) => [c.id, c])) });
+const worldOf = (show: Show, lists: CueList[]): World => {
+  const full = { ...show, lists: Object.fromEntries(lists.map((l) => [l.id, l])) };
+  return { show: full, hands: newHands(full) };
+};
+
+const clock = (): number => Number(process.hrtime.bigint()) / 1e6;
+interface Stats {
+  median: number;
+  p99: number;
+}
+function stats(samples: number[]): Stats {
+  const sorted = [...samples].sort((a, b) => a - b);
+  return { median: sorted[Math.floor(sorted.length / 2)]!, p99: sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.99))]! };
+}
+function measure(times: number, work: (i: number) => void): Stats {
+  const samples: number[] = [];
+  for (let i = 0; i < times; i++) {
+    const start = clock();
+    work(i);
+    samples.push(clock() - start);
+  }
+  return stats(samples);
+}
+
+/** Interpolation and quantisation over flat arrays, nothing else. */
+function bareLoop(n: number): Stats {
+  const [from, to, value] = [new Float64Array(n), new Float64Array(n), new Float64Array(n)];
+  const bytes = new Uint8Array(n);
+  for (let i = 0; i < n; i++) to[i] = i % 101;
+  const pass = (share: number) => {
+    for (let i = 0; i < n; i++) {
+      const v = from[i]! + (to[i]! - from[i]!) * share;
+      value[i] = v;
+      bytes[i] = v * 2.55 + 0.5;
+    }
+  };
+  for (let i = 0; i < 200; i++) pass(i / 200);
+  return measure(400, (i) => pass(i / 400));
+}
+
+function ticks(player: Player, from: number, count: number): Stats {
+  return measure(count, (i) => {
+    advance(player, stageTime(from + (i + 1) / 44));
+    compute(player);
+  });
+}
+const goAll = (player: Player, at: number) => {
+  for (const id of Object.keys(player.world.show.lists)) play(player, { kind: "go", list: id }, stageTime(at));
+};
+const rows: string[] = [];
+const ms = (v: number) => `${v < 0.1 ? v.toFixed(4) : v.toFixed(2)} ms`;
+const row = (what: string, s: Stats, bare?: Stats) => rows.push(`| ${what} | ${ms(s.median)} | ${ms(s.p99)} | ${bare ? `${(s.median / bare.median).toFixed(2)} / ${(s.p99 / bare.p99).toFixed(2)}` : ""} |`);
+
+const show = rigOf(2048);
+const rig = compileRig(show);
+const bare = bareLoop(rig.size);
+row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
+
+{
+  const player = createPlayer(worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, rig.keys, (i) => i % 101)])]));
+  goAll(player, 0);
+  compute(player);
+  goAll(player, 0.01);
+  compute(player);
+  ticks(player, 0.02, 200);
+  row("everything in one fade", ticks(player, 6, 400), bare);
+}
+{
+  const tenth = rig.keys.filter((_, i) => i % 10 === 0);
+  const player = createPlayer(worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, tenth, (i) => i % 101)])]));
+  goAll(player, 0);
+  compute(player);
+  goAll(player, 0.01);
+  compute(player);
+  ticks(player, 0.02, 200);
+  row("one in ten moving", ticks(player, 6, 400), bare);
+  play(player, { kind: "go", list: "l1", cue: Object.keys(player.world.show.lists.l1!.cues)[0]! }, stageTime(20));
+  ticks(player, 20, 10);
+  row("nothing moving", ticks(player, 30, 400), bare);
+  const before = process.memoryUsage().heapUsed;
+  for (let i = 0; i < 2000; i++) {
+    advance(player, stageTime(50 + i / 44));
+    compute(player);
+  }
+  rows.push(`| heap growth over 2,000 ticks | ${((process.memoryUsage().heapUsed - before) / 2000).toFixed(0)} bytes a tick | | |`);
+}
+{
+  const lists = Array.from({ length: 40 }, (_, l) => listOf(l + 1, [cueOf(1, 100 + l, rig.keys.filter((_, i) => i % 8 === l % 8), (i) => (i * (l + 3)) % 101)]));
+  const player = createPlayer(worldOf(show, lists));
+  goAll(player, 0);
+  compute(player);
+  ticks(player, 0.1, 20);
+  row("40 lists overlapping, five fades on each parameter", ticks(player, 2, 60), bare);
+}
+{
+  const small = rigOf(100);
+  const keys = compileRig(small).keys;
+  const cues = Array.from({ length: 2000 }, (_, c) => cueOf(c + 1, 2, keys.filter((_, i) => (i + c) % 40 === 0), (i) => (i + c) % 101));
+  const world = worldOf(small, [listOf(1, cues)]);
+  const player = createPlayer(world);
+  compute(player);
+  const build = measure(1, () => void trackingOf(world.show.lists.l1!));
+  row("first look at 2,000 cues", build);
+  row("state of any cue of 2,000", measure(60, (i) => void allInForce(world.show.lists.l1!, (i * 977) % 2000)));
+  row("jump to any of 2,000 cues, stage computed", measure(60, (i) => {
+    play(player, { kind: "go", list: "l1", cue: cues[(i * 977) % 2000]!.id }, stageTime(i * 10));
+    compute(player);
+  }));
+  const target = cues[700]!;
+  const key = Object.keys(target.entries)[0]!;
+  const edit = (value: number): World => {
+    const list = world.show.lists.l1!;
+    const cue = { ...target, entries: { ...target.entries, [key]: { attribute: key.split(".")[2]!, value } } };
+    return { ...world, show: { ...world.show, lists: { l1: { ...list, cues: { ...list.cues, [cue.id]: cue } } } } };
+  };
+  row("ripple of one edit in 2,000 cues", measure(20, (i) => void ripple(world.show, edit(i).show)));
+  row("an edit reaching the running list", measure(20, (i) => {
+    setWorld(player, edit(i + 30));
+    compute(player);
+  }));
+}
+{
+  const desk = newDesk();
+  runLine(desk, "patch 100 kelp-wash as 1 at 1:1");
+  row("a typed line to changed bytes, without the two postings between threads (100 fixtures)", measure(60, (i) => void runLine(desk, `1 thru 100 at ${i}`)));
+}
+{
+  const player = createPlayer(worldOf(show, [listOf(1, [])]));
+  compute(player);
+  let world = player.world;
+  row("a drag on one fixture among 2,048, held to bytes", measure(60, (i) => {
+    const done = applyIntents(INTENTS, world, [hold.of({ values: { "f10.0.Dimmer": { attribute: "Dimmer", value: i } } })]);
+    if (isRefusal(done)) throw new Error(done.what);
+    world = done.world;
+    setWorld(player, world, ["f10.0.Dimmer"]);
+    compute(player);
+  }));
+}
+{
+  const kelp = newDesk();
+  for (let i = 0; i < 4; i++) runLine(kelp, `patch 1000 kelp-wash as ${1 + i * 1000}`);
+  row("compile of 4,000 fixtures", measure(5, () => void compileRig({ ...kelp.world.show })));
+}
+console.log(`| what | median | p99 | against the bare loop (median / p99) |\n|---|---|---|---|\n${rows.join("\n")}`);
