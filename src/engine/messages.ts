@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { PlayEventSchema } from "@/core/play/events";
 import { SavedPlaySchema } from "@/core/play/saved";
+import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
@@ -10,6 +11,7 @@ import { LayoutSchema } from "./frame";
 export const ToEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), saved: SavedPlaySchema.nullable() }),
   z.object({ kind: z.literal("diff"), diff: DiffSchema }),
+  z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */
   z.object({ kind: z.literal("event"), event: PlayEventSchema, at: z.number(), id: z.number().int() }),
 ]);
@@ -41,6 +43,7 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: SavedPlaySchema }),
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
+  z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),
 ]);
 export type FromEngine = z.infer<typeof FromEngineSchema>;

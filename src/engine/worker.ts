@@ -7,6 +7,7 @@ import { advance, compute, createPlayer, isMoving, type Player } from "@/core/pl
 import { cueProgress, nextPlace } from "@/core/play/run";
 import { copyRaw } from "@/core/play/glide";
 import { restorePlay, savePlay } from "@/core/play/saved";
+import { whyOf } from "@/core/play/why";
 import { applyDiff, type Diff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
 import { cuesOf, type World } from "@/core/show/world";
@@ -132,10 +133,12 @@ addEventListener("message", ({ data }: MessageEvent) => {
   }
   if (!player) return;
   if (message.kind === "diff") {
-    setWorld(player, applyDiff(player.world, message.diff as Diff));
+    const held = message.diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
+    setWorld(player, applyDiff(player.world, message.diff as Diff), held);
     tickNow();
     return;
   }
+  if (message.kind === "why") return say({ kind: "because", id: message.id, why: whyOf(player, message.key) ?? null });
   const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
   tickNow();
   save();

@@ -1,5 +1,6 @@
 /** The window's side of the engine. */
 import type { PlayEvent } from "@/core/play/events";
+import type { Why } from "@/core/play/why";
 import type { SavedPlay } from "@/core/play/saved";
 import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
@@ -26,6 +27,8 @@ export interface EngineLink {
   diff(diff: Diff): void;
   /** Does a playing event now; resolves to the refusal, null when done. */
   event(event: PlayEvent): Promise<string | null>;
+  /** The stack behind a parameter; null for one that does not exist. */
+  why(key: string): Promise<Why | null>;
   view(): StageView | undefined;
   close(): void;
 }
@@ -33,6 +36,7 @@ export interface EngineLink {
 export function startEngine(world: World, saved: SavedPlay | null, listener: EngineListener): EngineLink {
   const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
   const waiting = new Map<number, (refusal: string | null) => void>();
+  const reasons = new Map<number, (why: Why | null) => void>();
   let view: StageView | undefined;
   let count = 0;
   const say = (message: ToEngine) => worker.postMessage(message);
@@ -51,6 +55,10 @@ export function startEngine(world: World, saved: SavedPlay | null, listener: Eng
       case "playing": return listener.playing(message.playing);
       case "saved": return listener.saved(message.saved);
       case "trouble": return listener.trouble(message.text);
+      case "because":
+        reasons.get(message.id)?.(message.why);
+        reasons.delete(message.id);
+        return;
       case "done":
         waiting.get(message.id)?.(message.refusal);
         waiting.delete(message.id);
@@ -64,6 +72,11 @@ export function startEngine(world: World, saved: SavedPlay | null, listener: Eng
       const id = ++count;
       waiting.set(id, resolve);
       say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id });
+    }),
+    why: (key) => new Promise((resolve) => {
+      const id = ++count;
+      reasons.set(id, resolve);
+      say({ kind: "why", key, id });
     }),
     view: () => view,
     close: () => worker.terminate(),

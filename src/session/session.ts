@@ -3,6 +3,8 @@ import { createStore, type StoreApi } from "zustand/vanilla";
 import type { ReadContext } from "@/core/command/command";
 import { perform, sayReading } from "@/core/command/perform";
 import { readLine, type Read } from "@/core/command/read";
+import type { Rippled } from "@/core/cue/looks";
+import type { Why } from "@/core/play/why";
 import { isLitBy } from "@/core/play/look";
 import type { PlayEvent } from "@/core/play/events";
 import { applyIntents, type Intent } from "@/core/show/intent";
@@ -13,6 +15,7 @@ import { INTENTS } from "@/core/show/registry";
 import type { World } from "@/core/show/world";
 import type { Playing } from "@/engine/messages";
 import { halfOf, startEngine, type EngineLink, type StageView } from "./engineLink";
+import { startLooks, type LooksLink } from "./looksLink";
 import { createKeeper, type Keeper, type SavedState } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
 
@@ -30,6 +33,8 @@ export interface SessionState {
   /** The stage's memory; a new object whenever its layout changes. */
   view: StageView | undefined;
   notices: readonly Notice[];
+  /** The parameter whose stack is shown; null for none. */
+  why: string | null;
   /** Lines typed in the Ask bar, the last one last. */
   lines: readonly string[];
 }
@@ -41,6 +46,12 @@ export interface Session {
   run(line: string, join?: boolean): Promise<Refusal | undefined>;
   /** What a line would do, in words; its refusal; undefined for an empty line. */
   preview(line: string): { says: string } | Refusal | undefined;
+  /** The other cues whose look a line would change, without doing it. */
+  ripple(line: string): Promise<Rippled[]>;
+  /** The stack behind a parameter. */
+  whyOf(key: string): Promise<Why | null>;
+  /** Shows or hides the stack behind a parameter. */
+  showWhy(key: string | null): void;
   /** Does intents as one step; with `join`, as part of the step before (a drag). */
   act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
   event(event: PlayEvent): Promise<void>;
@@ -57,7 +68,7 @@ const MOST_LINES = 200;
 
 export function startSession(id: string, opened: Opened): Session {
   const store = createStore<SessionState>(() => ({
-    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [],
+    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [], why: null,
   }));
   const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
   let notices = 0;
@@ -69,12 +80,14 @@ export function startSession(id: string, opened: Opened): Session {
     saved: (saved) => keeper.playing(saved),
     trouble: (text) => tell(text, "refused"),
   });
+  const looks: LooksLink = startLooks(opened.world);
   if (opened.notice) tell(opened.notice, "refused");
 
   const commit = (world: World, history: History, diff: Diff): void => {
     store.setState({ world, history });
     if (diff.length === 0) return;
     engine.diff(diff);
+    looks.diff(diff);
     keeper.change(world, diff);
   };
 
@@ -110,6 +123,7 @@ export function startSession(id: string, opened: Opened): Session {
       const done = perform(store.getState(), found);
       if (isRefusal(done)) return tell(refusalText(done), "refused"), done;
       commit(done.world, join ? extendLast(store.getState().history, done.diff) : done.history, done.diff);
+      if (found.why) store.setState({ why: found.why[0] ?? null });
       for (const made of done.events) await event(made);
       return undefined;
     },
@@ -119,6 +133,15 @@ export function startSession(id: string, opened: Opened): Session {
       const done = perform(store.getState(), found);
       return isRefusal(done) ? done : { says: sayReading(store.getState(), found) };
     },
+    async ripple(line) {
+      const found = read(line);
+      if (found === undefined || isRefusal(found) || found.intents.length === 0) return [];
+      const done = perform(store.getState(), found);
+      if (isRefusal(done) || !done.diff.some((c) => c.path[0] === "show")) return [];
+      return looks.ripple(done.diff);
+    },
+    whyOf: (key) => engine.why(key),
+    showWhy: (why) => store.setState({ why }),
     act(intents, says, join = false) {
       const { world, history } = store.getState();
       const done = applyIntents(INTENTS, world, intents);
@@ -132,6 +155,7 @@ export function startSession(id: string, opened: Opened): Session {
     close() {
       keeper.close();
       engine.close();
+      looks.close();
     },
   };
 }

@@ -20,6 +20,8 @@ export interface Reading {
   intents: Intent[];
   events: PlayEvent[];
   control?: "undo" | "redo";
+  /** Parameters whose stack is asked for. */
+  why?: ParamKey[];
   /** Only for scripts: done by the script runner. */
   script?: ScriptAct;
 }

@@ -30,6 +30,7 @@ export function sayReading({ world, history }: Standing, reading: Reading): stri
     const step = (reading.control === "undo" ? history.done : history.undone).at(-1);
     return step ? `${reading.control === "undo" ? "takes back" : "does again"}: ${step.says}` : `nothing to ${reading.control}`;
   }
+  if (reading.why) return "shows where the value comes from, down to the bytes";
   return [sayIntents(world, reading.intents), ...reading.events.map((e) => sayEvent(world, e))].filter(Boolean).join("; ");
 }
 

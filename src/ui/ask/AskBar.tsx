@@ -1,7 +1,9 @@
 "use client";
 
 import { IconChevronRight } from "@tabler/icons-react";
-import { useMemo, useState, type KeyboardEvent } from "react";
+import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
+import type { Rippled } from "@/core/cue/looks";
+import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { useSession, useShow } from "../useSession";
@@ -34,6 +36,7 @@ export function AskBar() {
     const found = findByName(session.store.getState().world, line).map((f) => ({ ...f, hint: false }));
     return [...found, ...words].slice(0, MOST);
   }, [line, open, session]);
+  const ripple = useRipple(line);
   const choices = offers.filter((o) => !o.hint);
   const refused = isRefusal(preview);
   const says = preview === undefined ? "" : refused ? refusalText(preview) : preview.says;
@@ -97,6 +100,12 @@ export function AskBar() {
       {open && line.trim() !== "" && (
         <div className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
           <p className={classes.full} data-refused={refused}>{refused ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}</p>
+          {ripple.length > 0 && (
+            <p className={classes.ripple} data-testid="ripple">
+              <span>Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}</span>
+              {keeping(line) && <button type="button" className={classes.offer} onClick={() => put(keeping(line)!)}>Keep {ripple.length === 1 ? "that look" : "those looks"}</button>}
+            </p>
+          )}
           {offers.length > 0 && (
             <div className={classes.offers}>
               {offers.map((offer) => offer.hint
@@ -108,6 +117,43 @@ export function AskBar() {
       )}
     </div>
   );
+}
+
+const LATER_MS = 120;
+
+/** The other cues whose look the line would change, a moment after the last key. */
+function useRipple(line: string): Rippled[] {
+  const session = useSession();
+  const [ripple, setRipple] = useState<{ line: string; found: Rippled[] }>({ line: "", found: [] });
+  useEffect(() => {
+    if (!line.trim()) return;
+    let late = false;
+    const timer = setTimeout(() => void session.ripple(line).then((found) => !late && setRipple({ line, found })), LATER_MS);
+    return () => {
+      late = true;
+      clearTimeout(timer);
+    };
+  }, [line, session]);
+  return ripple.line === line ? ripple.found : [];
+}
+
+const MOST_CUES = 8;
+
+function rippleText({ show }: World, ripple: Rippled[]): string {
+  const names = ripple.slice(0, MOST_CUES).map(({ list, cue, fixtures }) => {
+    const owner = show.lists[list];
+    const n = fixtures.length;
+    return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""} (${n} ${n === 1 ? "fixture" : "fixtures"})`;
+  });
+  return names.join(", ") + (ripple.length > MOST_CUES ? ` and ${ripple.length - MOST_CUES} more` : "");
+}
+
+/** The line that does the same and keeps later looks; undefined where there is no such. */
+function keeping(line: string): string | undefined {
+  const text = line.trim();
+  if (/^(record .*cue|update .*cue)/i.test(text) && !/cueonly/i.test(text)) return `${text} cueonly`;
+  if (/^(delete|move) .*\btrack$/i.test(text)) return text.replace(/\btrack$/i, "keeplooks");
+  return undefined;
 }
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

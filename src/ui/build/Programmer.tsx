@@ -2,6 +2,7 @@
 
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
+import { itemText } from "@/core/fixture/model";
 import { clear, heldSummary } from "@/core/program/intents";
 import { shownKey } from "../keys";
 import { ValueRow } from "../parts/ValueRow";
@@ -25,12 +26,16 @@ export function Programmer() {
     }
     return [...types].map(([model, n]) => `${n} × ${model}`).join(", ");
   }, [world]);
+  const { highlight } = world.hands;
   const held = Object.keys(world.hands.held).length;
 
   return (
     <aside className={classes.programmer} aria-label="Programmer">
       <header className={classes.head}>
         <h2 title={title}>{title || "Nothing selected"}</h2>
+        <Tooltip label={highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"}>
+          <Button size="compact-sm" variant={highlight ? "light" : "subtle"} color={highlight ? "yellow" : "gray"} aria-pressed={highlight} onClick={() => void session.run(`highlight ${highlight ? "off" : "on"}`)}>Highlight</Button>
+        </Tooltip>
         <Tooltip label={`Lets go of everything held and of the selection (${shownKey("clear")})`}>
           <Button size="compact-sm" variant="subtle" color="gray" disabled={held === 0 && world.hands.selection.length === 0} onClick={() => session.act([clear.of({})], "clear")}>Clear</Button>
         </Tooltip>
@@ -61,6 +66,7 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
 function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
   const { attribute, label, low, high, min, max, text, form, source, time } = row;
+  const first = useShow((s) => (s.world.hands.selection[0] ? itemText(s.world.show, s.world.hands.selection[0]) : ""));
   const size = max - min || 1;
   const whole = size <= 40 && Number.isInteger(min) && Number.isInteger(max) && attribute.match(/^(Color1|Gobo\d|Shutter1|Prism1|TapSync|Resync)$/);
   return (
@@ -69,6 +75,7 @@ function AttributeValue({ row }: { row: AttributeRow }) {
       share={((low + high) / 2 - min) / size}
       perPixel={whole ? 0.05 : size / 220}
       onScrub={(by, first) => void session.run(whole ? `${attribute} at ${Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))}` : `${attribute} by ${by.toFixed(4)}`, !first)}
+      onWhy={() => void session.run(`why ${first} ${attribute}`)}
       onType={(typed) => void session.run(`${attribute} at ${typed}`)}
     />
   );

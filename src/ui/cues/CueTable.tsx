@@ -39,6 +39,7 @@ function CueRow({ list, cue, running, shown, longest, onShow }: { list: CueList;
   const session = useSession();
   const number = plain(cue.number, 3);
   const set = (rest: string) => void session.run(`set list ${list.number} cue ${number} ${rest}`);
+  const run = (verb: string) => void session.run(`${verb} list ${list.number} cue ${number}`);
   const time = (what: string) => (text: string) => (SECONDS.test(text) ? set(`${what} ${text}`) : session.tell(`"${text}" is not a time. Times are seconds, such as 3 or 2.5`, "refused"));
   const starts = cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
   const setStart = (text: string) => {
@@ -62,13 +63,21 @@ function CueRow({ list, cue, running, shown, longest, onShow }: { list: CueList;
         </TimeBar>
       </td>
       <td><EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} /></td>
-      <td><div className={classes.marks}><CueMarks cue={cue} /></div></td>
+      <td><div className={classes.marks}><CueMarks list={list} cue={cue} /></div></td>
       <td>
         <Menu position="bottom-end">
           <Menu.Target><ActionIcon variant="subtle" color="gray" aria-label={`More for cue ${number}`}><IconDots size={16} /></ActionIcon></Menu.Target>
           <Menu.Dropdown>
             <Menu.Item onClick={() => void session.run(`go list ${list.number} cue ${number}`)}>Go to this cue</Menu.Item>
             <Menu.Item onClick={() => void session.run(`next list ${list.number} cue ${number}`)}>Make it the next</Menu.Item>
+            <Menu.Divider />
+            <Menu.Item onClick={() => run("take")}>Take it into the programmer</Menu.Item>
+            <Menu.Item onClick={() => run("update")}>Update it with what is held</Menu.Item>
+            <Menu.Item onClick={() => run("block")}>Block: store everything in force</Menu.Item>
+            <Menu.Item onClick={() => run("unblock")}>Unblock: drop what would track in</Menu.Item>
+            <Menu.Item onClick={() => set(`fresh ${cue.fresh ? "off" : "on"}`)}>{cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}</Menu.Item>
+            <Menu.Item onClick={() => set(`assert ${cue.assert ? "off" : "on"}`)}>{cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}</Menu.Item>
+            <Menu.Item onClick={() => set(cue.reach ? "reach off" : "reach +1")}>{cue.reach ? "Reach all later cues" : "Reach only the next cue"}</Menu.Item>
             <Menu.Divider />
             <Menu.Item onClick={() => void session.run(`delete list ${list.number} cue ${number} keeplooks`)}>Delete, later looks stay</Menu.Item>
             <Menu.Item onClick={() => void session.run(`delete list ${list.number} cue ${number} track`)}>Delete, let it track</Menu.Item>

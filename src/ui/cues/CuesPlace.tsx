@@ -8,6 +8,7 @@ import { EditableText } from "../parts/EditableText";
 import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 import { CueTable } from "./CueTable";
+import { ListOptions } from "./ListOptions";
 import { ValuesPanel } from "./ValuesPanel";
 import classes from "./Cues.module.css";
 
@@ -32,6 +33,7 @@ export function CuesPlace() {
           <Group gap={8} wrap="nowrap">
             <span className={classes.title}><EditableText value={list.name} label="Name of the list" onSave={(text) => void session.run(`set list ${list.number} name ${quote(text)}`)} /></span>
             <span className={classes.mark}>{cuesOf(list).length} cues</span>
+            <ListOptions list={list} />
             <Button size="compact-sm" variant="default" leftSection={<IconPlus size={14} />} onClick={() => void session.run(`record list ${(lists.at(-1)?.number ?? 0) + 1} cue 1 empty`)}>New list</Button>
           </Group>
         </header>

@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Tooltip } from "@mantine/core";
-import { IconPlayerPauseFilled, IconPlayerPlayFilled, IconPlayerSkipBackFilled, IconSquareRoundedX } from "@tabler/icons-react";
+import { IconBolt, IconPlayerPauseFilled, IconPlayerPlayFilled, IconPlayerSkipBackFilled, IconSquareRoundedX } from "@tabler/icons-react";
 import { useRef, type PointerEvent } from "react";
 import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
@@ -56,7 +56,7 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
     },
   };
 
-  const standing = cue ? `${plain(cue.number, 3)} ${cue.name}` : run?.fading ? "releasing" : "released";
+  const standing = list.kind !== "list" ? `${list.kind}${list.kind === "submaster" ? " · highest wins" : list.kind === "takeover" ? " · over every list" : " · scales what it holds"}` : cue ? `${plain(cue.number, 3)} ${cue.name}` : run?.fading ? "releasing" : "released";
   return (
     <div className={classes.lane} data-large={large} data-armed={armed} data-running={cue !== undefined} data-paused={run?.paused ?? false} data-testid={`lane-${list.number}`} {...press}>
       <span className={classes.fill} style={{ width: `${level}%` }} aria-hidden />
@@ -66,21 +66,36 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
           <span className={`${classes.level} num`}>{plain(level, 0)}</span>
         </p>
         <p className={classes.clip} data-testid="lane-cue">{standing}{run?.paused && cue ? " · paused" : ""}</p>
-        <p className={`${classes.clip} ${classes.next}`}>
-          {next ? `next ${plain(next.number, 3)} ${next.name}` : cue ? "end of list" : "no cues yet"}
+        XX !== "list" ? "by its level" : next ? `next ${plain(next.number, 3)} ${next.name}` : cue ? "end of list" : "no cues yet"}
           <span ref={clock} className={`${classes.clock} num`} />
         </p>
       </div>
       {large && (
         <div className={classes.buttons}>
-          <LaneButton label={`Release ${list.name}`} onClick={() => void session.event({ kind: "release", list: list.id })}><IconSquareRoundedX size={20} /></LaneButton>
-          <LaneButton label={`Pause ${list.name}${armed ? ` (${shownKey("pause")})` : ""}`} onClick={() => void session.event({ kind: "pause", list: list.id })}><IconPlayerPauseFilled size={18} /></LaneButton>
-          <LaneButton label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`} onClick={() => void session.event({ kind: "back", list: list.id })}><IconPlayerSkipBackFilled size={18} /></LaneButton>
-          <LaneButton label={`Go ${list.name}${armed ? ` (${shownKey("go")})` : ""}`} go onClick={() => void session.event({ kind: "go", list: list.id })}><IconPlayerPlayFilled size={20} /></LaneButton>
+          <FlashButton list={list} />
+          {list.kind === "list" && (
+            <>
+              <LaneButton label={`Release ${list.name}`} onClick={() => void session.event({ kind: "release", list: list.id })}><IconSquareRoundedX size={20} /></LaneButton>
+              <LaneButton label={`Pause ${list.name}${armed ? ` (${shownKey("pause")})` : ""}`} onClick={() => void session.event({ kind: "pause", list: list.id })}><IconPlayerPauseFilled size={18} /></LaneButton>
+              <LaneButton label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`} onClick={() => void session.event({ kind: "back", list: list.id })}><IconPlayerSkipBackFilled size={18} /></LaneButton>
+              <LaneButton label={`Go ${list.name}${armed ? ` (${shownKey("go")})` : ""}`} go onClick={() => void session.event({ kind: "go", list: list.id })}><IconPlayerPlayFilled size={20} /></LaneButton>
+            </>
+          )}
         </div>
       )}
       <span ref={comet} className={classes.comet} aria-hidden />
     </div>
+  );
+}
+
+/** Level 100 while held. */
+function FlashButton({ list }: { list: CueList }) {
+  const session = useSession();
+  const flash = (on: boolean) => void session.event({ kind: "flash", list: list.id, on });
+  return (
+    <Tooltip label={`Flash ${list.name} while held`} openDelay={500}>
+      <ActionIcon className={classes.button} variant="default" size={44} aria-label={`Flash ${list.name}`} onPointerDown={(e) => (e.currentTarget.setPointerCapture(e.pointerId), flash(true))} onPointerUp={() => flash(false)} onPointerCancel={() => flash(false)}><IconBolt size={18} /></ActionIcon>
+    </Tooltip>
   );
 }
 

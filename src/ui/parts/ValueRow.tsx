@@ -22,16 +22,18 @@ interface Props {
   onScrub(by: number, first: boolean): void;
   /** What was typed: a value, or a spread such as "20 to 80". */
   onType(text: string): void;
+  /** Asks for the stack behind it. */
+  onWhy?(): void;
 }
 
 /** One value: label, bar and number. Its form tells where it comes from; dragging, wheel and arrows change it, a press types. */
-export function ValueRow({ label, text, source, form, time, share, perPixel, onScrub, onType }: Props) {
+export function ValueRow({ label, text, source, form, time, share, perPixel, onScrub, onType, onWhy }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const scrub = useScrub({ perPixel, onChange: onScrub, onPress: () => setDraft("") });
   const bar = useScrub({ perPixel, onChange: onScrub });
   return (
     <div className={classes.row} data-form={form} data-attribute={label}>
-      <span className={classes.label}>{label}</span>
+      <button type="button" className={classes.label} title={`Why ${label.toLowerCase()} shows this`} onClick={onWhy}>{label}</button>
       <div className={classes.bar} {...bar} aria-hidden>
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
       </div>

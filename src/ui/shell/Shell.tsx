@@ -13,6 +13,7 @@ import { Notices } from "./Notices";
 import { Rail } from "./Rail";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
+import { WhyPanel } from "../why/WhyPanel";
 import classes from "./Shell.module.css";
 
 type Status = { kind: "opening" } | { kind: "elsewhere" } | { kind: "failed"; why: string } | { kind: "open"; session: Session };
@@ -81,6 +82,7 @@ function Frame({ children }: { children: ReactNode }) {
       <main className={classes.place}>{children}</main>
       <Deck />
       <Notices />
+      <WhyPanel />
       <HouseDim.Veil />
     </div>
   );

@@ -53,7 +53,8 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: numb
 function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
   if (lamp.kind === "bar" || lamp.y < 0) return [0, 15];
   const near = (up: number) => lamps.some((other) => other !== lamp && Math.abs(other.x - lamp.x) * view.scale < 16 && (other.y - lamp.y) * up * view.scale > 0 && (other.y - lamp.y) * up * view.scale < 34);
-  if (!near(1)) return [0, -15];
+  const beside = lamps.some((other) => other !== lamp && Math.abs(other.y - lamp.y) * view.scale < 12 && Math.abs(other.x - lamp.x) * view.scale < 40);
+  if (!near(1) || beside) return [0, -15];
   return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
 }
 

@@ -1,6 +1,7 @@
 /** Playing, in the command language. */
 import { fail } from "../../show/refusal";
-import { cueOf, events, listOf, type Command } from "../command";
+import { targetsOf } from "../../fixture/model";
+import { cueOf, events, itemsOf, listOf, type Command } from "../command";
 
 const chapter = "Playing";
 
@@ -31,4 +32,12 @@ export const PLAYING: Command[] = [
   { chapter, syntax: "rate [list <list:int>] at <amount:percent>", about: "how fast the list's times run", example: "rate list 1 at 200", read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: Math.min(1000, args.amount as number) }) },
   { chapter, syntax: "grand at <amount:percent>", about: "the grand master", example: "grand at 80", read: (args) => events({ kind: "grand", value: level(args.amount as number) }) },
   { chapter, syntax: "blackout (on | off)", about: "all intensity out", example: "blackout on", read: (args) => events({ kind: "blackout", on: args.on === true }) },
+  {
+    chapter, syntax: "why <sel> <attr>", about: "the whole stack behind a value, down to the bytes", example: "why 7 pan",
+    read(args, context) {
+      const keys = itemsOf(args, context).flatMap((i) => targetsOf(context.world.show, i, args.attr as string)).map((t) => t.key);
+      if (keys.length === 0) fail("none of these fixtures has that attribute");
+      return { ...events(), why: keys };
+    },
+  },
 ];

@@ -1,0 +1,20 @@
+/** What the looks worker and its window say to each other. */
+import { z } from "zod";
+import { HandsSchema } from "@/core/program/hands";
+import { DiffSchema } from "@/core/show/diff";
+import { ShowSchema } from "@/core/show/schema";
+
+export const ToLooksSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }) }),
+  z.object({ kind: z.literal("diff"), diff: DiffSchema }),
+  /** Which looks would this diff change? */
+  z.object({ kind: z.literal("ripple"), diff: DiffSchema, id: z.number().int() }),
+]);
+export type ToLooks = z.infer<typeof ToLooksSchema>;
+
+export const FromLooksSchema = z.object({
+  kind: z.literal("rippled"),
+  id: z.number().int(),
+  rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })),
+});
+export type FromLooks = z.infer<typeof FromLooksSchema>;

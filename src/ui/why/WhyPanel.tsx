@@ -1,0 +1,87 @@
+"use client";
+
+import { CloseButton } from "@mantine/core";
+import { useEffect, useState } from "react";
+import { attributeInfo, withUnit } from "@/core/fixture/attribute";
+import { itemText } from "@/core/fixture/model";
+import type { Why, WhyStep } from "@/core/play/why";
+import { item, splitKey } from "@/core/show/ids";
+import type { World } from "@/core/show/world";
+import { plain } from "@/core/units/units";
+import { useSession, useShow } from "../useSession";
+import classes from "./Why.module.css";
+
+const LOOK_EVERY_MS = 150;
+
+/** The whole stack behind one value, live: what wins is on top, what is hidden is struck through. */
+export function WhyPanel() {
+  const session = useSession();
+  const key = useShow((s) => s.why);
+  const world = useShow((s) => s.world);
+  const [why, setWhy] = useState<Why | null>(null);
+  useEffect(() => {
+    if (key === null) return;
+    let stop = false;
+    const look = async () => {
+      const found = await session.whyOf(key);
+      if (!stop) setWhy(found);
+    };
+    void look();
+    const timer = setInterval(() => void look(), LOOK_EVERY_MS);
+    return () => {
+      stop = true;
+      clearInterval(timer);
+    };
+  }, [key, session]);
+  useEffect(() => {
+    if (key === null) return;
+    const close = (event: KeyboardEvent) => event.key === "Escape" && session.showWhy(null);
+    addEventListener("keydown", close);
+    return () => removeEventListener("keydown", close);
+  }, [key, session]);
+  if (key === null || why === null || why.key !== key) return null;
+  const { fixture, cell } = splitKey(key);
+  const steps = [...why.steps].reverse();
+  return (
+    <aside className={classes.panel} aria-label="Why" data-testid="why">
+      <header className={classes.head}>
+        <h2>Why fixture {itemText(world.show, item(fixture, cell))} shows {attributeInfo(why.attribute).label.toLowerCase()} {withUnit(why.value, why.attribute)}</h2>
+        <CloseButton aria-label="Close" onClick={() => session.showWhy(null)} />
+      </header>
+      <p className={classes.bytes}>
+        {why.bytes.length === 0 ? "It has no address, so nothing of it goes down the wire." : why.bytes.map((b) => `DMX ${b.universe}:${b.slot} = ${b.bytes.join(" ")}`).join(", ")}
+      </p>
+      <ol className={classes.steps}>
+        {steps.map((step, i) => (
+          <li key={i} data-hidden={step.hidden}>
+            <strong>{title(world, step)}</strong>
+            <span className="num">{isFactor(step) ? `${plain(step.value)} %` : withUnit(step.value, step.attribute ?? why.attribute)}</span>
+            <span className="muted">{details(step)}</span>
+          </li>
+        ))}
+      </ol>
+    </aside>
+  );
+}
+
+const isFactor = (step: WhyStep): boolean => ["limiter", "grand", "blackout"].includes(step.what);
+
+function title({ show }: World, step: WhyStep): string {
+  const list = step.list ? show.lists[step.list] : undefined;
+  const cue = list && step.cue ? list.cues[step.cue] : undefined;
+  if (list) return `${list.number} ${list.name}${cue ? `, cue ${plain(cue.number, 3)} ${cue.name}` : ""}`;
+  return { default: "Default of the type", list: "A list", highest: "A list, highest", takeover: "A takeover", programmer: "Held in the programmer", highlight: "Highlight", limiter: "Limiters", grand: "Grand master", blackout: "Blackout", park: "Parked" }[step.what];
+}
+
+function details(step: WhyStep): string {
+  if (step.what === "programmer" && step.hidden) return "blind: not on stage";
+  if (step.stamp === undefined) return step.hidden ? "hidden" : "";
+  return [
+    step.what === "highest" ? "highest counts" : step.what === "takeover" ? "over everything" : `stamp ${step.stamp}`,
+    step.priority ? `priority ${step.priority}` : "",
+    step.level !== 100 ? `level ${plain(step.level ?? 100)} %` : "",
+    step.weight !== undefined && step.weight < 1 ? `counts ${plain(step.weight * 100, 0)} %` : "",
+    step.progress !== undefined && step.progress < 1 ? `fading, ${plain(step.progress * 100, 0)} % there` : "",
+    step.hidden ? "hidden" : "",
+  ].filter(Boolean).join(" · ");
+}
