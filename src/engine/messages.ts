@@ -9,7 +9,8 @@ import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 
 export const ToEngineSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), saved: SavedPlaySchema.nullable() }),
+  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), saved: SavedPlaySchema.nullable(), frames: z.string() }),
+  z.object({ kind: z.literal("audience"), on: z.boolean() }),
   z.object({ kind: z.literal("diff"), diff: DiffSchema }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */

@@ -24,6 +24,10 @@ const say = (message: FromEngine): void => postMessage(message);
 let player: Player | undefined;
 let frame: Frame | undefined;
 let layout: Layout | undefined;
+/** Where frames go to other windows while any look on. */
+let frames: BroadcastChannel | undefined;
+let audience = false;
+let sentAt = 0;
 let lastPlaying = "";
 let savedAt = 0;
 /** Stage time 0 on this machine's clock, milliseconds since the epoch. */
@@ -83,12 +87,23 @@ function show(): void {
   if (!player || !frame || !layout) return;
   publish(frame, fill);
   if (!shares) say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
+  sendAround();
   const playing = playingNow(player);
   const text = JSON.stringify(playing);
   if (text !== lastPlaying) {
     lastPlaying = text;
     say({ kind: "playing", playing });
   }
+}
+
+/** Other windows get copies, at most 30 a second while things move; the last one always. */
+function sendAround(): void {
+  if (!audience || !frames || !frame || !layout || !player) return;
+  if (isMoving(player) && epoch() - sentAt < 33) return;
+  sentAt = epoch();
+  const memory = new ArrayBuffer(frame.buffer.byteLength);
+  new Uint8Array(memory).set(new Uint8Array(frame.buffer));
+  frames.postMessage({ generation: layout.generation, memory });
 }
 
 function playingNow({ runs, world, stage, layers, now }: Player): Playing {
@@ -121,6 +136,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   const message = parsed.data;
   if (message.kind === "open") {
     const start = stageTime(message.saved?.now ?? 0);
+    frames = new BroadcastChannel(message.frames);
     origin = epoch() - start * 1000;
     player = createPlayer(message.world as World, start);
     if (message.saved) restorePlay(player, message.saved);
@@ -132,6 +148,10 @@ addEventListener("message", ({ data }: MessageEvent) => {
     return;
   }
   if (!player) return;
+  if (message.kind === "audience") {
+    audience = message.on;
+    return sendAround();
+  }
   if (message.kind === "diff") {
     const held = message.diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
     setWorld(player, applyDiff(player.world, message.diff as Diff), held);

@@ -29,11 +29,13 @@ export interface EngineLink {
   event(event: PlayEvent): Promise<string | null>;
   /** The stack behind a parameter; null for one that does not exist. */
   why(key: string): Promise<Why | null>;
+  /** Whether other windows look on and want frames. */
+  audience(on: boolean): void;
   view(): StageView | undefined;
   close(): void;
 }
 
-export function startEngine(world: World, saved: SavedPlay | null, listener: EngineListener): EngineLink {
+export function startEngine(world: World, saved: SavedPlay | null, frames: string, listener: EngineListener): EngineLink {
   const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
   const waiting = new Map<number, (refusal: string | null) => void>();
   const reasons = new Map<number, (why: Why | null) => void>();
@@ -65,7 +67,7 @@ export function startEngine(world: World, saved: SavedPlay | null, listener: Eng
     }
   });
   worker.addEventListener("error", () => listener.trouble("the engine stopped; reload the page to start it again"));
-  say({ kind: "open", world: world as never, saved });
+  say({ kind: "open", world: world as never, saved, frames });
   return {
     diff: (diff) => say({ kind: "diff", diff: diff as never }),
     event: (event) => new Promise((resolve) => {
@@ -78,6 +80,7 @@ export function startEngine(world: World, saved: SavedPlay | null, listener: Eng
       reasons.set(id, resolve);
       say({ kind: "why", key, id });
     }),
+    audience: (on) => say({ kind: "audience", on }),
     view: () => view,
     close: () => worker.terminate(),
   };

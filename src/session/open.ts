@@ -2,6 +2,7 @@
 import { makeDemo } from "@/core/demo/saltLantern";
 import { DEMO_ID } from "@/core/show/showId";
 import { isRefusal, type Refusal } from "@/core/show/refusal";
+import type { Guest } from "./guest";
 import { keepShow, listShows, openShow, type Opened } from "./storage/shows";
 
 export async function openForUse(id: string): Promise<Opened | Refusal> {
@@ -9,6 +10,18 @@ export async function openForUse(id: string): Promise<Opened | Refusal> {
   const opened = await openShow(id);
   if (!isRefusal(opened)) void navigator.storage?.persist?.();
   return opened;
+}
+
+/**
+ * What a guest goes on with when the host has closed: the show as it has it in memory, which may be a
+ * moment newer than what was written, and the running state it last heard of.
+ */
+export async function takeOver(id: string, guest: Guest): Promise<Opened | Refusal> {
+  const opened = await openShow(id);
+  if (isRefusal(opened)) return opened;
+  const { world } = guest.session.store.getState();
+  await keepShow(id, world, opened.seq);
+  return { ...opened, world, notice: null, saved: guest.lastRunning() ?? opened.saved };
 }
 
 /** Makes the demo show where this browser does not have it. */

@@ -14,6 +14,8 @@ import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { INTENTS } from "@/core/show/registry";
 import type { World } from "@/core/show/world";
 import type { Playing } from "@/engine/messages";
+import { hostWindows, type Host } from "./host";
+import { frameChannel } from "./windowMessages";
 import { halfOf, startEngine, type EngineLink, type StageView } from "./engineLink";
 import { startLooks, type LooksLink } from "./looksLink";
 import { createKeeper, type Keeper, type SavedState } from "./storage/keeper";
@@ -63,34 +65,12 @@ export interface Session {
   close(): void;
 }
 
-const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
+export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
 const MOST_LINES = 200;
+let noticeCount = 0;
 
-export function startSession(id: string, opened: Opened): Session {
-  const store = createStore<SessionState>(() => ({
-    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [], why: null,
-  }));
-  const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
-  let notices = 0;
-  const tell: Session["tell"] = (text, tone = "plain") => store.setState((s) => ({ notices: [...s.notices.slice(-3), { id: ++notices, text, tone }] }));
-  const engine: EngineLink = startEngine(opened.world, opened.saved, {
-    layout: (view) => store.setState({ view }),
-    copied: (view) => store.setState({ view }),
-    playing: (playing) => store.setState({ playing }),
-    saved: (saved) => keeper.playing(saved),
-    trouble: (text) => tell(text, "refused"),
-  });
-  const looks: LooksLink = startLooks(opened.world);
-  if (opened.notice) tell(opened.notice, "refused");
-
-  const commit = (world: World, history: History, diff: Diff): void => {
-    store.setState({ world, history });
-    if (diff.length === 0) return;
-    engine.diff(diff);
-    looks.diff(diff);
-    keeper.change(world, diff);
-  };
-
+/** What a window does by itself, hosting or not: reading lines, previews, notices. */
+export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
   const context = (): ReadContext => {
     const { world, view } = store.getState();
     const half = view && halfOf(view);
@@ -106,56 +86,90 @@ export function startSession(id: string, opened: Opened): Session {
       }, fixture),
     };
   };
-
   const read = (line: string): Read | Refusal | undefined => readLine(line, context(), { abbreviate: true });
-
-  const event: Session["event"] = async (made) => {
-    const refusal = await engine.event(made);
-    if (refusal) tell(refusal, "refused");
-  };
-
   return {
-    id, store, context, tell, event,
-    async run(line, join = false) {
-      const found = read(line);
-      if (found === undefined) return undefined;
-      if (isRefusal(found)) return tell(refusalText(found), "refused"), found;
-      const done = perform(store.getState(), found);
-      if (isRefusal(done)) return tell(refusalText(done), "refused"), done;
-      commit(done.world, join ? extendLast(store.getState().history, done.diff) : done.history, done.diff);
-      if (found.why) store.setState({ why: found.why[0] ?? null });
-      for (const made of done.events) await event(made);
-      return undefined;
-    },
-    preview(line) {
+    context, read,
+    tell: (text: string, tone: Notice["tone"] = "plain") => store.setState((s) => ({ notices: [...s.notices.slice(-3), { id: ++noticeCount, text, tone }] })),
+    preview(line: string) {
       const found = read(line);
       if (found === undefined || isRefusal(found)) return found;
       const done = perform(store.getState(), found);
       return isRefusal(done) ? done : { says: sayReading(store.getState(), found) };
     },
-    async ripple(line) {
+    async ripple(line: string) {
       const found = read(line);
       if (found === undefined || isRefusal(found) || found.intents.length === 0) return [];
       const done = perform(store.getState(), found);
       if (isRefusal(done) || !done.diff.some((c) => c.path[0] === "show")) return [];
       return looks.ripple(done.diff);
     },
+    showWhy: (why: string | null) => store.setState({ why }),
+    noteLine: (line: string) => store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
+    dismiss: (gone: number) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
+  };
+}
+
+export function startSession(id: string, opened: Opened): Session {
+  const store = createStore<SessionState>(() => ({
+    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [], why: null,
+  }));
+  const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
+  const looks: LooksLink = startLooks(opened.world);
+  const hands = handsOn(store, looks);
+  const engine: EngineLink = startEngine(opened.world, opened.saved, frameChannel(id), {
+    layout: (view) => store.setState({ view }),
+    copied: (view) => store.setState({ view }),
+    playing: (playing) => store.setState({ playing }),
+    saved: (saved) => {
+      keeper.playing(saved);
+      host.running(saved);
+    },
+    trouble: (text) => hands.tell(text, "refused"),
+  });
+  if (opened.notice) hands.tell(opened.notice, "refused");
+
+  const commit = (world: World, history: History, diff: Diff): void => {
+    store.setState({ world, history });
+    if (diff.length === 0) return;
+    engine.diff(diff);
+    looks.diff(diff);
+    keeper.change(world, diff);
+    host.diff(diff);
+  };
+  const event: Session["event"] = async (made) => {
+    const refusal = await engine.event(made);
+    if (refusal) hands.tell(refusal, "refused");
+  };
+
+  const session: Session = {
+    id, store, event, ...hands,
+    async run(line, join = false) {
+      const found = hands.read(line);
+      if (found === undefined) return undefined;
+      if (isRefusal(found)) return hands.tell(refusalText(found), "refused"), found;
+      const done = perform(store.getState(), found);
+      if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
+      commit(done.world, join ? extendLast(store.getState().history, done.diff) : done.history, done.diff);
+      if (found.why) hands.showWhy(found.why[0] ?? null);
+      for (const made of done.events) await event(made);
+      return undefined;
+    },
     whyOf: (key) => engine.why(key),
-    showWhy: (why) => store.setState({ why }),
     act(intents, says, join = false) {
       const { world, history } = store.getState();
       const done = applyIntents(INTENTS, world, intents);
-      if (isRefusal(done)) return tell(refusalText(done), "refused"), done;
+      if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
       commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff);
       return undefined;
     },
-    noteLine: (line) => store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
-    dismiss: (gone) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
     flush: () => keeper.flush(),
     close() {
+      host.close();
       keeper.close();
       engine.close();
       looks.close();
     },
   };
+  const host: Host = hostWindows(session, (on) => engine.audience(on));
+  return session;
 }

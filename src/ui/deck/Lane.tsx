@@ -66,7 +66,8 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
           <span className={`${classes.level} num`}>{plain(level, 0)}</span>
         </p>
         <p className={classes.clip} data-testid="lane-cue">{standing}{run?.paused && cue ? " · paused" : ""}</p>
-        XX !== "list" ? "by its level" : next ? `next ${plain(next.number, 3)} ${next.name}` : cue ? "end of list" : "no cues yet"}
+        <p className={classes.next}>
+          <span className={classes.clip}>{list.kind !== "list" ? "by its level" : next ? `next ${plain(next.number, 3)} ${next.name}` : cue ? "end of list" : "no cues yet"}</span>
           <span ref={clock} className={`${classes.clock} num`} />
         </p>
       </div>

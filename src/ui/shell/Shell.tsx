@@ -5,7 +5,8 @@ import Link from "next/link";
 import { useEffect, useState, type ReactNode } from "react";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { startSession, type Session } from "@/session/session";
-import { openForUse } from "@/session/open";
+import { joinHost, type Guest } from "@/session/guest";
+import { openForUse, takeOver } from "@/session/open";
 import { Deck } from "../deck/Deck";
 import { SessionContext } from "../useSession";
 import { HouseDim } from "./HouseDim";
@@ -16,7 +17,7 @@ import { useKeys } from "./useKeys";
 import { WhyPanel } from "../why/WhyPanel";
 import classes from "./Shell.module.css";
 
-type Status = { kind: "opening" } | { kind: "elsewhere" } | { kind: "failed"; why: string } | { kind: "open"; session: Session };
+type Status = { kind: "opening" } | { kind: "failed"; why: string } | { kind: "open"; session: Session };
 
 /** Opens a show in this window and puts the frame of the product around its places. */
 export function Shell({ showId, children }: { showId: string; children: ReactNode }) {
@@ -24,38 +25,55 @@ export function Shell({ showId, children }: { showId: string; children: ReactNod
 
   useEffect(() => {
     const stop = new AbortController();
+    const { signal } = stop;
     let session: Session | undefined;
-    const host = async () => {
-      const opened = await openForUse(showId);
-      if (stop.signal.aborted) return;
-      if (isRefusal(opened)) return setStatus({ kind: "failed", why: refusalText(opened) });
-      session = startSession(showId, opened);
-      setStatus({ kind: "open", session });
-      await new Promise<void>((resolve) => stop.signal.addEventListener("abort", () => resolve()));
-      await session.flush().catch(() => undefined);
-      session.close();
+    let guest: Guest | undefined;
+    const show = (made: Session) => {
+      session = made;
+      if (signal.aborted) made.close();
+      else setStatus({ kind: "open", session: made });
     };
     const failed = (error: unknown) => {
-      if (!stop.signal.aborted) setStatus({ kind: "failed", why: error instanceof Error ? error.message : "the show could not be opened" });
+      if (!signal.aborted) setStatus({ kind: "failed", why: error instanceof Error ? error.message : "the show could not be opened" });
     };
-    // One window hosts a show; the next one waits for it.
-    const waitingSign = setTimeout(() => setStatus((now) => (now.kind === "opening" ? { kind: "elsewhere" } : now)), 1500);
-    navigator.locks
-      .request(`bold-comet-show-${showId}`, { signal: stop.signal }, () => {
-        clearTimeout(waitingSign);
-        return host();
-      })
-      .catch(failed);
+    // One window hosts a show; the others are in step with it, and the first of them takes over when it closes.
+    const host = async () => {
+      const opened = guest ? await takeOver(showId, guest) : await openForUse(showId);
+      if (signal.aborted) return;
+      if (isRefusal(opened)) return setStatus({ kind: "failed", why: refusalText(opened) });
+      guest?.session.close();
+      guest = undefined;
+      show(startSession(showId, opened));
+      await new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve()));
+      await session!.flush().catch(() => undefined);
+      session!.close();
+    };
+    const name = `bold-comet-show-${showId}`;
+    const begin = async () => {
+      const hosted = await navigator.locks.request(name, { ifAvailable: true }, async (lock) => {
+        if (!lock) return false;
+        await host();
+        return true;
+      });
+      if (hosted || signal.aborted) return;
+      void joinHost(showId).then((joined) => {
+        guest = joined;
+        if (session || signal.aborted) joined.session.close();
+        else show(joined.session);
+      });
+      await navigator.locks.request(name, { signal }, host);
+    };
+    begin().catch(failed);
     return () => {
-      clearTimeout(waitingSign);
       stop.abort();
+      guest?.session.close();
     };
   }, [showId]);
 
   if (status.kind !== "open") return <NotOpen status={status} />;
   return (
     <SessionContext.Provider value={status.session}>
-      <Frame>{children}</Frame>
+      <Frame key={status.session.id}>{children}</Frame>
     </SessionContext.Provider>
   );
 }
@@ -65,7 +83,6 @@ function NotOpen({ status }: { status: Exclude<Status, { kind: "open" }> }) {
     <Center h="100dvh">
       <Stack align="center" gap="sm">
         {status.kind === "opening" && <Loader color="mint" aria-label="Opening the show" />}
-        {status.kind === "elsewhere" && <Text>This show is open in another window. It opens here when that one is closed.</Text>}
         {status.kind === "failed" && <Text role="alert">{status.why}</Text>}
         {status.kind !== "opening" && <Button component={Link} href="/" variant="default">All shows</Button>}
       </Stack>

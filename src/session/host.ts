@@ -1,0 +1,60 @@
+/** The hosting side: serves the other windows of this show. */
+import type { SavedPlay } from "@/core/play/saved";
+import type { Intent } from "@/core/show/intent";
+import type { Diff } from "@/core/show/diff";
+import type { Session, SessionState } from "./session";
+import { windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
+
+export interface Host {
+  diff(diff: Diff): void;
+  running(saved: SavedPlay): void;
+  close(): void;
+}
+
+export const stepsOf = ({ history }: Pick<SessionState, "history">): Steps => ({ done: history.done.at(-1)?.says ?? null, undone: history.undone.at(-1)?.says ?? null });
+
+/** @param audience told whether any other window looks on. */
+export function hostWindows(session: Session, audience: (on: boolean) => void): Host {
+  const channel = new BroadcastChannel(windowChannel(session.id));
+  const guests = new Set<string>();
+  const say = (message: WindowMessage) => channel.postMessage(message);
+
+  const answer = async (request: Request): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
+    const plain = (refusal: { what: string; cure?: string } | undefined) => (refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null);
+    if (request.kind === "line") return { refusal: plain(await session.run(request.line, request.join)), why: null };
+    if (request.kind === "intents") return { refusal: plain(session.act(request.intents as Intent[], request.says, request.join)), why: null };
+    if (request.kind === "event") return await session.event(request.event), { refusal: null, why: null };
+    return { refusal: null, why: await session.whyOf(request.key) };
+  };
+
+  channel.addEventListener("message", ({ data }: MessageEvent) => {
+    const parsed = WindowMessageSchema.safeParse(data);
+    if (!parsed.success) return;
+    const message = parsed.data;
+    if (message.kind === "join") {
+      guests.add(message.from);
+      audience(true);
+      const { world, playing, view, saved } = session.store.getState();
+      say({ kind: "welcome", to: message.from, world: world as never, playing, layout: view?.layout ?? null, saved, steps: stepsOf(session.store.getState()) });
+    } else if (message.kind === "leave") {
+      guests.delete(message.from);
+      audience(guests.size > 0);
+    } else if (message.kind === "request") {
+      void answer(message.request).then((made) => say({ kind: "answer", to: message.from, id: message.id, ...made }));
+    }
+  });
+  const unwatch = session.store.subscribe((now, before) => {
+    if (now.playing !== before.playing) say({ kind: "playing", playing: now.playing });
+    if (now.saved !== before.saved) say({ kind: "saved", saved: now.saved });
+    if (now.view && now.view.layout !== before.view?.layout) say({ kind: "layout", layout: now.view.layout });
+  });
+  say({ kind: "hosting" });
+  return {
+    diff: (diff) => say({ kind: "diff", diff: diff as never, steps: stepsOf(session.store.getState()) }),
+    running: (saved) => guests.size > 0 && say({ kind: "running", running: saved }),
+    close() {
+      unwatch();
+      channel.close();
+    },
+  };
+}

@@ -1,0 +1,47 @@
+/** What windows of one show say to each other. One hosts; the others are in step with it. */
+import { z } from "zod";
+import { LayoutSchema } from "@/engine/frame";
+import { PlayingSchema } from "@/engine/messages";
+import { PlayEventSchema } from "@/core/play/events";
+import { SavedPlaySchema } from "@/core/play/saved";
+import { WhySchema } from "@/core/play/why";
+import { HandsSchema } from "@/core/program/hands";
+import { DiffSchema } from "@/core/show/diff";
+import { ShowSchema } from "@/core/show/schema";
+
+const IntentSchema = z.looseObject({ kind: z.string() });
+
+/** What a guest asks the host to do. */
+export const RequestSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("line"), line: z.string().max(100_000), join: z.boolean() }),
+  z.object({ kind: z.literal("intents"), intents: z.array(IntentSchema), says: z.string(), join: z.boolean() }),
+  z.object({ kind: z.literal("event"), event: PlayEventSchema }),
+  z.object({ kind: z.literal("why"), key: z.string() }),
+]);
+export type Request = z.infer<typeof RequestSchema>;
+
+const StepsSchema = z.object({ done: z.string().nullable(), undone: z.string().nullable() });
+export type Steps = z.infer<typeof StepsSchema>;
+const SavedStateSchema = z.enum(["saved", "saving", "failed"]);
+
+export const WindowMessageSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("join"), from: z.string() }),
+  z.object({ kind: z.literal("leave"), from: z.string() }),
+  z.object({ kind: z.literal("hosting") }),
+  z.object({ kind: z.literal("request"), from: z.string(), id: z.number().int(), request: RequestSchema }),
+  z.object({ kind: z.literal("answer"), to: z.string(), id: z.number().int(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(), why: WhySchema.nullable() }),
+  z.object({ kind: z.literal("welcome"), to: z.string(), world: z.object({ show: ShowSchema, hands: HandsSchema }), playing: PlayingSchema, layout: LayoutSchema.nullable(), saved: SavedStateSchema, steps: StepsSchema }),
+  z.object({ kind: z.literal("diff"), diff: DiffSchema, steps: StepsSchema }),
+  z.object({ kind: z.literal("layout"), layout: LayoutSchema }),
+  z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
+  z.object({ kind: z.literal("saved"), saved: SavedStateSchema }),
+  z.object({ kind: z.literal("running"), running: SavedPlaySchema }),
+]);
+export type WindowMessage = z.infer<typeof WindowMessageSchema>;
+
+export const windowChannel = (show: string): string => `bold-comet-${show}`;
+/** Frames come from the engine's worker itself, so that a hidden host keeps the others lit. */
+export const frameChannel = (show: string): string => `bold-comet-frames-${show}`;
+
+export const FrameMessageSchema = z.object({ generation: z.number().int(), memory: z.instanceof(ArrayBuffer) });
+export type FrameMessage = z.infer<typeof FrameMessageSchema>;

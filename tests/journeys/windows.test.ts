@@ -1,0 +1,56 @@
+/** Two windows of one show: in step, and the second takes over when the first closes. */
+import { bytesShown, bytesWhen, startApp, word, type App } from "./app";
+import type { Page } from "playwright-core";
+
+let app: App;
+beforeAll(async () => void (app = await startApp()));
+afterAll(() => app?.stop());
+
+const ask = async (page: Page, line: string) => {
+  await page.locator("#ask").fill(line);
+  await page.keyboard.press("Enter");
+};
+
+test("what one window does the other shows, and the stage goes on when the host closes", async () => {
+  const host = app.page;
+  await host.goto(`${app.base}/show/demo/rig`);
+  await host.getByLabel("Ask bar").waitFor();
+  await host.getByRole("tab", { name: "DMX" }).click();
+  const guest = await app.context.newPage();
+  const errors: string[] = [];
+  guest.on("pageerror", (e) => errors.push(e.message));
+  await guest.goto(`${app.base}/show/demo/rig`);
+  await guest.getByLabel("Ask bar").waitFor();
+  await guest.getByRole("tab", { name: "DMX" }).click();
+
+  await ask(host, "1 at 60");
+  await bytesWhen(guest, (b) => word(b, 5) === Math.round(0.6 * 65535));
+  await ask(guest, "1 thru 2 at full");
+  await bytesWhen(host, (b) => word(b, 5) === 65535 && word(b, 28) === 65535);
+  await ask(guest, "99999");
+  await guest.getByTestId("notices").getByText("There is no fixture 99999").waitFor();
+  await ask(guest, "undo");
+  await bytesWhen(host, (b) => word(b, 5) === Math.round(0.6 * 65535));
+  await ask(guest, "clear");
+  await ask(guest, "go list 1 cue 3");
+  await host.waitForTimeout(2500);
+  await ask(guest, "pause list 1");
+  await host.waitForTimeout(500);
+  const before = await bytesShown(guest);
+  expect(word(before, 5)).toBeGreaterThan(1000);
+
+  await host.close();
+  await guest.waitForTimeout(1500);
+  expect(await bytesShown(guest)).toEqual(before);
+  await ask(guest, "12 at 5");
+  await bytesWhen(guest, (b) => word(b, 11 * 23 + 5) === Math.floor(0.05 * 65535 + 0.5));
+  await ask(guest, "go list 1");
+  await bytesWhen(guest, (b) => word(b, 5) > word(before, 5), 8000);
+
+  const third = await app.context.newPage();
+  await third.goto(`${app.base}/show/demo/rig`);
+  await third.getByLabel("Ask bar").waitFor();
+  await third.getByRole("tab", { name: "DMX" }).click();
+  await bytesWhen(third, (b) => word(b, 11 * 23 + 5) === Math.floor(0.05 * 65535 + 0.5));
+  expect(errors).toEqual([]);
+});
