@@ -3,7 +3,7 @@ import { modelOf } from "../fixture/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { resolveEntry } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
-import type { CueList, Fixture, Show } from "../show/schema";
+import type { Cue, CueList, Fixture, Show } from "../show/schema";
 import { cuesOf } from "../show/world";
 import { inForceAt, trackingOf, type Tracking } from "./tracking";
 
@@ -96,9 +96,13 @@ export interface Rippled {
   fixtures: Id[];
 }
 
+/** Whether an edit was of this very cue: what it stores, its place, its reach or its fresh start. */
+const isEdited = (before: Cue, after: Cue): boolean =>
+  before.entries !== after.entries || before.number !== after.number || before.fresh !== after.fresh || JSON.stringify(before.reach) !== JSON.stringify(after.reach);
+
 /**
- * The cues whose look differs between two versions of a show, those that exist in both.
- * Only fixtures that the edit touched are compared.
+ * The other cues whose look differs between two versions of a show: those that exist in both and are not
+ * edited themselves. Only fixtures that the edit touched are compared.
  */
 export function ripple(before: Show, after: Show): Rippled[] {
   const found: Rippled[] = [];
@@ -111,7 +115,7 @@ export function ripple(before: Show, after: Show): Rippled[] {
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
     cuesOf(list).forEach((cue, i) => {
       const was = places.get(cue.id);
-      if (was === undefined) return;
+      if (was === undefined || isEdited(old.cues[cue.id]!, cue)) return;
       const differ = fixtures.filter((id) => !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)));
       if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
     });

@@ -112,7 +112,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     }
     const origin = cues[target.at]!.id;
     const role = roleOf(list, rig, param);
-    const scaled = isScaledIn(tracking, rig, param);
+    const scaled = isScaledIn(list, tracking, rig, param);
     if (layer < 0) {
       player.sequence = sequence(player.sequence + 1);
       addLayer(layers, {

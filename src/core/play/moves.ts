@@ -37,7 +37,8 @@ export function roleOf(list: CueList, rig: Rig, param: number): number {
 }
 
 /** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's. */
-export function isScaledIn(tracking: Tracking, rig: Rig, param: number): boolean {
+export function isScaledIn(list: CueList, tracking: Tracking, rig: Rig, param: number): boolean {
+  if (list.kind === "takeover") return false;
   if (rig.scaled[param] === 1) return true;
   if (rig.intensity[param] === 0) return false;
   return !tracking.columns.has(paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer"));
@@ -90,7 +91,7 @@ function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, pa
   if (!resolved) return held >= 0 ? letGo(stage, arrival, cue, param, held) : 0;
   const origin = cuesOf(arrival.list)[target.at]!.id;
   const role = roleOf(arrival.list, rig, param);
-  const scaled = isScaledIn(tracking, rig, param);
+  const scaled = isScaledIn(arrival.list, tracking, rig, param);
   const level = scaled ? stage.listLevel[arrival.slot]! : 1;
   const { priority } = arrival.list;
   const { attribute } = target.entry;
