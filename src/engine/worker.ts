@@ -88,12 +88,16 @@ function show(): void {
   publish(frame, fill);
   if (!shares) say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
   sendAround();
-  const playing = playingNow(player);
+  sayPlaying(player);
+}
+
+/** Tells how the lists stand, where that changed. */
+function sayPlaying(now: Player): void {
+  const playing = playingNow(now);
   const text = JSON.stringify(playing);
-  if (text !== lastPlaying) {
-    lastPlaying = text;
-    say({ kind: "playing", playing });
-  }
+  if (text === lastPlaying) return;
+  lastPlaying = text;
+  say({ kind: "playing", playing });
 }
 
 /** Other windows get copies, at most 30 a second while things move; the last one always. */
@@ -142,8 +146,10 @@ addEventListener("message", ({ data }: MessageEvent) => {
     if (message.saved) restorePlay(player, message.saved);
     advance(player, start);
     compute(player);
-    layOut();
     lastPlaying = "";
+    // How the lists stand comes before the stage, so that nothing is shown as released that is not.
+    sayPlaying(player);
+    layOut();
     show();
     return;
   }

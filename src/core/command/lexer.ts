@@ -22,10 +22,13 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["word", /[A-Za-z_][\w-]*/y],
 ];
 
+const LONGEST = 20_000;
+
 const SHORT: Record<string, string> = { "..": "thru", "@": "at" };
 
 /** Splits a line; ends with `fail` at a character that belongs to nothing. */
 export function lex(line: string): Token[] {
+  if (line.length > LONGEST) fail(`this line has ${line.length} characters; ${LONGEST} is the most`);
   const tokens: Token[] = [];
   let at = 0;
   while (at < line.length) {

@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from "fflate";
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";
-import { readShowFile, writeShowFile } from "./showFile";
+import { checkShowFile, readShowFile, writeShowFile } from "./showFile";
 
 const { show } = makeDemo();
 const zipOf = (json: unknown, name = "show.json") => zipSync({ [name]: strToU8(typeof json === "string" ? json : JSON.stringify(json)) });
@@ -25,6 +25,12 @@ test.each<[string, Uint8Array, RegExp]>([
   ["newer", zipOf({ ...clone(), version: 99 }), /version 99.*newer/],
   ["a name of the wrong kind", zipOf({ ...clone(), name: 7 }), /damaged at name/],
   ["a type missing", zipOf({ ...clone(), types: {} }), /type or mode the file lacks/],
+  ["a bomb", zipSync({ "show.json": new Uint8Array(260 * 1024 * 1024) }, { level: 1 }), /too large to open/],
+  ["a prototype key", zipOf(JSON.stringify(clone()).replace('"seed":', '"__proto__":{"polluted":true},"seed":')), /the key __proto__/],
+  ["a constructor key in a record", zipOf({ ...clone(), groups: { constructor: { id: "g1", number: 1, name: "", members: [] } } }), /the key constructor/],
+  ["nested without end", zipOf(`{"format":"bold-comet-show","version":1,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`), /nested deeper|damaged/],
+  ["absurd counts", zipOf({ ...clone(), groups: Object.fromEntries(Array.from({ length: 10_001 }, (_, i) => [`g${i + 1}`, { id: `g${i + 1}`, number: i + 1, name: "", members: [] }])) }), /10,001 groups; 10,000 is the most/],
+  ["a member that leads nowhere near", zipOf({ ...clone(), nextId: 2 }), /count of records is wrong/],
   ["infinite", zipOf(JSON.stringify(clone()).replace('"x":-5.4', '"x":1e999')), /damaged at fixtures/],
 ])("%s is refused", (_, bytes, message) => {
   expect(why(bytes)).toMatch(message);
@@ -38,4 +44,15 @@ test("a clash is never let in", () => {
   const twice = clone();
   Object.values(twice.fixtures)[1]!.number = Object.values(twice.fixtures)[0]!.number;
   expect(why(zipOf(twice))).toMatch(/two fixtures have the number/);
+});
+
+test("what a newer version added is kept and told", () => {
+  const newer = { ...clone(), weather: { wind: 4 } };
+  (Object.values(newer.fixtures)[0] as unknown as Record<string, unknown>).gelString = "L201";
+  const checked = checkShowFile(zipOf(newer));
+  if (isRefusal(checked)) throw new Error(checked.what);
+  expect(checked.unknown).toEqual(expect.arrayContaining(["weather", expect.stringMatching(/fixtures \/ f\d+ \/ gelString/)]));
+  const again = checkShowFile(writeShowFile(checked.show));
+  expect(isRefusal(again) ? again : again.unknown.length).toBe(2);
+  expect({}).not.toHaveProperty("polluted");
 });

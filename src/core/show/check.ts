@@ -4,13 +4,22 @@ import { fits, inTheWay, occupy, type Occupancy, addressText } from "../patch/ad
 import { footprint } from "../fixture/type";
 import { migrate } from "./migrate";
 import { refuse, type Refusal } from "./refusal";
+import { foulIn, keepUnknown } from "./untrusted";
 import { ShowSchema, type Show } from "./schema";
 
+export interface Checked {
+  show: Show;
+  /** Fields this version does not know, kept as they are. */
+  unknown: string[];
+}
+
 /**
- * A show from data of unknown origin: checked by Zod, migrated, and whole in itself.
- * @returns the show, or what is wrong and where.
+ * A show from data of unknown origin: checked by Zod, migrated, and whole in itself. What a newer version
+ * added is kept and told.
  */
-export function readShow(data: unknown): Show | Refusal {
+export function checkShow(data: unknown): Checked | Refusal {
+  const foul = foulIn(data);
+  if (foul) return refuse(`this show is damaged or was made to do harm: ${foul}`, "Open another copy of it");
   const migrated = migrate(data);
   if ("refused" in migrated) return migrated;
   const parsed = ShowSchema.safeParse(migrated.document);
@@ -18,8 +27,26 @@ export function readShow(data: unknown): Show | Refusal {
     const issue = parsed.error.issues[0]!;
     return refuse(`this show is damaged at ${issue.path.join(" / ") || "its root"}: ${issue.message.toLowerCase()}`, "Open another copy of it, or an earlier moment");
   }
-  const problem = problemIn(parsed.data);
-  return problem ? refuse(`this show is damaged: ${problem}`, "Open another copy of it, or an earlier moment") : parsed.data;
+  const problem = tooMany(parsed.data) ?? problemIn(parsed.data);
+  if (problem) return refuse(`this show is damaged: ${problem}`, "Open another copy of it, or an earlier moment");
+  return { show: parsed.data, unknown: keepUnknown(migrated.document, parsed.data) };
+}
+
+/** The show alone, or what is wrong and where. */
+export function readShow(data: unknown): Show | Refusal {
+  const checked = checkShow(data);
+  return "refused" in checked ? checked : checked.show;
+}
+
+const MOST = { fixtures: 20_000, groups: 10_000, lists: 1000, cues: 20_000, entries: 4_000_000 };
+
+/** Counts that no show reaches and that would only bring the browser down. */
+function tooMany(show: Show): string | undefined {
+  const lists = Object.values(show.lists);
+  const cues = lists.flatMap((list) => Object.values(list.cues));
+  const counts = { fixtures: Object.keys(show.fixtures).length, groups: Object.keys(show.groups).length, lists: lists.length, cues: cues.length, entries: cues.reduce((n, c) => n + Object.keys(c.entries).length, 0) };
+  const over = (Object.keys(MOST) as (keyof typeof MOST)[]).find((what) => counts[what] > MOST[what]);
+  return over && `it has ${counts[over].toLocaleString("en")} ${over}; ${MOST[over].toLocaleString("en")} is the most`;
 }
 
 function problemIn(show: Show): string | undefined {

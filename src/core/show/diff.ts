@@ -53,6 +53,7 @@ export function applyDiff<T extends object>(document: T, diff: Diff): T {
   };
   const root = own(document);
   for (const change of diff) {
+    if (change.path.includes("__proto__")) throw new Error("this change does not fit this show");
     let node = root;
     for (const key of change.path.slice(0, -1)) {
       if (!Object.hasOwn(node, key)) throw new Error(`this change does not fit this show: ${change.path.join("/")}`);

@@ -8,7 +8,7 @@ import { startSession, type Session } from "@/session/session";
 import { joinHost, type Guest } from "@/session/guest";
 import { openForUse, takeOver } from "@/session/open";
 import { Deck } from "../deck/Deck";
-import { SessionContext } from "../useSession";
+import { SessionContext, useShow } from "../useSession";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
 import { Rail } from "./Rail";
@@ -92,6 +92,8 @@ function NotOpen({ status }: { status: Exclude<Status, { kind: "open" }> }) {
 
 function Frame({ children }: { children: ReactNode }) {
   useKeys();
+  const ready = useShow((s) => s.view !== undefined);
+  if (!ready) return <NotOpen status={{ kind: "opening" }} />;
   return (
     <div className={classes.frame}>
       <TopBar />
