@@ -18,6 +18,7 @@ import { hostWindows, type Host } from "./host";
 import { frameChannel } from "./windowMessages";
 import { halfOf, startEngine, type EngineLink, type StageView } from "./engineLink";
 import { startLooks, type LooksLink } from "./looksLink";
+import { keepMoment } from "./storage/moments";
 import { createKeeper, type Keeper, type SavedState } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
 
@@ -67,6 +68,7 @@ export interface Session {
 
 export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
 const MOST_LINES = 200;
+const MOMENT_EVERY_MS = 10 * 60_000;
 let noticeCount = 0;
 
 /** What a window does by itself, hosting or not: reading lines, previews, notices. */
@@ -164,12 +166,16 @@ export function startSession(id: string, opened: Opened): Session {
     },
     flush: () => keeper.flush(),
     close() {
+      clearInterval(moments);
       host.close();
       keeper.close();
       engine.close();
       looks.close();
     },
   };
+  const keepNow = (name: string) => void keepMoment(id, name, store.getState().world.show).catch(() => undefined);
+  keepNow("When it was opened");
+  const moments = setInterval(() => keepNow("By the clock"), MOMENT_EVERY_MS);
   const host: Host = hostWindows(session, (on) => engine.audience(on));
   return session;
 }

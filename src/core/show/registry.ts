@@ -6,8 +6,10 @@ import * as program from "../program/intents";
 import * as group from "../select/groupIntents";
 import * as select from "../select/intents";
 import { registryOf } from "./intent";
+import { restoreShow } from "./restore";
 
 export const INTENTS = registryOf([
+  restoreShow,
   select.select, select.setSpread, select.step,
   group.recordGroup, group.nameGroup, group.deleteGroup,
   program.hold, program.drop, program.clear, program.setBlind, program.setHighlight, program.park, program.unpark, program.arm,

@@ -23,24 +23,35 @@ export interface StoredSnapshot extends Sealed {
   seq: number;
 }
 
+/** A show as it was at a named moment; sealed is the show alone. */
+export interface StoredMoment extends Sealed {
+  name: string;
+  fixtures: number;
+  cues: number;
+}
+
 interface Shape extends DBSchema {
   cards: { key: string; value: ShowCard };
   snapshots: { key: string; value: StoredSnapshot };
   journal: { key: [string, number]; value: Sealed };
   playing: { key: string; value: Sealed };
+  moments: { key: [string, number]; value: StoredMoment };
 }
 export type Database = IDBPDatabase<Shape>;
-export const STORES = ["cards", "snapshots", "journal", "playing"] as const;
+export const STORES = ["cards", "snapshots", "journal", "playing", "moments"] as const;
 
 let opened: Promise<Database> | undefined;
 
 export function database(): Promise<Database> {
-  opened ??= openDB<Shape>("bold-comet", 1, {
-    upgrade(db) {
-      db.createObjectStore("cards", { keyPath: "id" });
-      db.createObjectStore("snapshots");
-      db.createObjectStore("journal");
-      db.createObjectStore("playing");
+  opened ??= openDB<Shape>("bold-comet", 2, {
+    upgrade(db, from) {
+      if (from < 1) {
+        db.createObjectStore("cards", { keyPath: "id" });
+        db.createObjectStore("snapshots");
+        db.createObjectStore("journal");
+        db.createObjectStore("playing");
+      }
+      if (from < 2) db.createObjectStore("moments");
     },
   });
   return opened;

@@ -4,6 +4,10 @@ import { diffOf } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld, type World } from "@/core/show/world";
 import { database } from "./database";
+import { perform } from "@/core/command/perform";
+import { undo } from "@/core/show/history";
+import { restoreShow } from "@/core/show/restore";
+import { keepMoment, listMoments, openMoment } from "./moments";
 import { createKeeper, type SavedState } from "./keeper";
 import { addShow, bringBack, duplicateShow, listShows, openShow, putAway, removeForGood, renameShow } from "./shows";
 
@@ -108,4 +112,22 @@ test("shows are kept apart: copied, named, put away, brought back, removed", asy
   await removeForGood(id);
   expect(isRefusal(await openShow(id))).toBe(true);
   expect((await opened(copy)).world.show.name).toBe("Second");
+});
+
+test("a moment can be gone back to, and going back can be undone", async () => {
+  const { id, worlds } = await kept();
+  await keepMoment(id, "First", worlds[3]!.show, 1000);
+  await keepMoment(id, "The same", worlds[3]!.show, 2000);
+  await keepMoment(id, "Last", worlds.at(-1)!.show, 3000);
+  expect((await listMoments(id)).map((m) => m.name)).toEqual(["Last", "First"]);
+  const then = await openMoment(id, 1000);
+  if (isRefusal(then)) throw new Error(then.what);
+  const desk = newDesk(worlds.at(-1)!);
+  const done = perform(desk, { intents: [restoreShow.of({ show: then })], events: [] });
+  if (isRefusal(done)) throw new Error(done.what);
+  expect(done.world.show).toEqual(worlds[3]!.show);
+  expect(undo(done.world, done.history)!.world.show).toEqual(worlds.at(-1)!.show);
+  for (let i = 0; i < 40; i++) await keepMoment(id, `${i}`, { ...then, name: `${i}` }, 4000 + i);
+  expect(await listMoments(id)).toHaveLength(30);
+  expect(isRefusal(await openMoment(id, 1000))).toBe(true);
 });

@@ -47,7 +47,7 @@ export async function keepShow(id: string, world: World, seq = 0, now = Date.now
   ]);
 }
 
-const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
+export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
 /** Appends diffs to a show's journal. Durable when the promise resolves. */
 export async function journal(id: string, world: World, entries: readonly { seq: number; diff: Diff }[], now = Date.now()): Promise<void> {
@@ -124,7 +124,7 @@ export async function removeForGood(id: string): Promise<void> {
   const tx = strictly(db, STORES);
   await Promise.all([
     tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id),
-    tx.objectStore("journal").delete(entriesOf(id)), tx.done,
+    tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
   ]);
 }
 

@@ -4,7 +4,7 @@ import { Button, FileButton, Group, TextInput } from "@mantine/core";
 import { IconPlus, IconUpload } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
-import { readShowFile } from "@/core/exchange/showFile";
+import { checkShowFile } from "@/core/exchange/showFile";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { newHands, newWorld } from "@/core/show/world";
 import { ensureDemo } from "@/session/open";
@@ -38,10 +38,12 @@ export function ShowPicker() {
   };
   const importFile = async (file: File | null) => {
     if (!file) return;
-    const show = readShowFile(new Uint8Array(await file.arrayBuffer()));
-    if (isRefusal(show)) return setSaid({ text: `${file.name}: ${refusalText(show)}` });
+    const checked = checkShowFile(new Uint8Array(await file.arrayBuffer()));
+    if (isRefusal(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}` });
+    const { show, unknown } = checked;
     await addShow({ show, hands: newHands(show) });
-    setSaid({ text: `"${show.name}" is in` });
+    const kept = unknown.length > 0 ? `. It holds ${unknown.length} ${unknown.length === 1 ? "thing" : "things"} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are` : "";
+    setSaid({ text: `"${show.name}" is in${kept}` });
     await refresh();
   };
   const remove = async (card: ShowCard) => {

@@ -1,12 +1,14 @@
 "use client";
 
 import { Menu, Tooltip } from "@mantine/core";
-import { IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconKeyboard } from "@tabler/icons-react";
+import { IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconHistory, IconKeyboard } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { AskBar } from "../ask/AskBar";
 import { useSession, useShow } from "../useSession";
 import { saveShowFile } from "../parts/saveFile";
+import { BACKUP_MINUTES, canBackUp, startBackup } from "./backup";
+import { Moments } from "./Moments";
 import { HouseDim } from "./HouseDim";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
@@ -21,6 +23,7 @@ export function TopBar() {
   const saved = useShow((s) => s.saved);
   const blackout = useShow((s) => s.playing.blackout);
   const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
+  const [moments, setMoments] = useState(false);
   const [help, setHelp] = useState(false);
 
   return (
@@ -37,6 +40,8 @@ export function TopBar() {
           <Menu.Dropdown>
             <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => router.push("/")}>All shows</Menu.Item>
             <Menu.Item leftSection={<IconDownload size={16} />} onClick={() => saveShowFile(session.store.getState().world.show)}>Save as a file</Menu.Item>
+            <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>Earlier moments</Menu.Item>
+            {canBackUp() && <Menu.Item leftSection={<IconDeviceFloppy size={16} />} onClick={() => void startBackup(session)}>Back up to a file every {BACKUP_MINUTES} minutes</Menu.Item>}
             <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>All keys</Menu.Item>
             <Menu.Divider />
             <Menu.Item component="div" closeMenuOnClick={false} leftSection={<IconDeviceFloppy size={16} />}>
@@ -58,6 +63,7 @@ export function TopBar() {
           </button>
         </Tooltip>
       </div>
+      <Moments opened={moments} onClose={() => setMoments(false)} />
       <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
     </header>
   );

@@ -6,7 +6,7 @@ import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
 import { inside, lampAt, type Box } from "./hit";
-import type { ToPainter } from "./messages";
+import { PaceSchema, type ToPainter } from "./messages";
 import { fitView, lampsOf } from "./plan";
 import classes from "./Stage.module.css";
 
@@ -33,6 +33,10 @@ export function StagePlan() {
     const worker = new Worker(new URL("./painter.worker.ts", import.meta.url), { type: "module" });
     const canvas = element.transferControlToOffscreen();
     worker.postMessage({ kind: "canvas", canvas } satisfies ToPainter, [canvas]);
+    worker.addEventListener("message", ({ data }: MessageEvent) => {
+      const pace = PaceSchema.safeParse(data);
+      if (pace.success && host.current) host.current.dataset.pace = `${pace.data.frames.toFixed(1)} ${pace.data.ms.toFixed(2)}`;
+    });
     painter.current = worker;
     return () => {
       painter.current = null;

@@ -1,4 +1,5 @@
-/** What the window tells the painter. */
+/** What the window and the painter say to each other. */
+import { z } from "zod";
 import type { Layout } from "@/engine/frame";
 import type { Lamp, View } from "./plan";
 
@@ -9,3 +10,6 @@ export type ToPainter =
   | { kind: "view"; width: number; height: number; ratio: number; view: View; daylight: boolean }
   /** Place in the selection (from 1) of fixtures, and of those with only cells selected. */
   | { kind: "selection"; order: Record<string, number>; cells: Record<string, number[]> };
+
+/** How the painter does: frames a second, and milliseconds for each. */
+export const PaceSchema = z.object({ frames: z.number(), ms: z.number() });

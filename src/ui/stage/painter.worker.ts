@@ -16,6 +16,8 @@ let selected: { order: Record<string, number>; cells: Record<string, number[]> }
 let dirty = true;
 let roomDirty = true;
 let seen = -1;
+/** Painted in the present second, and the milliseconds it took: told to the window for measuring. */
+const pace = { since: 0, frames: 0, ms: 0 };
 
 addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
   dirty = true;
@@ -47,6 +49,7 @@ function paint(): void {
   if (!canvas || !context || !size) return;
   const count = frame ? frameCount(frame) : -1;
   if (!dirty && count === seen) return;
+  const began = performance.now();
   seen = count;
   dirty = false;
   const { width, height, ratio, view, daylight } = size;
@@ -79,6 +82,16 @@ function paint(): void {
     drawLamps(context, lamps, half, view, palette);
   }
   drawSelection(context, lamps, view, selected.order, selected.cells, palette);
+  tellPace(began);
+}
+
+function tellPace(began: number): void {
+  const now = performance.now();
+  pace.frames += 1;
+  pace.ms += now - began;
+  if (now - pace.since < 1000) return;
+  postMessage({ frames: (pace.frames * 1000) / (now - pace.since), ms: pace.ms / pace.frames });
+  Object.assign(pace, { since: now, frames: 0, ms: 0 });
 }
 
 /** Between a new layout and its plan the two may not belong together for a frame. */
