@@ -101,12 +101,14 @@ for (let k = 1; k <= kills; k++) {
   try {
     await open(now.page);
     const found = await standing(now.page);
+    const notices = await now.page.getByTestId("notices").textContent();
+    const pages = now.browser.contexts().flatMap((c) => c.pages()).length;
     worst = Math.max(worst, Date.now() - again);
     const lost = found.edit < sure;
     const strayed = sureCue !== undefined && found.cue !== sureCue;
     if (lost || strayed) {
       failures += 1;
-      console.log(`kill ${k}: ${lost ? `edit ${sure} was said to be saved, found ${found.edit}` : ""} ${strayed ? `list 1 stood in "${sureCue}", found "${found.cue}"` : ""}`);
+      console.log(`kill ${k}: ${lost ? `edit ${sure} was said to be saved, found ${found.edit}` : ""} ${strayed ? `list 1 stood in "${sureCue}", found "${found.cue}"` : ""} (${pages} pages; notices: ${notices || "none"})`);
     }
     edit = Math.max(edit, found.edit);
   } catch (error) {

@@ -16,8 +16,8 @@ export const writeShowFile = (show: Show): Uint8Array => zipSync({ "show.json": 
 /** Only the first this many bytes at a time, so that a file that swells without end is stopped early. */
 const PIECE = 16 * 1024;
 
-/** One file out of a zip, at most LIMIT bytes; undefined where the zip holds none of that name. @throws on damage. */
-function unzipOne(bytes: Uint8Array, name: string): Uint8Array | undefined | "too large" {
+/** One file out of a zip, at most `limit` bytes; undefined where the zip holds none of that name. @throws on damage. */
+function unzipOne(bytes: Uint8Array, name: string, limit: number): Uint8Array | undefined | "too large" {
   const parts: Uint8Array[] = [];
   let total = 0;
   let found = false;
@@ -28,7 +28,7 @@ function unzipOne(bytes: Uint8Array, name: string): Uint8Array | undefined | "to
     file.ondata = (error, piece, final) => {
       if (error) throw error;
       total += piece.length;
-      if (total <= LIMIT) parts.push(piece);
+      if (total <= limit) parts.push(piece);
       done ||= final;
     };
     file.start();
@@ -37,7 +37,7 @@ function unzipOne(bytes: Uint8Array, name: string): Uint8Array | undefined | "to
   zip.register(UnzipPassThrough);
   for (let at = 0; at < bytes.length; at += PIECE) {
     zip.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
-    if (total > LIMIT) return "too large";
+    if (total > limit) return "too large";
   }
   if (!found) return undefined;
   if (!done) throw new Error("cut off");
@@ -51,11 +51,11 @@ function unzipOne(bytes: Uint8Array, name: string): Uint8Array | undefined | "to
 }
 
 /** A show from the bytes of a file with what was not known in it, or what is wrong with it. */
-export function checkShowFile(bytes: Uint8Array): Checked | Refusal {
-  if (bytes.length > LIMIT) return refuse("this file is too large to be a show");
+export function checkShowFile(bytes: Uint8Array, limit = LIMIT): Checked | Refusal {
+  if (bytes.length > limit) return refuse("this file is too large to be a show");
   if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse("this is not a Bold Comet show file", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
   try {
-    const json = unzipOne(bytes, "show.json");
+    const json = unzipOne(bytes, "show.json", limit);
     if (json === "too large") return refuse("the show in this file is too large to open");
     if (!json) return refuse("this zip file holds no Bold Comet show", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
     return checkShow(JSON.parse(strFromU8(json)));

@@ -58,6 +58,15 @@ test("a damaged entry is cut off with all that follows, and said", async () => {
   const show = await opened(id);
   expect(show.world).toEqual(worlds[3]);
   expect(show.notice).toMatch(/3 of the last 6 changes were damaged/);
+  // What was cut off is gone: work goes on from there and is not mixed with it.
+  const keeper = createKeeper(id, show.seq, () => undefined);
+  const desk = newDesk(show.world);
+  runLine(desk, "all");
+  runLine(desk, 'record group 1 "After"');
+  keeper.change(desk.world, diffOf(show.world, desk.world));
+  await keeper.flush();
+  keeper.close();
+  expect((await opened(id)).world).toEqual(desk.world);
 });
 
 test("a missing entry ends the journal", async () => {

@@ -92,10 +92,17 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
     world = next;
     seq = key[1];
   }
+  // What was cut off must not be taken up again by later entries.
+  if (notice) await cutJournal(id, seq);
   const checked = worldOf(world);
   if (isRefusal(checked)) return checked;
   const saved = SavedPlaySchema.safeParse(unseal(await db.get("playing", id)));
   return { world: checked, saved: saved.success ? saved.data : null, seq, notice };
+}
+
+async function cutJournal(id: string, after: number): Promise<void> {
+  const tx = strictly(await database(), ["journal"]);
+  await Promise.all([tx.objectStore("journal").delete(IDBKeyRange.bound([id, after + 1], [id, Infinity])), tx.done]);
 }
 
 function replay(world: World, entry: unknown): World | undefined {

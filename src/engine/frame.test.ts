@@ -1,0 +1,28 @@
+import { frameBytes, frameCount, openFrame, publish, wholeHalf, type Layout } from "./frame";
+
+const layout: Layout = { generation: 1, keys: ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"], attributes: [["Dimmer"], ["Pan"], ["Dimmer"]], universes: [1, 7], slots: 3 };
+
+test("a reader sees the last whole half, never one being filled", () => {
+  const memory = new SharedArrayBuffer(frameBytes(layout));
+  const [writer, reader] = [openFrame(layout, memory), openFrame(layout, memory)];
+  expect(frameCount(reader)).toBe(0);
+  publish(writer, (half) => {
+    half.value.set([1, 2, 3]);
+    half.bytes[512 + 5] = 200;
+    expect([...wholeHalf(reader).value]).toEqual([0, 0, 0]);
+  });
+  expect([...wholeHalf(reader).value]).toEqual([1, 2, 3]);
+  expect(wholeHalf(reader).bytes[517]).toBe(200);
+  publish(writer, (half) => half.value.fill(9));
+  expect([...wholeHalf(reader).value]).toEqual([9, 9, 9]);
+  expect(frameCount(reader)).toBe(2);
+});
+
+test("no two parts of the memory lie on each other", () => {
+  const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
+  const parts = frame.halves.flatMap((half) => Object.values(half)).map((view) => [view.byteOffset, view.byteOffset + view.byteLength] as const).sort((a, b) => a[0] - b[0]);
+  parts.forEach(([start, end], i) => {
+    expect(start).toBeGreaterThanOrEqual(i === 0 ? 8 : parts[i - 1]![1]);
+    expect(end).toBeLessThanOrEqual(frameBytes(layout));
+  });
+});

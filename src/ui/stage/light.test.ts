@@ -1,0 +1,37 @@
+import { newDesk, runLine } from "@/core/command/desk";
+import type { Half } from "@/engine/frame";
+import { aim, aimOf, light, lightOf } from "./light";
+import { lampsOf } from "./plan";
+
+/** What the first fixture looks like after some lines. */
+function look(...lines: string[]) {
+  const desk = newDesk();
+  for (const line of lines) expect(runLine(desk, line)).toBeUndefined();
+  const { stage, rig } = desk.player;
+  const half = { value: stage.value, raw: stage.raw, fn: stage.fn } as unknown as Half;
+  const lamp = lampsOf(desk.world.show, rig.index)[0]!;
+  lightOf(lamp, lamp.sources[0]!, half);
+  if (lamp.pan >= 0) aimOf(lamp, half);
+  return { ...light, aim: { ...aim }, lamp };
+}
+
+test("colour and brightness follow dimmers, emitters, filters and wheels", () => {
+  expect(look("patch 1 kelp-wash as 1", "1 at 50 colour at #ff0000")).toMatchObject({ r: 255, g: 0, b: 0, level: 0.5 });
+  expect(look("patch 1 kelp-wash as 1", "1 at full shutter at 0").level).toBe(0);
+  expect(look("patch 1 kelp-wash as 1", "1 at full strobe at 5").level).toBe(1);
+  expect(look("patch 1 petrel-spot as 1", "1 at full colour at #0000ff")).toMatchObject({ r: 0, g: 0, b: 255 });
+  const amber = look("patch 1 petrel-spot as 1", "1 at full wheel at 2");
+  expect(amber.r).toBeGreaterThan(amber.b);
+  expect(look("patch 1 tide-bar as 1", "1 at 50", "1 cells at 50").level).toBeCloseTo(0.25);
+  expect(look("patch 1 dimmer as 1", "1 at 0").level).toBe(0);
+});
+
+test("a mover points straight down at 0, towards the audience with tilt, and turns with pan", () => {
+  const at = (line: string) => {
+    const { aim: to, lamp } = look("patch 1 kelp-wash as 1", "1 place 0 4 5", `1 at full ${line}`);
+    return [to.x - lamp.x, to.y - lamp.y].map((v) => Math.round(v * 100) / 100 + 0);
+  };
+  expect(at("pan at 0 tilt at 0")).toEqual([0, 0]);
+  expect(at("pan at 0 tilt at 45")).toEqual([0, -5]);
+  expect(at("pan at 90 tilt at 45")).toEqual([5, 0]);
+});
