@@ -2,7 +2,7 @@
 import type { Half } from "@/engine/frame";
 import { aim, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
-import { BEAM, beamOf, GLOW, glowOf } from "./sprites";
+import { BEAM, beamOf, lampSprite } from "./sprites";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
 
@@ -82,43 +82,26 @@ export function drawBeams(c: Ctx, lamps: readonly Lamp[], half: Half, view: View
   c.globalCompositeOperation = "source-over";
 }
 
-const GLOW_SIZE: Partial<Record<Lamp["kind"], number>> = { bar: 26, par: 44, conventional: 46, strobe: 56, server: 60, hazer: 90 };
+/** Half the size of a sign, in pixels. */
+const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
-/** Glows and the signs of all lamps. */
+/** The signs of all lamps with their glow. */
 export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, palette: Palette): void {
-  const size = Math.max(4.5, Math.min(8.5, view.scale * 0.28));
+  const size = signSize(view);
   for (const lamp of lamps) {
     if (lamp.kind === "bar") {
       drawBar(c, lamp, half, view, palette);
       continue;
     }
-    const [x, y] = toPixels(view, lamp.x, lamp.y);
     let best = 0;
     let [r, g, b] = [0, 0, 0];
     for (const source of lamp.sources) {
       lightOf(lamp, source, half);
       if (light.level > best) [best, r, g, b] = [light.level, light.r, light.g, light.b];
     }
-    if (best > 0.004) {
-      const reach = GLOW_SIZE[lamp.kind] ?? 34;
-      c.globalCompositeOperation = "lighter";
-      c.globalAlpha = lamp.kind === "hazer" ? 0.12 * best : 0.2 + 0.8 * best;
-      c.drawImage(glowOf(r, g, b), x - reach / 2, y - reach / 2, reach, reach);
-      c.globalCompositeOperation = "source-over";
-      c.globalAlpha = 1;
-    }
-    c.fillStyle = palette.body;
-    sign(c, lamp.kind, x, y, size);
-    c.fill();
-    if (best > 0.004) {
-      c.globalAlpha = 0.25 + 0.75 * best;
-      c.fillStyle = `rgb(${r},${g},${b})`;
-      c.fill();
-      c.globalAlpha = 1;
-    }
-    c.strokeStyle = best > 0.004 ? `rgb(${(r + 255) >> 1},${(g + 255) >> 1},${(b + 255) >> 1})` : palette.number;
-    c.lineWidth = 1;
-    c.stroke();
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    const picture = lampSprite(lamp.kind, size, r, g, b, best, palette.body, palette.number);
+    c.drawImage(picture, x - picture.width / 2, y - picture.height / 2);
   }
 }
 
@@ -135,36 +118,10 @@ function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): 
     c.globalAlpha = 0.2 + 0.8 * light.level;
     c.fillStyle = `rgb(${light.r},${light.g},${light.b})`;
     c.fillRect(x - wide / 2, y - tall / 2, wide, tall);
-    c.globalCompositeOperation = "lighter";
-    c.globalAlpha = 0.35 * light.level;
-    const reach = tall * 5;
-    c.drawImage(glowOf(light.r, light.g, light.b), 0, 0, GLOW, GLOW, x - reach / 2, y - reach / 2, reach, reach);
-    c.globalCompositeOperation = "source-over";
+    c.globalAlpha = 0.22 * light.level;
+    c.fillRect(x - wide * 1.5, y - tall * 1.6, wide * 3, tall * 3.2);
     c.globalAlpha = 1;
   }
-}
-
-/** The sign of a kind, as a path. */
-export function sign(c: Ctx, kind: Lamp["kind"], x: number, y: number, s: number): void {
-  c.beginPath();
-  const polygon = (points: number, turn: number, radius: (i: number) => number) => {
-    for (let i = 0; i < points; i++) {
-      const a = turn + (i * 2 * Math.PI) / points;
-      c.lineTo(x + Math.cos(a) * radius(i), y + Math.sin(a) * radius(i));
-    }
-    c.closePath();
-  };
-  if (kind === "spot") c.arc(x, y, s, 0, 2 * Math.PI);
-  else if (kind === "wash") c.rect(x - s, y - s, 2 * s, 2 * s);
-  else if (kind === "par") polygon(6, Math.PI / 6, () => s);
-  else if (kind === "conventional") polygon(3, -Math.PI / 2, () => s * 1.2);
-  else if (kind === "strobe") polygon(4, 0, (i) => (i % 2 === 0 ? s * 1.5 : s * 0.8));
-  else if (kind === "server") polygon(10, -Math.PI / 2, (i) => (i % 2 === 0 ? s * 1.5 : s * 0.65));
-  else if (kind === "hazer") {
-    c.arc(x - s * 0.7, y + s * 0.2, s * 0.6, 0, 7);
-    c.arc(x, y - s * 0.3, s * 0.8, 0, 7);
-    c.arc(x + s * 0.7, y + s * 0.2, s * 0.6, 0, 7);
-  } else c.rect(x - s * 2, y - s / 2, s * 4, s);
 }
 
 /** Rings and order numbers of what is selected. */
@@ -174,7 +131,7 @@ export function drawSelection(c: Ctx, lamps: readonly Lamp[], view: View, order:
   c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
   c.textBaseline = "middle";
-  const size = Math.max(4.5, Math.min(8.5, view.scale * 0.28)) + 3.5;
+  const size = signSize(view) + 3.5;
   const many = Object.keys(order).length > 400;
   for (const lamp of lamps) {
     for (const cell of cells[lamp.id] ?? []) {

@@ -3,6 +3,7 @@ import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { DARK, DAYLIGHT, drawBeams, drawLamps, drawRoom, drawSelection } from "./draw";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "./plan";
+import { clearSprites } from "./sprites";
 
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
@@ -36,6 +37,7 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       roomDirty = true;
       return;
     case "view":
+      if (size?.daylight !== data.daylight) clearSprites();
       size = data;
       roomDirty = true;
       return;
