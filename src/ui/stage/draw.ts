@@ -2,7 +2,7 @@
 import type { Half } from "@/engine/frame";
 import { aim, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
-import { BEAM, beamOf, lampSprite } from "./sprites";
+import { BEAM, beamOf, glowOf, lampSprite } from "./sprites";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
 
@@ -52,7 +52,7 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: numb
 /** Where a lamp's number has room: above, below, or outwards where a neighbour is in the way. */
 function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
   if (lamp.kind === "bar" || lamp.y < 0) return [0, 15];
-  const near = (up: number) => lamps.some((other) => other !== lamp && Math.abs(other.x - lamp.x) * view.scale < 16 && (other.y - lamp.y) * up * view.scale > 0 && (other.y - lamp.y) * up * view.scale < 34);
+  const near = (up: number) => lamps.some((other) => other !== lamp && Math.abs(other.x - lamp.x) * view.scale < 16 && (other.y - lamp.y) * up * view.scale > 0 && (other.y - lamp.y) * up * view.scale < 44);
   const beside = lamps.some((other) => other !== lamp && Math.abs(other.y - lamp.y) * view.scale < 12 && Math.abs(other.x - lamp.x) * view.scale < 40);
   if (!near(1) || beside) return [0, -15];
   return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
@@ -118,8 +118,11 @@ function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): 
     c.globalAlpha = 0.2 + 0.8 * light.level;
     c.fillStyle = `rgb(${light.r},${light.g},${light.b})`;
     c.fillRect(x - wide / 2, y - tall / 2, wide, tall);
-    c.globalAlpha = 0.22 * light.level;
-    c.fillRect(x - wide * 1.5, y - tall * 1.6, wide * 3, tall * 3.2);
+    c.globalCompositeOperation = "lighter";
+    c.globalAlpha = 0.4 * light.level;
+    const reach = tall * 5;
+    c.drawImage(glowOf(light.r, light.g, light.b), x - reach / 2, y - reach / 2, reach, reach);
+    c.globalCompositeOperation = "source-over";
     c.globalAlpha = 1;
   }
 }

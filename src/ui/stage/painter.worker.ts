@@ -14,6 +14,9 @@ let params = 0;
 let lamps: Lamp[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
+/** Resolution of the beams against the plan's; at the finest they are smoothed as well. */
+const FINE = 1 / 2;
+let share = FINE;
 let dirty = true;
 let roomDirty = true;
 let seen = -1;
@@ -64,7 +67,8 @@ function paint(): void {
   }
   if (roomDirty) {
     room = new OffscreenCanvas(w, h);
-    beams = new OffscreenCanvas(Math.ceil(width / 2), Math.ceil(height / 2));
+    share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
+    beams = new OffscreenCanvas(Math.ceil(width * share), Math.ceil(height * share));
     const c = room.getContext("2d", { alpha: false })!;
     c.scale(ratio, ratio);
     drawRoom(c, lamps, view, width, height, palette);
@@ -76,10 +80,11 @@ function paint(): void {
   if (frame && fits()) {
     const half = wholeHalf(frame);
     const b = beams!.getContext("2d")!;
+    b.imageSmoothingEnabled = share === FINE;
     b.clearRect(0, 0, beams!.width, beams!.height);
-    drawBeams(b, lamps, half, view, 0.5);
+    drawBeams(b, lamps, half, view, share);
     context.globalCompositeOperation = "lighter";
-    context.drawImage(beams!, 0, 0, beams!.width * 2, beams!.height * 2);
+    context.drawImage(beams!, 0, 0, beams!.width / share, beams!.height / share);
     context.globalCompositeOperation = "source-over";
     drawLamps(context, lamps, half, view, palette);
   }
@@ -95,6 +100,9 @@ function tellPace(began: number): void {
   postMessage({ frames: (pace.frames * 1000) / (now - pace.since), ms: pace.ms / pace.frames });
   Object.assign(pace, { since: now, frames: 0, ms: 0 });
 }
+
+/** Beams are soft, and what they cost is pixels: the more there are, the coarser they are painted. */
+const beamShare = (movers: number): number => (movers <= 150 ? FINE : movers <= 600 ? 1 / 3 : 1 / 5);
 
 /** Between a new layout and its plan the two may not belong together for a frame. */
 const fits = (): boolean => lamps.every((lamp) => lamp.sources.every((s) => s.dimmer < params && s.wheel < params) && lamp.zoom < params);

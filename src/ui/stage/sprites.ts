@@ -7,6 +7,8 @@ import { sign } from "./signs";
 
 const MOST = 1600;
 const lampSprites = new Map<number, ImageBitmap>();
+const glowSprites = new Map<number, ImageBitmap>();
+const GLOW_SIZE = 48;
 const beamSprites = new Map<number, ImageBitmap>();
 export const BEAM = { length: 128, width: 64 };
 /** Steps of brightness that a lamp is painted in. */
@@ -35,7 +37,7 @@ function cached(kept: Map<number, ImageBitmap>, key: number, width: number, heig
 
 /** Forgets all pictures: the colours of the room have changed. */
 export function clearSprites(): void {
-  for (const kept of [lampSprites, beamSprites]) {
+  for (const kept of [lampSprites, glowSprites, beamSprites]) {
     for (const old of kept.values()) old.close();
     kept.clear();
   }
@@ -67,6 +69,20 @@ export function lampSprite(kind: Lamp["kind"], size: number, r: number, g: numbe
     }
     c.strokeStyle = step > 0 ? css(tone, 1, 0.5) : edge;
     c.stroke();
+  });
+}
+
+/** A round glow. */
+export function glowOf(r: number, g: number, b: number): ImageBitmap {
+  const tone = shade(r, g, b);
+  return cached(glowSprites, tone, GLOW_SIZE, GLOW_SIZE, (c) => {
+    const half = GLOW_SIZE / 2;
+    const fill = c.createRadialGradient(half, half, 0, half, half, half);
+    fill.addColorStop(0, css(tone, 0.95));
+    fill.addColorStop(0.25, css(tone, 0.45));
+    fill.addColorStop(1, css(tone, 0));
+    c.fillStyle = fill;
+    c.fillRect(0, 0, GLOW_SIZE, GLOW_SIZE);
   });
 }
 
