@@ -8,7 +8,7 @@ import { startSession, type Session } from "@/session/session";
 import { joinHost, type Guest } from "@/session/guest";
 import { openForUse, takeOver } from "@/session/open";
 import { Deck } from "../deck/Deck";
-import { SessionContext, useShow } from "../useSession";
+import { SessionContext } from "../useSession";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
 import { Rail } from "./Rail";
@@ -30,8 +30,15 @@ export function Shell({ showId, children }: { showId: string; children: ReactNod
     let guest: Guest | undefined;
     const show = (made: Session) => {
       session = made;
-      if (signal.aborted) made.close();
-      else setStatus({ kind: "open", session: made });
+      if (signal.aborted) return made.close();
+      // Shown once its stage is there: nothing looks released that is not, and a hand-over leaves the place as it is.
+      const put = () => !signal.aborted && setStatus({ kind: "open", session: made });
+      if (made.store.getState().view) return void put();
+      const unwatch = made.store.subscribe((now) => {
+        if (!now.view) return;
+        unwatch();
+        put();
+      });
     };
     const failed = (error: unknown) => {
       if (!signal.aborted) setStatus({ kind: "failed", why: error instanceof Error ? error.message : "the show could not be opened" });
@@ -92,8 +99,6 @@ function NotOpen({ status }: { status: Exclude<Status, { kind: "open" }> }) {
 
 function Frame({ children }: { children: ReactNode }) {
   useKeys();
-  const ready = useShow((s) => s.view !== undefined);
-  if (!ready) return <NotOpen status={{ kind: "opening" }} />;
   return (
     <div className={classes.frame}>
       <TopBar />
