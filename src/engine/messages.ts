@@ -1,15 +1,21 @@
 /** What the engine's worker and its window say to each other. */
 import { z } from "zod";
 import { PlayEventSchema } from "@/core/play/events";
-import { SavedPlaySchema } from "@/core/play/saved";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 
+/**
+ * The running state as it is kept: the text of a SavedPlay, read by the engine alone, and the stage time
+ * up to which nothing but time has passed since.
+ */
+export const RunningSchema = z.object({ saved: z.string(), now: z.number() });
+export type Running = z.infer<typeof RunningSchema>;
+
 export const ToEngineSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), saved: SavedPlaySchema.nullable(), frames: z.string() }),
+  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), running: RunningSchema.nullable(), frames: z.string() }),
   z.object({ kind: z.literal("audience"), on: z.boolean() }),
   z.object({ kind: z.literal("diff"), diff: DiffSchema }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
@@ -42,7 +48,8 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   /** A copy of the frame, where memory cannot be shared. */
   z.object({ kind: z.literal("frame"), generation: z.number().int(), memory: z.instanceof(ArrayBuffer) }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
-  z.object({ kind: z.literal("saved"), saved: SavedPlaySchema }),
+  z.object({ kind: z.literal("saved"), saved: z.string() }),
+  z.object({ kind: z.literal("clock"), now: z.number() }),
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
   z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),

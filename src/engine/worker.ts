@@ -6,7 +6,7 @@ import { play } from "@/core/play/act";
 import { advance, compute, createPlayer, isMoving, type Player } from "@/core/play/player";
 import { cueProgress, nextPlace } from "@/core/play/run";
 import { copyRaw } from "@/core/play/glide";
-import { restorePlay, savePlay } from "@/core/play/saved";
+import { readSaved, restorePlay, savePlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
 import { applyDiff, type Diff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
@@ -15,7 +15,7 @@ import { stageTime, type StageTime } from "@/core/units/units";
 import { frameBytes, LANE_FIELDS, openFrame, publish, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "./frame";
 import { ToEngineSchema, type FromEngine, type Playing } from "./messages";
 
-const RATE = 44;
+const RATE = 60;
 /** While something moves, the running state is saved this often, milliseconds. */
 const SAVE_EVERY = 250;
 const shares = typeof SharedArrayBuffer !== "undefined" && (globalThis as { crossOriginIsolated?: boolean }).crossOriginIsolated === true;
@@ -30,6 +30,8 @@ let audience = false;
 let sentAt = 0;
 let lastPlaying = "";
 let savedAt = 0;
+/** Something happened since the last save: it is saved after the next tick, which comes first. */
+let unsaved = false;
 /** Stage time 0 on this machine's clock, milliseconds since the epoch. */
 let origin = 0;
 
@@ -77,9 +79,11 @@ function tick(): void {
   const happened = advance(player, stageNow());
   compute(player);
   if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
-  if (!moving && !happened) return;
+  if (!moving && !happened && !unsaved) return;
   show();
-  if (happened || epoch() - savedAt > SAVE_EVERY) save();
+  if (happened) unsaved = true;
+  if (unsaved) save();
+  else if (epoch() - savedAt > SAVE_EVERY) sayClock();
 }
 
 /** Publishes the frame and, where it changed, how the lists stand. */
@@ -130,8 +134,15 @@ function playingNow({ runs, world, stage, layers, now }: Player): Playing {
 
 function save(): void {
   if (!player) return;
+  unsaved = false;
   savedAt = epoch();
-  say({ kind: "saved", saved: savePlay(player) });
+  say({ kind: "saved", saved: JSON.stringify(savePlay(player)) });
+}
+
+/** While only time passes, the time is all there is to keep. */
+function sayClock(): void {
+  savedAt = epoch();
+  say({ kind: "clock", now: player!.now });
 }
 
 addEventListener("message", ({ data }: MessageEvent) => {
@@ -139,12 +150,14 @@ addEventListener("message", ({ data }: MessageEvent) => {
   if (!parsed.success) return say({ kind: "trouble", text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}` });
   const message = parsed.data;
   if (message.kind === "open") {
-    const start = stageTime(message.saved?.now ?? 0);
+    const saved = message.running ? readSaved(message.running.saved) : null;
+    const start = stageTime(saved?.now ?? 0);
+    const now = stageTime(Math.max(start, message.running?.now ?? 0));
     frames = new BroadcastChannel(message.frames);
-    origin = epoch() - start * 1000;
+    origin = epoch() - now * 1000;
     player = createPlayer(message.world as World, start);
-    if (message.saved) restorePlay(player, message.saved);
-    advance(player, start);
+    if (saved) restorePlay(player, saved);
+    advance(player, now);
     compute(player);
     lastPlaying = "";
     // How the lists stand comes before the stage, so that nothing is shown as released that is not.
@@ -161,13 +174,14 @@ addEventListener("message", ({ data }: MessageEvent) => {
   if (message.kind === "diff") {
     const held = message.diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
     setWorld(player, applyDiff(player.world, message.diff as Diff), held);
+    unsaved = true;
     tickNow();
     return;
   }
   if (message.kind === "why") return say({ kind: "because", id: message.id, why: whyOf(player, message.key) ?? null });
   const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
+  unsaved = true;
   tickNow();
-  save();
   say({ kind: "done", id: message.id, refusal: refusal ? refusalText(refusal) : null });
 });
 

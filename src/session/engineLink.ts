@@ -1,11 +1,10 @@
 /** The window's side of the engine. */
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
-import type { SavedPlay } from "@/core/play/saved";
 import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import { openFrame, wholeHalf, type Frame, type Half, type Layout } from "@/engine/frame";
-import { FromEngineSchema, type Playing, type ToEngine } from "@/engine/messages";
+import { FromEngineSchema, type Playing, type Running, type ToEngine } from "@/engine/messages";
 
 /** What the engine shows now, for whoever draws it. */
 export interface StageView {
@@ -17,7 +16,8 @@ export interface StageView {
 export interface EngineListener {
   layout(view: StageView): void;
   playing(playing: Playing): void;
-  saved(saved: SavedPlay): void;
+  /** The running state was saved, or only its time has passed. */
+  running(change: Partial<Running>): void;
   trouble(text: string): void;
   /** A frame came as a copy: memory could not be shared. */
   copied(view: StageView): void;
@@ -35,7 +35,7 @@ export interface EngineLink {
   close(): void;
 }
 
-export function startEngine(world: World, saved: SavedPlay | null, frames: string, listener: EngineListener): EngineLink {
+export function startEngine(world: World, running: Running | null, frames: string, listener: EngineListener): EngineLink {
   const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
   const waiting = new Map<number, (refusal: string | null) => void>();
   const reasons = new Map<number, (why: Why | null) => void>();
@@ -55,7 +55,8 @@ export function startEngine(world: World, saved: SavedPlay | null, frames: strin
         view = { ...view, frame: openFrame(view.layout, message.memory) };
         return listener.copied(view);
       case "playing": return listener.playing(message.playing);
-      case "saved": return listener.saved(message.saved);
+      case "saved": return listener.running({ saved: message.saved });
+      case "clock": return listener.running({ now: message.now });
       case "trouble": return listener.trouble(message.text);
       case "because":
         reasons.get(message.id)?.(message.why);
@@ -67,7 +68,7 @@ export function startEngine(world: World, saved: SavedPlay | null, frames: strin
     }
   });
   worker.addEventListener("error", () => listener.trouble("the engine stopped; reload the page to start it again"));
-  say({ kind: "open", world: world as never, saved, frames });
+  say({ kind: "open", world: world as never, running, frames });
   return {
     diff: (diff) => say({ kind: "diff", diff: diff as never }),
     event: (event) => new Promise((resolve) => {

@@ -4,10 +4,10 @@ import { perform } from "@/core/command/perform";
 import { applyDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
 import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";
-import type { SavedPlay } from "@/core/play/saved";
 import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
+import type { Running } from "@/engine/messages";
 import type { StageView } from "./engineLink";
 import { startLooks } from "./looksLink";
 import { handsOn, RESTING, type Session, type SessionState } from "./session";
@@ -16,7 +16,7 @@ import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, t
 export interface Guest {
   session: Session;
   /** The running state last heard of, for taking over. */
-  lastRunning(): SavedPlay | null;
+  lastRunning(): Running | null;
 }
 
 const PATIENCE_MS = 5000;
@@ -34,7 +34,7 @@ export function joinHost(id: string): Promise<Guest> {
   const say = (message: WindowMessage) => channel.postMessage(message);
   const waiting = new Map<number, (answer: { refusal: Refusal | undefined; why: Why | null }) => void>();
   let count = 0;
-  let running: SavedPlay | null = null;
+  let running: Running | null = null;
 
   return new Promise((resolve) => {
     let guest: Guest | undefined;
@@ -43,7 +43,10 @@ export function joinHost(id: string): Promise<Guest> {
       if (!parsed.success) return;
       const message = parsed.data;
       if (message.kind === "hosting") say({ kind: "join", from: me });
-      else if (message.kind === "running") running = message.running;
+      else if (message.kind === "running") {
+        if (message.saved !== undefined) running = { saved: message.saved, now: 0 };
+        if (message.now !== undefined && running) running = { ...running, now: message.now };
+      }
       else if (message.kind === "welcome" && message.to === me) {
         if (!guest) resolve((guest = make(message.world as World)));
         guest.session.store.setState({ world: message.world as World, playing: message.playing, saved: message.saved, history: historyOf(message.steps), ...(message.layout ? { view: viewOf(message.layout) } : {}) });

@@ -1,13 +1,13 @@
 /** The hosting side: serves the other windows of this show. */
-import type { SavedPlay } from "@/core/play/saved";
 import type { Intent } from "@/core/show/intent";
 import type { Diff } from "@/core/show/diff";
+import type { Running } from "@/engine/messages";
 import type { Session, SessionState } from "./session";
 import { windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
 
 export interface Host {
   diff(diff: Diff): void;
-  running(saved: SavedPlay): void;
+  running(change: Partial<Running>): void;
   close(): void;
 }
 
@@ -51,7 +51,7 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
   say({ kind: "hosting" });
   return {
     diff: (diff) => say({ kind: "diff", diff: diff as never, steps: stepsOf(session.store.getState()) }),
-    running: (saved) => guests.size > 0 && say({ kind: "running", running: saved }),
+    running: (change) => guests.size > 0 && say({ kind: "running", ...change }),
     close() {
       unwatch();
       channel.close();

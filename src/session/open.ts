@@ -21,7 +21,7 @@ export async function takeOver(id: string, guest: Guest): Promise<Opened | Refus
   if (isRefusal(opened)) return opened;
   const { world } = guest.session.store.getState();
   await keepShow(id, world, opened.seq);
-  return { ...opened, world, notice: null, saved: guest.lastRunning() ?? opened.saved };
+  return { ...opened, world, notice: null, running: guest.lastRunning() ?? opened.running };
 }
 
 /** Makes the demo show where this browser does not have it. */

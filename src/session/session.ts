@@ -118,13 +118,13 @@ export function startSession(id: string, opened: Opened): Session {
   const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
   const looks: LooksLink = startLooks(opened.world);
   const hands = handsOn(store, looks);
-  const engine: EngineLink = startEngine(opened.world, opened.saved, frameChannel(id), {
+  const engine: EngineLink = startEngine(opened.world, opened.running, frameChannel(id), {
     layout: (view) => store.setState({ view }),
     copied: (view) => store.setState({ view }),
     playing: (playing) => store.setState({ playing }),
-    saved: (saved) => {
-      keeper.playing(saved);
-      host.running(saved);
+    running: (change) => {
+      keeper.playing(change);
+      host.running(change);
     },
     trouble: (text) => hands.tell(text, "refused"),
   });

@@ -1,9 +1,8 @@
 /** What windows of one show say to each other. One hosts; the others are in step with it. */
 import { z } from "zod";
 import { LayoutSchema } from "@/engine/frame";
-import { PlayingSchema } from "@/engine/messages";
+import { PlayingSchema, RunningSchema } from "@/engine/messages";
 import { PlayEventSchema } from "@/core/play/events";
-import { SavedPlaySchema } from "@/core/play/saved";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
 import { DiffSchema } from "@/core/show/diff";
@@ -35,7 +34,7 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("layout"), layout: LayoutSchema }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: SavedStateSchema }),
-  z.object({ kind: z.literal("running"), running: SavedPlaySchema }),
+  RunningSchema.partial().extend({ kind: z.literal("running") }),
 ]);
 export type WindowMessage = z.infer<typeof WindowMessageSchema>;
 

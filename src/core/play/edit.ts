@@ -89,15 +89,22 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     if (run.cue === null) return dropLayers(player, run);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
-  const place = placeOfCue(list, run.cue);
   const tracking = trackingOf(list);
   const { columns } = tracking;
   const before = trackingOf(old).columns;
   const cues = cuesOf(list);
-  const { layers, stage, rig } = player;
   const whole = list.priority !== old.priority || list.htp !== old.htp || !sameShape(trackingOf(old), tracking) || cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
   const changed = whole ? [...before.keys(), ...columns.keys()] : [...columns.keys(), ...before.keys()].filter((key) => before.get(key) !== columns.get(key));
-  for (const key of new Set(changed)) {
+  refresh(player, run, list, new Set(changed));
+}
+
+/** Brings what a list gives to these parameters in line with what is in force in its cue. @param adds whether it takes what it has no hold of. */
+export function refresh(player: Player, run: ListRun, list: CueList, keys: Iterable<string>, adds = true): void {
+  const { layers, stage, rig } = player;
+  const cues = cuesOf(list);
+  const place = placeOfCue(list, run.cue);
+  const tracking = trackingOf(list);
+  for (const key of keys) {
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
@@ -113,6 +120,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     const origin = cues[target.at]!.id;
     const role = roleOf(list, rig, param);
     const scaled = isScaledIn(list, tracking, rig, param);
+    if (layer < 0 && !adds) continue;
     if (layer < 0) {
       player.sequence = sequence(player.sequence + 1);
       addLayer(layers, {

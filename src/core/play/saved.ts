@@ -1,6 +1,8 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
 import { z } from "zod";
+import { trackingOf } from "../cue/tracking";
 import { listTime, sequence } from "../units/units";
+import { refresh } from "./edit";
 import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
 import { loadLimits } from "./overlays";
 import { syncRuns, type Player } from "./player";
@@ -72,5 +74,20 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (layer.fromFn >= fns || layer.toFn >= fns) continue;
     addLayer(player.layers, { ...layer, param, list: run.slot, priority: list.priority });
   }
+  // What was edited after the last save is on stage all the same.
+  for (const run of player.runs.values()) {
+    const list = player.world.show.lists[run.id]!;
+    if (run.cue !== null) refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
+  }
   touchAll(player.stage);
+}
+
+/** A saved state from text, null where it is none. */
+export function readSaved(text: string): SavedPlay | null {
+  try {
+    const parsed = SavedPlaySchema.safeParse(JSON.parse(text));
+    return parsed.success ? parsed.data : null;
+  } catch {
+    return null;
+  }
 }

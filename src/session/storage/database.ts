@@ -67,17 +67,21 @@ export function checksum(text: string): number {
   return hash >>> 0;
 }
 
-export const seal = (value: unknown): Sealed => {
-  const text = JSON.stringify(value);
-  return { text, check: checksum(text) };
-};
+export const sealText = (text: string): Sealed => ({ text, check: checksum(text) });
+export const seal = (value: unknown): Sealed => sealText(JSON.stringify(value));
+
+/** The text that was sealed, or undefined where it is damaged. */
+export function unsealText(sealed: unknown): string | undefined {
+  const parsed = SealedSchema.safeParse(sealed);
+  return parsed.success && checksum(parsed.data.text) === parsed.data.check ? parsed.data.text : undefined;
+}
 
 /** What was sealed, or undefined where it is damaged. */
 export function unseal(sealed: unknown): unknown {
-  const parsed = SealedSchema.safeParse(sealed);
-  if (!parsed.success || checksum(parsed.data.text) !== parsed.data.check) return undefined;
+  const text = unsealText(sealed);
+  if (text === undefined) return undefined;
   try {
-    return JSON.parse(parsed.data.text);
+    return JSON.parse(text);
   } catch {
     return undefined;
   }

@@ -1,7 +1,7 @@
 /** Keeps a running show: groups its changes, writes them, says when they are safe, tries again on failure. */
-import type { SavedPlay } from "@/core/play/saved";
 import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
+import type { Running } from "@/engine/messages";
 import { journal, keepPlaying, keepShow } from "./shows";
 
 export type SavedState = "saved" | "saving" | "failed";
@@ -13,7 +13,7 @@ const SNAPSHOT_EVERY = 500;
 
 export interface Keeper {
   change(world: World, diff: Diff): void;
-  playing(saved: SavedPlay): void;
+  playing(change: Partial<Running>): void;
   /** Resolves when all that was handed in is written. */
   flush(): Promise<void>;
   close(): void;
@@ -23,7 +23,7 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
   let seq = startSeq;
   let pending: { seq: number; diff: Diff }[] = [];
   let world: World | undefined;
-  let playing: SavedPlay | undefined;
+  let playing: Partial<Running> | undefined;
   let sinceSnapshot = 0;
   let timer: ReturnType<typeof setTimeout> | undefined;
   let writing: Promise<void> | undefined;
@@ -51,7 +51,7 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
       if (pending.length === 0 && entries.length > 0) tell("saved");
     } catch {
       pending = [...entries, ...pending];
-      playing ??= state;
+      playing = Object.assign({}, state, playing);
       tell("failed");
       schedule(RETRY_MS);
     }
@@ -70,8 +70,9 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
       tell("saving");
       schedule(GROUP_MS);
     },
-    playing(saved) {
-      playing = saved;
+    playing(change) {
+      // A time belongs to the save before it.
+      playing = change.saved === undefined ? { ...playing, ...change } : change;
       schedule(GROUP_MS);
     },
     async flush() {

@@ -1,19 +1,19 @@
 /** The shows of this browser: listing, opening, keeping, copying and putting away. */
 import { z } from "zod";
 import { HandsSchema } from "@/core/program/hands";
-import { SavedPlaySchema, type SavedPlay } from "@/core/play/saved";
 import { readShow } from "@/core/show/check";
 import { applyDiff, DiffSchema, type Diff } from "@/core/show/diff";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { newHands, type World } from "@/core/show/world";
-import { database, seal, SealedSchema, ShowCardSchema, STORES, strictly, unseal, type Database, type ShowCard } from "./database";
+import type { Running } from "@/engine/messages";
+import { database, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
 
 const SnapshotSchema = SealedSchema.extend({ seq: z.number().int() });
 const ParkedWorldSchema = z.object({ show: z.unknown(), hands: z.unknown() });
 
 export interface Opened {
   world: World;
-  saved: SavedPlay | null;
+  running: Running | null;
   /** Sequence number of the last journal entry. */
   seq: number;
   /** What was lost, said to the user; null where nothing was. */
@@ -56,9 +56,23 @@ export async function journal(id: string, world: World, entries: readonly { seq:
   await Promise.all([...entries.map(({ seq, diff }) => store.put(seal(diff), [id, seq])), tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
 }
 
-export async function keepPlaying(id: string, saved: SavedPlay): Promise<void> {
+const clockOf = (id: string): string => `${id} clock`;
+
+/** Keeps the running state, or only the time it has come to. */
+export async function keepPlaying(id: string, { saved, now }: Partial<Running>): Promise<void> {
   const tx = strictly(await database(), ["playing"]);
-  await Promise.all([tx.objectStore("playing").put(seal(saved), id), tx.done]);
+  const store = tx.objectStore("playing");
+  await Promise.all([
+    ...(saved === undefined ? [] : [store.put(sealText(saved), id)]),
+    ...(now === undefined ? (saved === undefined ? [] : [store.delete(clockOf(id))]) : [store.put(seal(now), clockOf(id))]),
+    tx.done,
+  ]);
+}
+
+async function lastRunning(db: Database, id: string): Promise<Running | null> {
+  const saved = unsealText(await db.get("playing", id));
+  const now = z.number().safeParse(unseal(await db.get("playing", clockOf(id))));
+  return saved === undefined ? null : { saved, now: now.success ? now.data : 0 };
 }
 
 function worldOf(parked: unknown): World | Refusal {
@@ -96,8 +110,7 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
   if (notice) await cutJournal(id, seq);
   const checked = worldOf(world);
   if (isRefusal(checked)) return checked;
-  const saved = SavedPlaySchema.safeParse(unseal(await db.get("playing", id)));
-  return { world: checked, saved: saved.success ? saved.data : null, seq, notice };
+  return { world: checked, running: await lastRunning(db, id), seq, notice };
 }
 
 async function cutJournal(id: string, after: number): Promise<void> {
@@ -130,7 +143,7 @@ export async function removeForGood(id: string): Promise<void> {
   const db: Database = await database();
   const tx = strictly(db, STORES);
   await Promise.all([
-    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id),
+    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id), tx.objectStore("playing").delete(clockOf(id)),
     tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
   ]);
 }

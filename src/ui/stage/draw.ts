@@ -1,8 +1,9 @@
 /** Painting the plan: room, beams, lamps, selection. */
 import type { Half } from "@/engine/frame";
+import { addBeam, clearBeams, type Beam, type BeamField } from "./beams";
 import { aim, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
-import { BEAM, beamOf, glowOf, lampSprite } from "./sprites";
+import { glowOf, lampSprite } from "./sprites";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
 
@@ -58,28 +59,28 @@ function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, num
   return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
 }
 
-/** Beams of all movers, into a canvas of half resolution. */
-export function drawBeams(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, zoom: number): void {
-  c.globalCompositeOperation = "lighter";
+const beam: Beam = { x: 0, y: 0, tx: 0, ty: 0, pool: 0, r: 0, g: 0, b: 0 };
+
+/** The light of all movers' beams. @param share pixels of the field for one of the plan. */
+export function castBeams(field: BeamField, lamps: readonly Lamp[], half: Half, view: View, share: number): void {
+  clearBeams(field);
+  const scale = view.scale * share;
   for (const lamp of lamps) {
     if (lamp.pan < 0 || lamp.tilt < 0) continue;
     lightOf(lamp, lamp.sources[0]!, half);
     if (light.level <= 0.004) continue;
     aimOf(lamp, half);
-    const [x, y] = toPixels(view, lamp.x, lamp.y);
-    const [tx, ty] = toPixels(view, aim.x, aim.y);
-    const length = Math.hypot(tx - x, ty - y) + aim.spread * view.scale;
-    const width = 2 * aim.spread * view.scale;
-    const angle = Math.atan2(ty - y, tx - x);
-    const [cos, sin] = [Math.cos(angle) * zoom, Math.sin(angle) * zoom];
-    const [sx, sy] = [length / BEAM.length, Math.max(width, 6) / BEAM.width];
-    c.setTransform(cos * sx, sin * sx, -sin * sy, cos * sy, x * zoom, y * zoom);
-    c.globalAlpha = 0.12 + 0.6 * light.level;
-    c.drawImage(beamOf(light.r, light.g, light.b), 0, -BEAM.width / 2);
+    const strength = (0.2 + 0.85 * light.level) / 255;
+    beam.x = view.ox * share + lamp.x * scale;
+    beam.y = view.oy * share - lamp.y * scale;
+    beam.tx = view.ox * share + aim.x * scale;
+    beam.ty = view.oy * share - aim.y * scale;
+    beam.pool = Math.max(aim.spread * scale, 1.5);
+    beam.r = light.r * strength;
+    beam.g = light.g * strength;
+    beam.b = light.b * strength;
+    addBeam(field, beam);
   }
-  c.setTransform(1, 0, 0, 1, 0, 0);
-  c.globalAlpha = 1;
-  c.globalCompositeOperation = "source-over";
 }
 
 /** Half the size of a sign, in pixels. */
@@ -88,6 +89,8 @@ const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, 
 /** The signs of all lamps with their glow. */
 export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, palette: Palette): void {
   const size = signSize(view);
+  // Whole pixels and no filtering: each lamp is a plain copy.
+  c.imageSmoothingEnabled = false;
   for (const lamp of lamps) {
     if (lamp.kind === "bar") {
       drawBar(c, lamp, half, view, palette);
@@ -101,7 +104,7 @@ export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View
     }
     const [x, y] = toPixels(view, lamp.x, lamp.y);
     const picture = lampSprite(lamp.kind, size, r, g, b, best, palette.body, palette.number);
-    c.drawImage(picture, x - picture.width / 2, y - picture.height / 2);
+    c.drawImage(picture, Math.round(x - picture.width / 2), Math.round(y - picture.height / 2));
   }
 }
 

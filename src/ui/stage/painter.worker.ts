@@ -1,6 +1,7 @@
 /** Paints the plan away from the hands: an own worker, on its own animation frames. */
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
-import { DARK, DAYLIGHT, drawBeams, drawLamps, drawRoom, drawSelection } from "./draw";
+import { createBeamField, developBeams, type BeamField } from "./beams";
+import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawSelection } from "./draw";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "./plan";
 import { clearSprites } from "./sprites";
@@ -8,13 +9,13 @@ import { clearSprites } from "./sprites";
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 let room: OffscreenCanvas | undefined;
-let beams: OffscreenCanvas | undefined;
+let beams: { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData } | undefined;
 let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
-/** Resolution of the beams against the plan's; at the finest they are smoothed as well. */
+/** Resolution of the beams against the plan's. */
 const FINE = 1 / 2;
 let share = FINE;
 let dirty = true;
@@ -68,7 +69,7 @@ function paint(): void {
   if (roomDirty) {
     room = new OffscreenCanvas(w, h);
     share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
-    beams = new OffscreenCanvas(Math.ceil(width * share), Math.ceil(height * share));
+    beams = makeBeams(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
     const c = room.getContext("2d", { alpha: false })!;
     c.scale(ratio, ratio);
     drawRoom(c, lamps, view, width, height, palette);
@@ -79,17 +80,24 @@ function paint(): void {
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   if (frame && fits()) {
     const half = wholeHalf(frame);
-    const b = beams!.getContext("2d")!;
-    b.imageSmoothingEnabled = share === FINE;
-    b.clearRect(0, 0, beams!.width, beams!.height);
-    drawBeams(b, lamps, half, view, share);
+    const { field, canvas: small, context: c, pixels } = beams!;
+    castBeams(field, lamps, half, view, share);
+    developBeams(field, pixels.data);
+    c.putImageData(pixels, 0, 0);
     context.globalCompositeOperation = "lighter";
-    context.drawImage(beams!, 0, 0, beams!.width / share, beams!.height / share);
+    context.imageSmoothingEnabled = true;
+    context.drawImage(small, 0, 0, small.width / share, small.height / share);
     context.globalCompositeOperation = "source-over";
     drawLamps(context, lamps, half, view, palette);
   }
   drawSelection(context, lamps, view, selected.order, selected.cells, palette);
   tellPace(began);
+}
+
+function makeBeams(width: number, height: number): typeof beams {
+  const made = new OffscreenCanvas(width, height);
+  const c = made.getContext("2d", { willReadFrequently: true })!;
+  return { field: createBeamField(width, height), canvas: made, context: c, pixels: c.createImageData(width, height) };
 }
 
 function tellPace(began: number): void {

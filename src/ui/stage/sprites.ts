@@ -1,5 +1,5 @@
 /**
- * Lamps and beams painted once for each shade, so that a frame only copies pictures: without a GPU a
+ * Lamps painted once for each shade, so that a frame only copies pictures: without a GPU a
  * copied picture costs a fifth of the paths and gradients it is made of.
  */
 import type { Lamp } from "./plan";
@@ -9,8 +9,6 @@ const MOST = 1600;
 const lampSprites = new Map<number, ImageBitmap>();
 const glowSprites = new Map<number, ImageBitmap>();
 const GLOW_SIZE = 48;
-const beamSprites = new Map<number, ImageBitmap>();
-export const BEAM = { length: 128, width: 64 };
 /** Steps of brightness that a lamp is painted in. */
 const LEVELS = 12;
 const KINDS: Lamp["kind"][] = ["spot", "wash", "par", "bar", "conventional", "strobe", "server", "hazer"];
@@ -37,7 +35,7 @@ function cached(kept: Map<number, ImageBitmap>, key: number, width: number, heig
 
 /** Forgets all pictures: the colours of the room have changed. */
 export function clearSprites(): void {
-  for (const kept of [lampSprites, glowSprites, beamSprites]) {
+  for (const kept of [lampSprites, glowSprites]) {
     for (const old of kept.values()) old.close();
     kept.clear();
   }
@@ -83,25 +81,5 @@ export function glowOf(r: number, g: number, b: number): ImageBitmap {
     fill.addColorStop(1, css(tone, 0));
     c.fillStyle = fill;
     c.fillRect(0, 0, GLOW_SIZE, GLOW_SIZE);
-  });
-}
-
-/** A beam from the left edge's middle, opening to the right. */
-export function beamOf(r: number, g: number, b: number): ImageBitmap {
-  const tone = shade(r, g, b);
-  return cached(beamSprites, tone, BEAM.length, BEAM.width, (c) => {
-    const { length, width } = BEAM;
-    const fill = c.createLinearGradient(0, 0, length, 0);
-    fill.addColorStop(0, css(tone, 0.85));
-    fill.addColorStop(0.5, css(tone, 0.42));
-    fill.addColorStop(0.92, css(tone, 0.22));
-    fill.addColorStop(1, css(tone, 0));
-    c.fillStyle = fill;
-    c.beginPath();
-    c.moveTo(0, width / 2 - 1.5);
-    c.lineTo(length - width * 0.18, 0);
-    c.quadraticCurveTo(length, width / 2, length - width * 0.18, width);
-    c.lineTo(0, width / 2 + 1.5);
-    c.fill();
   });
 }
