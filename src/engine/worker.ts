@@ -75,7 +75,7 @@ function fill(half: Half): void {
 
 function tick(): void {
   if (!player) return;
-  const moving = isMoving(player) || [...player.runs.values()].some((run) => run.cue !== null && cueProgress(run, player!.now) < 1);
+  const moving = isMoving(player) || isArriving(player);
   const happened = advance(player, stageNow());
   compute(player);
   if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
@@ -84,6 +84,12 @@ function tick(): void {
   if (happened) unsaved = true;
   if (unsaved) save();
   else if (epoch() - savedAt > SAVE_EVERY) sayClock();
+}
+
+/** Whether a cue is not complete yet, even if nothing of it moves. */
+function isArriving({ order, now }: Player): boolean {
+  for (let i = 0; i < order.length; i++) if (order[i]!.cue !== null && cueProgress(order[i]!, now) < 1) return true;
+  return false;
 }
 
 /** Publishes the frame and, where it changed, how the lists stand. */
@@ -114,9 +120,7 @@ function sendAround(): void {
   frames.postMessage({ generation: layout.generation, memory });
 }
 
-function playingNow({ runs, world, stage, layers, now }: Player): Playing {
-  const giving = new Set<number>();
-  for (let p = 0; p < layers.head.length; p++) for (let at = layers.head[p]!; at >= 0; at = layers.next[at]!) giving.add(layers.list[at]!);
+function playingNow({ runs, world, stage, now }: Player): Playing {
   return {
     grand: stage.grand * 100,
     blackout: stage.blackout,
@@ -126,7 +130,7 @@ function playingNow({ runs, world, stage, layers, now }: Player): Playing {
       const next = nextPlace(list, run);
       return [[run.id, {
         slot: run.slot, cue: run.cue, next: next < 0 ? null : cuesOf(list)[next]!.id, level: run.level, paused: run.clock.paused,
-        fading: giving.has(run.slot) && run.cue === null && listTimeAt(run.clock, now) < run.complete,
+        fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
       }]];
     })),
   };

@@ -8,6 +8,8 @@ import { HandsSchema } from "@/core/program/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
 
+/** Checked by a schema, and handed on with what a newer version has added to it. */
+const whole = <T>(schema: z.ZodType<T>) => z.custom<T>((value) => schema.safeParse(value).success);
 const IntentSchema = z.looseObject({ kind: z.string() });
 
 /** What a guest asks the host to do. */
@@ -29,7 +31,7 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("hosting") }),
   z.object({ kind: z.literal("request"), from: z.string(), id: z.number().int(), request: RequestSchema }),
   z.object({ kind: z.literal("answer"), to: z.string(), id: z.number().int(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(), why: WhySchema.nullable() }),
-  z.object({ kind: z.literal("welcome"), to: z.string(), world: z.object({ show: ShowSchema, hands: HandsSchema }), playing: PlayingSchema, layout: LayoutSchema.nullable(), saved: SavedStateSchema, steps: StepsSchema }),
+  z.object({ kind: z.literal("welcome"), to: z.string(), world: z.object({ show: whole(ShowSchema), hands: whole(HandsSchema) }), playing: PlayingSchema, layout: LayoutSchema.nullable(), saved: SavedStateSchema, steps: StepsSchema }),
   z.object({ kind: z.literal("diff"), diff: DiffSchema, steps: StepsSchema }),
   z.object({ kind: z.literal("layout"), layout: LayoutSchema }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),

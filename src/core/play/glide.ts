@@ -23,7 +23,7 @@ function groupFor(glides: Glides, common: Common): number {
   }
   const size = 64;
   glides.groups.push({
-    ...common, count: 0, last: -1, told: false, straight: undefined, param: new Int32Array(size), source: new Int32Array(size), offset: new Int32Array(size),
+    ...common, count: 0, last: Float64Array.of(-1), told: false, straight: undefined, param: new Int32Array(size), source: new Int32Array(size), offset: new Int32Array(size),
     from: new Float64Array(size), by: new Float64Array(size), rawFrom: new Float64Array(size), rawBy: new Float64Array(size),
   });
   glides.index.set(key, glides.groups.length - 1);
@@ -108,7 +108,7 @@ export function tryGlide(player: Player, param: number): boolean {
   g.rawBy[place] = end - start;
   g.from[place] = start * scale;
   g.by[place] = (end - start) * scale;
-  g.last = -1;
+  g.last[0] = -1;
   glides.group[param] = index + 1;
   glides.place[param] = place;
   return true;
@@ -125,21 +125,24 @@ export function glide(player: Player): void {
       continue;
     }
     const share = progress(now, g.at, g.delay, g.fade);
-    if (share === g.last) continue;
-    g.last = share;
+    if (share === g.last[0]) continue;
+    g.last[0] = share;
     if (!g.told && share > 0) {
       for (let i = 0; i < g.count; i++) stage.source[g.param[i]!] = g.source[i]!;
       g.told = true;
     }
-    run(player, g, share);
+    run(player, g);
   }
 }
 
-function run({ stage, frame }: Player, g: Glide, share: number): void {
-  if (g.same && g.scale !== 0 && isStraight(g)) return runStraight(g.param[0]!, g.offset[0]!, g.from, g.by, g.count, share, g.base, g.scale, stage.value, frame);
-  if (g.same && g.scale !== 0) return runPlain(g.param, g.offset, g.from, g.by, g.count, share, g.base, g.scale, stage.value, frame);
+function run({ stage, frame }: Player, g: Glide): void {
+  if (g.same && g.scale !== 0) {
+    const straight = straightOf(g, stage, frame);
+    return straight ? runStraight(g, straight.value, straight.bytes) : runPlain(g, stage.value, frame);
+  }
   const { value, raw } = stage;
   const { param, from, by, rawFrom, rawBy, offset, base, scale, count } = g;
+  const share = g.last[0]!;
   for (let i = 0; i < count; i++) {
     const p = param[i]!;
     const v = from[i]! + by[i]! * share;
@@ -152,24 +155,25 @@ function run({ stage, frame }: Player, g: Glide, share: number): void {
 }
 
 /** Whether parameters and bytes of a group follow each other without gaps: worked out when the group has changed. */
-function isStraight(g: Glide): boolean {
-  if (g.straight === undefined) {
-    g.straight = true;
-    for (let i = 1; i < g.count && g.straight; i++) g.straight = g.param[i] === g.param[0]! + i && g.offset[i] === g.offset[0]! + i;
-  }
-  return g.straight;
+function straightOf(g: Glide, { value }: Stage, frame: Uint8Array): Glide["straight"] {
+  if (g.straight !== undefined) return g.straight;
+  const [param, offset] = [g.param[0]!, g.offset[0]!];
+  for (let i = 1; i < g.count; i++) if (g.param[i] !== param + i || g.offset[i] !== offset + i) return (g.straight = false);
+  return (g.straight = { value: value.subarray(param, param + g.count), bytes: frame.subarray(offset, offset + g.count) });
 }
 
-function runStraight(param: number, offset: number, from: Float64Array, by: Float64Array, count: number, share: number, base: number, scale: number, value: Float64Array, frame: Uint8Array): void {
+function runStraight({ from, by, count, base, scale, last }: Glide, value: Float64Array, bytes: Uint8Array): void {
+  const share = last[0]!;
   for (let i = 0; i < count; i++) {
     const v = from[i]! + by[i]! * share;
-    value[param + i] = v;
-    frame[offset + i] = base + v * scale;
+    value[i] = v;
+    bytes[i] = base + v * scale;
   }
 }
 
 /** The commonest glide, whose values before masters are those after (`copyRaw`): unscaled parameters on plain 8-bit channels. Kept small, so that it compiles to a tight loop. */
-function runPlain(param: Int32Array, offset: Int32Array, from: Float64Array, by: Float64Array, count: number, share: number, base: number, scale: number, value: Float64Array, frame: Uint8Array): void {
+function runPlain({ param, offset, from, by, count, base, scale, last }: Glide, value: Float64Array, frame: Uint8Array): void {
+  const share = last[0]!;
   for (let i = 0; i < count; i++) {
     const p = param[i]!;
     const v = from[i]! + by[i]! * share;

@@ -11,15 +11,16 @@ export interface Glide {
   /** Whether values before and after masters are the same. */
   same: boolean;
   count: number;
-  last: number;
+  /** The share last worked out, in an array so that a tick boxes no number. */
+  last: Float64Array;
   param: Int32Array;
   /** Byte offset of a plain channel; -1: more is to be done; -2: nothing goes out. */
   offset: Int32Array;
   /** Where each comes from once it has begun to move, and whether that is told yet. */
   source: Int32Array;
   told: boolean;
-  /** Whether its parameters and bytes lie in a row; undefined until looked at. */
-  straight: boolean | undefined;
+  /** Where its parameters and bytes lie in a row, that stretch of each; undefined until looked at. */
+  straight: { value: Float64Array; bytes: Uint8Array } | false | undefined;
   /** Values at progress 0 and their difference to progress 1: after masters, and before. */
   from: Float64Array;
   by: Float64Array;

@@ -13,6 +13,8 @@ import { createFrame, writeOutput } from "./output";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
 import { automaticAt, dueAt, levelShown, newRun, nextPlace, placeOfCue, type ListRun } from "./run";
+import { runStacks, tryStack } from "./stack";
+import { stacksMove } from "./stacks";
 import { computeParameter, createStage, type Stage } from "./stage";
 
 export interface Player {
@@ -102,18 +104,19 @@ export function advance(player: Player, to: StageTime): boolean {
 }
 
 /** Whether anything is on its way. */
-export const isMoving = ({ stage }: Player): boolean => stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0);
+export const isMoving = ({ stage }: Player): boolean => stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks);
 
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
   const { stage, frame, rig } = player;
   glide(player);
+  runStacks(player);
   const count = stage.activeCount;
   let kept = 0;
   for (let i = 0; i < count; i++) {
     const p = stage.active[i]!;
     stage.touched[i] = p;
-    if (computeParameter(stage, p) && !tryGlide(player, p)) stage.active[kept++] = p;
+    if (computeParameter(stage, p) && !tryGlide(player, p) && !tryStack(player, p)) stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;

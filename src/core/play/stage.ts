@@ -2,6 +2,7 @@
 import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
 import { progress } from "./progress";
+import { createStacks, endStack, type Stacks } from "./stacks";
 import { HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
@@ -47,6 +48,7 @@ export interface Stage {
   activeCount: number;
   isActive: Uint8Array;
   glides: Glides;
+  stacks: Stacks;
   /** Scratch of a tick. */
   touched: Int32Array;
 }
@@ -59,7 +61,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     listLetsGo: new Uint8Array(lists), held: overlay(n), highlight: overlay(n), park: overlay(n), limit: new Float64Array(n).fill(1),
     othersUsed: false, blind: false, grand: 1, blackout: false,
     value: new Float64Array(n), raw: new Float64Array(n), fn: new Uint8Array(n), source: new Int32Array(n),
-    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n), glides: createGlides(n),
+    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n), glides: createGlides(n), stacks: createStacks(n),
   };
   touchAll(stage);
   return stage;
@@ -67,6 +69,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
 
 export function touch(stage: Stage, param: number): void {
   if (stage.glides.group[param]) endGlide(stage.glides, param);
+  if (stage.stacks.bucket[param]) endStack(stage.stacks, param);
   if (stage.isActive[param]) return;
   stage.isActive[param] = 1;
   stage.active[stage.activeCount++] = param;

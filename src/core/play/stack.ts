@@ -1,0 +1,142 @@
+/**
+ * Stacked parameters: those on which several fades run at once, of one list or of many, with nothing
+ * laid over them. Their moving layers are kept side by side, in order, so that a tick runs along flat
+ * arrays instead of following chains through memory. Each timing is worked out once a tick for all that
+ * share it. Anything that touches a parameter takes it out, and a fade that ends does so too.
+ */
+import { LATEST } from "./layers";
+import { writeOutput } from "./output";
+import type { Player } from "./player";
+import { progress } from "./progress";
+import { FROM_DEFAULT, touch, type Stage } from "./stage";
+import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket, type Timing } from "./stacks";
+
+/** Chains of more layers than this are worked out layer by layer. */
+const DEEPEST = 8;
+/** The first layer that counts: the topmost that is whole and hides what lies below; -1 where the default shows. Depth of what lies on it in `depthAbove`, or -1 where it is no plain stack. */
+let depthAbove = -1;
+function baseOf(stage: Stage, param: number): number {
+  const { layers, listNow, rig } = stage;
+  let base = -1;
+  let fn = 0;
+  depthAbove = 0;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
+    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at]) return (depthAbove = -1);
+    const now = listNow[layers.list[at]!]!;
+    if (layers.weightTo[at] === 1 && now >= layers.weightEnd[at]! && now >= layers.ownEnd[at]!) {
+      base = at;
+      fn = layers.toFn[at]!;
+      depthAbove = 0;
+    } else if (layers.toFn[at] !== fn) return (depthAbove = -1);
+    else depthAbove += 1;
+  }
+  if (depthAbove > DEEPEST || rig.mixes[param]![fn] !== true) depthAbove = -1;
+  return base;
+}
+
+/** Stacks a moving parameter if plain mixes are all it does. Returns whether it did. */
+export function tryStack(player: Player, param: number): boolean {
+  const { stage, layers } = player;
+  const { stacks } = stage;
+  if (stage.held.on[param] || stage.highlight.on[param] || stage.park.on[param]) return false;
+  const base = baseOf(stage, param);
+  const depth = depthAbove;
+  if (depth <= 0) return false;
+  const which = bucketOf(stacks, depth);
+  const b = stacks.buckets[which]!;
+  if (b.count === b.param.length) growBucket(b);
+  const place = b.count++;
+  b.param[place] = param;
+  b.base[place] = base < 0 ? stage.rig.defaults[param]! : layers.ownTo[base]! * levelOf(stage, base);
+  b.baseSource[place] = base < 0 ? FROM_DEFAULT : base;
+  b.scale[place] = stage.rig.scaled[param] ? (stage.blackout ? 0 : stage.grand * stage.limit[param]!) : 1;
+  let to = place * depth;
+  for (let at = base < 0 ? layers.head[param]! : layers.next[base]!; at >= 0; at = layers.next[at]!, to++) {
+    const list = layers.list[at]!;
+    const now = stage.listNow[list]!;
+    const ownMoves = now < layers.ownEnd[at]!;
+    const weightMoves = now < layers.weightEnd[at]!;
+    b.from[to] = ownMoves ? layers.ownFrom[at]! : layers.ownTo[at]!;
+    b.by[to] = ownMoves ? layers.ownTo[at]! - layers.ownFrom[at]! : 0;
+    b.own[to] = ownMoves ? timingOf(stacks, list, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!, layers.ownEnd[at]!) : STILL;
+    b.weightFrom[to] = weightMoves ? layers.weightFrom[at]! : layers.weightTo[at]!;
+    b.weightBy[to] = weightMoves ? layers.weightTo[at]! - layers.weightFrom[at]! : 0;
+    b.weight[to] = weightMoves ? timingOf(stacks, list, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!, layers.weightEnd[at]!) : STILL;
+    b.level[to] = levelOf(stage, at);
+    b.source[to] = at;
+  }
+  stacks.bucket[param] = which + 1;
+  stacks.place[param] = place;
+  return true;
+}
+
+const levelOf = (stage: Stage, at: number): number => (stage.layers.scaled[at] === 1 ? stage.listLevel[stage.layers.list[at]!]! : 1);
+
+/** Moves every stack along; those with a fade that is over go back to be settled. */
+export function runStacks(player: Player): void {
+  const { stacks, listNow } = player.stage;
+  if (!stacksMove(stacks)) {
+    if (stacks.timings.length > 1) {
+      stacks.timings.length = 1;
+      stacks.index.clear();
+    }
+    return;
+  }
+  let moved = false;
+  let ended = false;
+  for (let i = 1; i < stacks.timings.length; i++) {
+    const timing = stacks.timings[i]!;
+    const now = listNow[timing.list]!;
+    if (now >= timing.end) {
+      ended ||= timing.share < 1;
+      timing.share = 1;
+      continue;
+    }
+    const share = progress(now, timing.at, timing.delay, timing.fade);
+    moved ||= share !== timing.share;
+    timing.share = share;
+  }
+  if (ended) for (const b of stacks.buckets) settleEnded(player.stage, b);
+  if (!moved) return;
+  for (let i = 0; i < stacks.buckets.length; i++) runBucket(player, stacks.buckets[i]!, stacks.timings);
+}
+
+function settleEnded(stage: Stage, b: Bucket): void {
+  const { timings } = stage.stacks;
+  for (let i = b.count - 1; i >= 0; i--) {
+    for (let k = i * b.depth; k < (i + 1) * b.depth; k++) {
+      if (timings[b.own[k]!]!.share < 1 && timings[b.weight[k]!]!.share < 1) continue;
+      touch(stage, b.param[i]!);
+      break;
+    }
+  }
+}
+
+const SHARES = { now: new Float64Array(64) };
+
+function runBucket({ stage, frame }: Player, b: Bucket, timings: readonly Timing[]): void {
+  if (SHARES.now.length < timings.length) SHARES.now = new Float64Array(timings.length * 2);
+  const shares = SHARES.now;
+  for (let i = 0; i < timings.length; i++) shares[i] = timings[i]!.share;
+  const { value, raw, source: sources, rig } = stage;
+  const { depth, count, param, base, baseSource, scale, from, by, level, weightFrom, weightBy, own, weight, source } = b;
+  const { plainOffset, plainBase, plainScale, feeds } = rig;
+  for (let i = 0, k = 0; i < count; i++) {
+    const p = param[i]!;
+    let v = base[i]!;
+    let src = baseSource[i]!;
+    for (const stop = k + depth; k < stop; k++) {
+      const w = weightFrom[k]! + weightBy[k]! * shares[weight[k]!]!;
+      if (w <= 0) continue;
+      v += ((from[k]! + by[k]! * shares[own[k]!]!) * level[k]! - v) * w;
+      src = source[k]!;
+    }
+    sources[p] = src;
+    raw[p] = v;
+    v *= scale[i]!;
+    value[p] = v;
+    const to = plainOffset[p]!;
+    if (to >= 0) frame[to] = plainBase[p]! + v * plainScale[p]!;
+    else if (to === -1) for (let f = 0; f < feeds[p]!.length; f++) writeOutput(stage, frame, feeds[p]![f]!);
+  }
+}

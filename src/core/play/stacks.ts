@@ -1,0 +1,93 @@
+/** The arrays of stacked parameters. */
+
+/** The timing of what stands still. */
+export const STILL = 0;
+
+export interface Timing {
+  list: number;
+  at: number;
+  delay: number;
+  fade: number;
+  end: number;
+  share: number;
+}
+
+/** Stacks of one depth: `depth` layers for each parameter, lowest first. */
+export interface Bucket {
+  depth: number;
+  count: number;
+  param: Int32Array;
+  base: Float64Array;
+  baseSource: Int32Array;
+  /** What masters leave. */
+  scale: Float64Array;
+  from: Float64Array;
+  by: Float64Array;
+  level: Float64Array;
+  weightFrom: Float64Array;
+  weightBy: Float64Array;
+  own: Int32Array;
+  weight: Int32Array;
+  source: Int32Array;
+}
+
+export interface Stacks {
+  timings: Timing[];
+  index: Map<string, number>;
+  buckets: Bucket[];
+  /** For each parameter its bucket's index + 1 and its place there. */
+  bucket: Uint8Array;
+  place: Int32Array;
+}
+
+const PER_PARAM = { param: Int32Array, base: Float64Array, baseSource: Int32Array, scale: Float64Array } as const;
+const PER_LAYER = { from: Float64Array, by: Float64Array, level: Float64Array, weightFrom: Float64Array, weightBy: Float64Array, own: Int32Array, weight: Int32Array, source: Int32Array } as const;
+const ofParam = Object.keys(PER_PARAM) as (keyof typeof PER_PARAM)[];
+const ofLayer = Object.keys(PER_LAYER) as (keyof typeof PER_LAYER)[];
+
+const stillTiming = (): Timing => ({ list: 0, at: 0, delay: 0, fade: 0, end: Infinity, share: 0 });
+
+export function createStacks(params: number): Stacks {
+  return { timings: [stillTiming()], index: new Map(), buckets: [], bucket: new Uint8Array(params), place: new Int32Array(params) };
+}
+
+export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
+
+export function bucketOf(stacks: Stacks, depth: number): number {
+  const found = stacks.buckets.findIndex((b) => b.depth === depth);
+  if (found >= 0) return found;
+  const made = { depth, count: 0 } as Bucket;
+  for (const name of ofParam) made[name] = new PER_PARAM[name](64) as never;
+  for (const name of ofLayer) made[name] = new PER_LAYER[name](64 * depth) as never;
+  return stacks.buckets.push(made) - 1;
+}
+
+export function growBucket(b: Bucket): void {
+  for (const name of [...ofParam, ...ofLayer]) {
+    const old = b[name];
+    const made = new (old.constructor as typeof Float64Array)(old.length * 2);
+    made.set(old);
+    b[name] = made as never;
+  }
+}
+
+export function timingOf(stacks: Stacks, list: number, at: number, delay: number, fade: number, end: number): number {
+  const key = `${list} ${at} ${delay} ${fade}`;
+  const known = stacks.index.get(key);
+  if (known !== undefined) return known;
+  const made = stacks.timings.push({ list, at, delay, fade, end, share: -1 }) - 1;
+  stacks.index.set(key, made);
+  return made;
+}
+
+/** Takes a parameter out of its stack. */
+export function endStack(stacks: Stacks, param: number): void {
+  const b = stacks.buckets[stacks.bucket[param]! - 1]!;
+  const hole = stacks.place[param]!;
+  const last = --b.count;
+  stacks.bucket[param] = 0;
+  if (hole === last) return;
+  for (const name of ofParam) b[name][hole] = b[name][last]!;
+  for (const name of ofLayer) b[name].copyWithin(hole * b.depth, last * b.depth, (last + 1) * b.depth);
+  stacks.place[b.param[hole]!] = hole;
+}
