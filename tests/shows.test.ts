@@ -1,5 +1,5 @@
 /** The show tests: each script in tests/shows on a virtual clock. */
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { runScript, type ScriptFiles } from "@/core/command/script";
@@ -11,6 +11,8 @@ const files: ScriptFiles = {
   open: (name) => readShowFile(new Uint8Array(readFileSync(join(out, name)))),
   save: (name, show) => void writeFileSync(join(out, name), writeShowFile(show)),
   print: () => undefined,
+  readText: (name) => readFileSync(existsSync(join(folder, name)) ? join(folder, name) : join(out, name), "utf8"),
+  writeText: (name, text) => void writeFileSync(join(out, name), text),
 };
 
 describe("show tests", () => {

@@ -23,6 +23,21 @@ function filesBeside(script: string): ScriptFiles {
         return refuse(`"${name}" cannot be written`);
       }
     },
+    readText(name) {
+      try {
+        return readFileSync(path(name), "utf8");
+      } catch {
+        return refuse(`there is no file "${name}" beside the script`);
+      }
+    },
+    writeText(name, text) {
+      try {
+        writeFileSync(path(name), text);
+        return undefined;
+      } catch {
+        return refuse(`"${name}" cannot be written`);
+      }
+    },
     print: (line) => console.log(line),
   };
 }

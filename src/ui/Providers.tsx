@@ -1,7 +1,6 @@
 "use client";
 
 import { Button, createTheme, MantineProvider, type MantineColorsTuple } from "@mantine/core";
-import { Notifications } from "@mantine/notifications";
 import type { ReactNode } from "react";
 
 const ink: MantineColorsTuple = ["#e9eef7", "#c9d2e3", "#a9b5cb", "#8f9db6", "#5c6a84", "#2a3549", "#1c2434", "#141a26", "#0d1119", "#080b11"];
@@ -25,7 +24,6 @@ const theme = createTheme({
 export function Providers({ children }: { children: ReactNode }) {
   return (
     <MantineProvider theme={theme} defaultColorScheme="dark">
-      <Notifications position="bottom-right" />
       {children}
     </MantineProvider>
   );

@@ -33,7 +33,7 @@ function rigOf(fixtures: number): Show {
   for (let i = 0; i < fixtures; i++) {
     const fixture: Fixture = {
       id: `f${i + 10}`, number: i + 1, name: "Bench", type: type.id, mode: "all", addresses: [{ universe: 1 + Math.floor(i / perUniverse), slot: 1 + (i % perUniverse) * CHANNELS }],
-      virtualDimmer: false, place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 }, invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 },
+      virtualDimmer: false, place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 }, invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 }, note: "",
     };
     show.fixtures[fixture.id] = fixture;
   }

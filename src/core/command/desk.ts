@@ -7,9 +7,9 @@ import { isLit, stageBeforeMasters } from "../play/look";
 import { play } from "../play/act";
 import { advance, compute, createPlayer, type Player } from "../play/player";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
-import type { ReadContext } from "./command";
 import { perform } from "./perform";
-import { readLine, type Read } from "./read";
+import type { ReadContext, Reading } from "./command";
+import { readLine } from "./read";
 
 export interface Desk {
   world: World;
@@ -29,7 +29,7 @@ export function contextOf(desk: Desk): ReadContext {
 }
 
 /** Does a line's reading on a desk, playing included. */
-export function performOn(desk: Desk, read: Read): Refusal | undefined {
+export function performOn(desk: Desk, read: Reading): Refusal | undefined {
   const done = perform(desk, read);
   if (isRefusal(done)) return done;
   desk.history = done.history;

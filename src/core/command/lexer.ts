@@ -2,7 +2,7 @@
 import { fail } from "../show/refusal";
 
 export interface Token {
-  kind: "word" | "number" | "text" | "address" | "colour" | "sign";
+  kind: "word" | "number" | "text" | "address" | "host" | "colour" | "sign";
   /** As written; of a text, what is inside the quotes. */
   text: string;
   /** Where it starts and ends in the line. */
@@ -16,6 +16,7 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["text", /"((?:[^"]|"")*)"/y],
   ["colour", /#[0-9a-fA-F]{6}\b/y],
   ["address", /\d+:\d+/y],
+  ["host", /\d+\.\d+\.\d+\.\d+/y],
   ["short", /\.\.|@/y],
   ["sign", /=>|[+-](?=\s|$)/y],
   ["number", /[+-]?\d+(?:\.\d+)?(?:[%°]|K\b)?/y],

@@ -14,7 +14,7 @@ test.each([
   ["patch 1 kelp-wash as 1 at 9:1", /number 1 is taken/],
   ["patch 1 kelp-wash as 40 at 9:505", /past 512/],
   ["patch 1 dimmer as 40 at 9:513", /slots go from 1 to 512/],
-  ["patch 1 no-such-type as 40", /no fixture type no-such-type.*dimmer, petrel-spot/],
+  ["patch 1 petrel-spott as 40", /no fixture type petrel-spott.*petrel-spot/],
   ["patch 1 petrel-spot mode huge", /no mode huge.*standard \(23 channels\), compact \(16 channels\)/],
   ["99", /no fixture 99.*from 1 to 71/],
   ["71.13", /no cell 13.*71\.1 to 71\.12/],
@@ -59,7 +59,7 @@ test("completion offers what could follow", () => {
   const context = contextOf(rig());
   const offers = (line: string) => complete(line, context).map((c) => c.text);
   expect(offers("patch 3 ")).toEqual(expect.arrayContaining(["petrel-spot", "kelp-wash"]));
-  expect(offers("patch 3 pet")).toEqual(["petrel-spot"]);
+  expect(offers("patch 3 petrel-s")).toEqual(["petrel-spot"]);
   expect(offers("1 ")).toEqual(expect.arrayContaining(["at", "thru", "colour", "pan", "renumber"]));
   expect(complete("set cue 1 no", context)[0]?.line).toBe("set cue 1 note ");
 });

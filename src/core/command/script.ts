@@ -1,9 +1,14 @@
 /** Running a script or show test on a virtual clock: no real time passes. */
+import { importFixtures } from "../exchange/importIntent";
+import { guessMapping } from "../exchange/patchColumns";
+import { readPatch, typeChoices, writePatch } from "../exchange/patchTable";
+import { readTable } from "../exchange/tableText";
 import { isRefusal, refusalText, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
 import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk";
 import { checkExpectation } from "./expectation";
+import type { Args } from "./grammar";
 import { lex } from "./lexer";
 import { readLine } from "./read";
 
@@ -12,6 +17,8 @@ export interface ScriptFiles {
   open(name: string): Show | Refusal;
   save(name: string, show: Show): Refusal | undefined;
   print(line: string): void;
+  readText(name: string): string | Refusal;
+  writeText(name: string, text: string): Refusal | undefined;
 }
 
 export interface ScriptResult {
@@ -51,8 +58,8 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
     const given = read.script.args;
     const args = typeof given.line === "number" ? { ...given, text: text.slice(lex(text)[given.line]!.at).replace(/\s\/\/.*$/, "") } : given;
     if (kind === "wait") wait(desk, args.time as number);
-    else if (kind === "open" || kind === "save") {
-      const refusal = kind === "open" ? openShow(desk, files, args.file as string) : files.save(args.file as string, desk.world.show);
+    else if (FILE_ACTS[kind]) {
+      const refusal = FILE_ACTS[kind](desk, files, args);
       if (!refusal) continue;
       fail(`refused: ${refusalText(refusal)}`);
       return result;
@@ -63,6 +70,25 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
     }
   }
   return result;
+}
+
+const FILE_ACTS: Record<string, (desk: Desk, files: ScriptFiles, args: Args) => Refusal | undefined> = {
+  open: (desk, files, args) => openShow(desk, files, args.file as string),
+  save: (desk, files, args) => files.save(args.file as string, desk.world.show),
+  importCsv: (desk, files, args) => importCsv(desk, files, args.file as string, args.update ? "update" : "add"),
+  exportCsv: (desk, files, args) => files.writeText(args.file as string, writePatch(desk.world.show)),
+};
+
+/** Rows that cannot come in are told, not refused: the others come in. */
+function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "update"): Refusal | undefined {
+  const text = files.readText(name);
+  if (isRefusal(text)) return text;
+  const table = readTable(text);
+  if (isRefusal(table)) return table;
+  const mapping = guessMapping(table);
+  const { rows, leftOut } = readPatch(desk.world.show, table, mapping, typeChoices(desk.world.show, table, mapping), how);
+  for (const { line, why } of leftOut) files.print(`${name}:${line} left out: ${why}`);
+  return performOn(desk, { intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) as never })], events: [] });
 }
 
 function openShow(desk: Desk, files: ScriptFiles, name: string): Refusal | undefined {

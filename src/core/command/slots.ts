@@ -85,6 +85,19 @@ const values: SlotParser = (state, pos) => {
 
 const text = one((state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined), "a name in quotes");
 
+/** Network addresses joined by "and". */
+const hosts: SlotParser = (state, pos) => {
+  const read: string[] = [];
+  for (let here = pos; ; here += 2) {
+    expect(state, here, { text: "a network address such as 127.0.0.1", isWord: false });
+    const found = SLOTS.host!(state, here)[0];
+    if (!found) return [];
+    read.push(found.value as string);
+    expect(state, here + 1, { text: "and", isWord: true });
+    if (state.tokens[here + 1]?.text.toLowerCase() !== "and") return [{ pos: here + 1, value: read }];
+  }
+};
+
 export const SLOTS: Record<string, SlotParser> = {
   sel: selSlot,
   attr,
@@ -100,6 +113,8 @@ export const SLOTS: Record<string, SlotParser> = {
   percent: one(number(/^\d+(\.\d+)?$/), "percent"),
   cue: one(number(/^\d+(\.\d+)?$/), "a cue number"),
   colour: one((state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined), "a colour such as #2ad1c9"),
+  host: one((state, pos) => (state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text) ? state.tokens[pos]!.text : undefined), "a network address such as 127.0.0.1"),
+  hosts,
   address: one((state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined), "an address such as 1:101"),
   type: one(named, "a fixture type", (state) => [...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)])]),
   mode: one(named, "a mode", (state) => {

@@ -41,6 +41,12 @@ const RIG = [
   "96 place -6.2 7.6 5",
   "97 place 6.2 7.6 5",
   "99 place 7.9 8.4 0",
+  'draw truss from -5.9 7 to 5.9 7 name "Mast truss"',
+  'draw area from -7.6 -0.5 to 7.6 9.9 name "Deck"',
+  'draw line from -7.6 -1.3 to 7.6 -1.3 name "Waterline"',
+  'draw round from -1 4.2 to 1 6.2 name "Lighthouse"',
+  "output 1 thru 3 artnet to 127.0.0.1 as 0",
+  "output 4 sacn to 127.0.0.1 as 4",
 ];
 
 const GROUPS: [number, string, string][] = [

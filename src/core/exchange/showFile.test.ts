@@ -27,7 +27,7 @@ test.each<[string, Uint8Array, RegExp]>([
   ["a type missing", zipOf({ ...clone(), types: {} }), /type or mode the file lacks/],
   ["a prototype key", zipOf(JSON.stringify(clone()).replace('"seed":', '"__proto__":{"polluted":true},"seed":')), /the key __proto__/],
   ["a constructor key in a record", zipOf({ ...clone(), groups: { constructor: { id: "g1", number: 1, name: "", members: [] } } }), /the key constructor/],
-  ["nested without end", zipOf(`{"format":"bold-comet-show","version":1,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`), /nested deeper|damaged/],
+  ["nested without end", zipOf(`{"format":"bold-comet-show","version":2,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`), /nested deeper|damaged/],
   ["absurd counts", zipOf({ ...clone(), groups: Object.fromEntries(Array.from({ length: 10_001 }, (_, i) => [`g${i + 1}`, { id: `g${i + 1}`, number: i + 1, name: "", members: [] }])) }), /10,001 groups; 10,000 is the most/],
   ["a member that leads nowhere near", zipOf({ ...clone(), nextId: 2 }), /count of records is wrong/],
   ["infinite", zipOf(JSON.stringify(clone()).replace('"x":-5.4', '"x":1e999')), /damaged at fixtures/],

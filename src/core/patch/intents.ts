@@ -1,5 +1,7 @@
 /** Adding, removing and numbering fixtures, as intents. */
 import { z } from "zod";
+import { modeOf } from "../fixture/parameters";
+import { footprint, wantsVirtualDimmer, type FixtureType } from "../fixture/type";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { splitItem } from "../show/ids";
 import { fail } from "../show/refusal";
@@ -8,6 +10,7 @@ import { fixtureNumbered } from "../show/world";
 import type { World } from "../show/world";
 import { itemsText } from "../select/intents";
 import { addressText, autoAddresses, occupancyOf, occupy, runFrom, sizeOf } from "./address";
+import { clashesIn } from "./clash";
 import { firstPlaces } from "./firstPlaces";
 import { addressConflict, planPatch } from "./plan";
 
@@ -37,7 +40,7 @@ export const patch = defineIntent({
         id, number: row.number, name, type: plan.type.id, mode: plan.mode.name,
         addresses: row.address ? [row.address] : [], virtualDimmer: plan.virtualDimmer,
         place: places[k]!, turn: { x: 0, y: 0, z: 0 },
-        invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 },
+        invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 }, note: "",
       };
     }
   },
@@ -95,9 +98,10 @@ export const renumber = defineIntent({
   says: (world, { fixtures, from }) => `renumbers ${itemsText(world, fixtures)} from ${from}`,
 });
 
-const settable = FixtureSchema.pick({ name: true, invertPan: true, invertTilt: true, swap: true, scale: true, correct: true, place: true, turn: true }).partial();
+const settable = FixtureSchema.omit({ id: true, type: true }).partial();
+export type FixtureChange = z.infer<typeof settable>;
 
-/** Sets labels, hang and output options; each fixture its own. */
+/** Sets what a table of the patch shows; each fixture its own, all or none. */
 export const setFixtures = defineIntent({
   kind: "setFixtures",
   fields: { changes: z.record(z.string(), settable), says: z.string() },
@@ -105,10 +109,21 @@ export const setFixtures = defineIntent({
     for (const [id, change] of Object.entries(changes)) {
       const fixture = fixtureOf(world, id) as Fixture;
       Object.assign(fixture, change);
+      if (change.mode !== undefined) setMode(world, fixture, change.mode, change.virtualDimmer);
     }
+    if (!Object.values(changes).some((c) => c.number !== undefined || c.addresses || c.mode !== undefined)) return;
+    const clash = clashesIn(world.show.types as Show["types"], Object.values(world.show.fixtures) as Fixture[], (id) => !(id in changes))[0];
+    if (clash) fail(`fixture ${fixtureOf(world, clash.fixture).number} cannot be so: ${clash.text}`, clash.field === "number" ? "Choose a free number" : "Choose another address, or: address auto");
   },
   says: (_, { says }) => says,
 });
+
+function setMode(world: WorldDraft, fixture: Fixture, name: string, virtual: boolean | undefined): void {
+  const type = world.show.types[fixture.type] as FixtureType;
+  const mode = modeOf(type, name) ?? fail(`${type.model} has no mode ${name}`, `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}`);
+  fixture.mode = mode.name;
+  fixture.virtualDimmer = virtual ?? wantsVirtualDimmer(mode);
+}
 
 /** What a removal takes along: groups and cues that name these fixtures. */
 export function usesOf({ show }: World, fixtures: readonly string[]): { groups: number; cues: number } {

@@ -4,7 +4,8 @@ import { libraryType, LIBRARY } from "../fixture/library/library";
 import { modeOf } from "../fixture/parameters";
 import type { Address, Show } from "../show/schema";
 import { fixtureNumbered, fixturesByNumber } from "../show/world";
-import { addressText, autoAddresses, fits, inTheWay, occupancyOf, occupy, runFrom, SLOTS } from "./address";
+import { autoAddresses, occupancyOf, occupy, runFrom } from "./address";
+import { whyNot } from "./clash";
 
 export interface PatchRequest {
   count: number;
@@ -38,10 +39,17 @@ export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | und
 /** The first free number after the highest. */
 export const nextNumber = (show: Show): number => (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;
 
+/** The ids most like what was typed. */
+function nearTypes(typed: string): string[] {
+  const parts = typed.toLowerCase().split(/[^a-z0-9]+/).filter((p) => p.length > 2);
+  const likeness = (id: string) => parts.filter((p) => id.includes(p)).length * 100 + [...id].findIndex((c, i) => c !== typed[i]?.toLowerCase());
+  return LIBRARY.map((t) => t.id).sort((a, b) => likeness(b) - likeness(a)).slice(0, 6);
+}
+
 /** The rows a patch would make, each conflict marked on its row; a problem where type or mode are unknown. */
 export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchProblem {
   const type = typeOf(show, request.type);
-  if (!type) return { problem: `there is no fixture type ${request.type}`, cure: `The types are ${LIBRARY.map((t) => t.id).join(", ")}` };
+  if (!type) return { problem: `there is no fixture type ${request.type}`, cure: `Types are, among ${LIBRARY.length}: ${nearTypes(request.type).join(", ")}` };
   const mode = request.mode === undefined ? type.modes[0]! : modeOf(type, request.mode);
   if (!mode) return { problem: `${type.model} has no mode ${request.mode}`, cure: `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}` };
   const size = footprint(mode);
@@ -64,10 +72,5 @@ export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchP
 
 /** Why `size` slots cannot start at an address; undefined where they can. */
 export function addressConflict(show: Show, taken: ReturnType<typeof occupancyOf>, address: Address, size: number): string | undefined {
-  if (address.slot < 1 || address.slot > SLOTS) return `${addressText(address)}: slots go from 1 to ${SLOTS}`;
-  if (!fits(address, size)) return `${addressText(address)}: ${size} channels would end at slot ${address.slot + size - 1}, past ${SLOTS}`;
-  const owner = inTheWay(taken, address, size);
-  if (owner === null) return undefined;
-  const other = show.fixtures[owner];
-  return `${addressText(address)} is in use by ${other ? `fixture ${other.number}` : "this same patch"}`;
+  return whyNot(taken, address, size, (id) => show.fixtures[id]?.number);
 }

@@ -67,6 +67,7 @@ function problemIn(show: Show): string | undefined {
       occupy(taken, address, size, id);
     }
   }
+  for (const [id, piece] of Object.entries(show.scenery)) if (piece.id !== id) return "a set piece has two ids";
   for (const records of [show.groups, show.lists]) {
     const seen = new Set<number>();
     for (const [id, record] of Object.entries(records)) {
@@ -74,7 +75,7 @@ function problemIn(show: Show): string | undefined {
       seen.add(record.number);
     }
   }
-  const counts = [...Object.keys(show.fixtures), ...Object.keys(show.groups), ...Object.keys(show.lists), ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues))];
+  const counts = [...Object.keys(show.fixtures), ...Object.keys(show.groups), ...Object.keys(show.scenery), ...Object.keys(show.lists), ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues))];
   if (counts.some((id) => Number(id.slice(1)) >= show.nextId)) return "its count of records is wrong";
   return undefined;
 }

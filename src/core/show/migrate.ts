@@ -1,6 +1,7 @@
 /** Numbered migrations: each takes a document from its version to the next. */
 import { refuse, type Refusal } from "./refusal";
 import { SHOW_FORMAT, SHOW_VERSION } from "./schema";
+import { NEW_WIRE } from "./world";
 
 type Document = Record<string, unknown>;
 export interface Migration {
@@ -8,8 +9,21 @@ export interface Migration {
   run(document: Document): Document;
 }
 
-/** None yet: version 1 is the first. */
-const MIGRATIONS: readonly Migration[] = [];
+const isDocument = (value: unknown): value is Document => typeof value === "object" && value !== null && !Array.isArray(value);
+
+const MIGRATIONS: readonly Migration[] = [
+  {
+    // Fixtures have notes; a show has outputs, and scenery on its plan.
+    from: 1,
+    run(document) {
+      const fixtures = isDocument(document.fixtures) ? document.fixtures : {};
+      return {
+        outputs: {}, wire: NEW_WIRE, scenery: {}, ...document,
+        fixtures: Object.fromEntries(Object.entries(fixtures).map(([id, fixture]) => [id, isDocument(fixture) ? { note: "", ...fixture } : fixture])),
+      };
+    },
+  },
+];
 
 /** Takes a document of any known version to the present one. */
 export function migrate(data: unknown, migrations: readonly Migration[] = MIGRATIONS, target: number = SHOW_VERSION): { document: Document } | Refusal {

@@ -2,7 +2,10 @@
 import * as cue from "../cue/intents";
 import * as record from "../cue/recordIntents";
 import * as patch from "../patch/intents";
+import * as scenery from "../patch/sceneryIntents";
+import * as universe from "../patch/universeIntents";
 import * as program from "../program/intents";
+import { importFixtures } from "../exchange/importIntent";
 import * as group from "../select/groupIntents";
 import * as select from "../select/intents";
 import { registryOf } from "./intent";
@@ -14,6 +17,7 @@ export const INTENTS = registryOf([
   group.recordGroup, group.nameGroup, group.deleteGroup,
   program.hold, program.drop, program.clear, program.setBlind, program.setHighlight, program.park, program.unpark, program.arm,
   patch.patch, patch.address, patch.unpatch, patch.renumber, patch.setFixtures, patch.remove,
+  universe.copyUniverse, universe.unpatchUniverse, universe.setOutputs, universe.setWire, importFixtures, scenery.drawScenic, scenery.eraseScenic,
   record.recordCue, record.updateCue, record.takeCue,
   cue.setCue, cue.deleteCue, cue.blockCue, cue.unblockCue, cue.moveCue, cue.renumberCues, cue.setList,
 ]);

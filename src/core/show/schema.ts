@@ -5,7 +5,7 @@ import { FixtureTypeSchema } from "../fixture/type";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 1;
+export const SHOW_VERSION = 2;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -36,8 +36,36 @@ export const FixtureSchema = z.object({
   scale: finite.min(0).max(200),
   /** Hang correction: degrees added. */
   correct: z.object({ pan: finite, tilt: finite }),
+  note: z.string().max(2000),
 });
 export type Fixture = z.infer<typeof FixtureSchema>;
+
+/** How a universe leaves the machine, and under which number: Art-Net counts port-addresses from 0, sACN universes from 1. */
+export const PROTOCOLS = ["artnet", "sacn"] as const;
+export const OutputSchema = z.object({
+  protocol: z.enum(PROTOCOLS),
+  to: z.union([z.object({ unicast: z.array(z.ipv4()).min(1).max(8) }), z.literal("broadcast"), z.literal("multicast")]),
+  number: z.number().int().min(0).max(63_999),
+  /** Of sACN. */
+  priority: z.number().int().min(0).max(200),
+});
+export type Output = z.infer<typeof OutputSchema>;
+
+/** What holds for all outputs of the show. */
+export const WireSchema = z.object({
+  /** Who sends, as sACN receivers show it: at most 63 bytes. */
+  source: z.string().min(1).max(63).refine((text) => new TextEncoder().encode(text).length <= 63, "at most 63 bytes"),
+  /** Address of the network interface to send from; empty for the machine's choice. */
+  from: z.union([z.ipv4(), z.literal("")]),
+  /** When the browser is gone: hold the last look, or fade its intensity out after so many seconds over so many. */
+  lost: z.union([z.literal("hold"), z.object({ after: time, over: time })]),
+});
+export type Wire = z.infer<typeof WireSchema>;
+
+/** Trusses and simple set pieces, to read the room by: corners in metres on the plan. */
+export const SCENERY_SHAPES = ["truss", "line", "area", "round"] as const;
+export const ScenicSchema = z.object({ id, name, shape: z.enum(SCENERY_SHAPES), from: z.object({ x: finite, y: finite }), to: z.object({ x: finite, y: finite }) });
+export type Scenic = z.infer<typeof ScenicSchema>;
 
 export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(z.string()).max(20_000) });
 export type Group = z.infer<typeof GroupSchema>;
@@ -117,6 +145,10 @@ export const ShowSchema = z.object({
   seed: z.number().int().min(0),
   types: z.record(z.string(), FixtureTypeSchema),
   fixtures: z.record(z.string(), FixtureSchema),
+  /** By universe number. */
+  outputs: z.record(z.string().regex(/^\d{1,5}$/), OutputSchema),
+  wire: WireSchema,
+  scenery: z.record(z.string(), ScenicSchema),
   groups: z.record(z.string(), GroupSchema),
   lists: z.record(z.string(), CueListSchema),
 });

@@ -1,6 +1,6 @@
 /** The show and the hands together: what intents act on. */
 import { NO_SPREAD, type Hands } from "../program/hands";
-import { SHOW_FORMAT, SHOW_VERSION, type Cue, type CueList, type Fixture, type Group, type Show } from "./schema";
+import { SHOW_FORMAT, SHOW_VERSION, type Cue, type CueList, type Fixture, type Group, type Show, type Wire } from "./schema";
 
 export interface World {
   readonly show: Show;
@@ -11,10 +11,12 @@ export const newList = (id: string, number: number, name = number === 1 ? "Main"
   id, number, name, kind: "list", htp: false, letGo: false, bowOut: false, resume: false, priority: 0, backTime: 2, releaseTime: 2, end: "stop", wrapDrop: true, cues: {},
 });
 
+export const NEW_WIRE: Wire = { source: "Bold Comet", from: "", lost: "hold" };
+
 /** A new, empty show: list 1, armed. */
 export function newShow(name: string, seed = 1): Show {
   const main = newList("l1", 1);
-  return { format: SHOW_FORMAT, version: SHOW_VERSION, name, nextId: 2, seed, types: {}, fixtures: {}, groups: {}, lists: { [main.id]: main } };
+  return { format: SHOW_FORMAT, version: SHOW_VERSION, name, nextId: 2, seed, types: {}, fixtures: {}, outputs: {}, wire: NEW_WIRE, scenery: {}, groups: {}, lists: { [main.id]: main } };
 }
 
 export const newHands = (show: Show): Hands => ({

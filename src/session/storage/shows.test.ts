@@ -140,3 +140,23 @@ test("a moment can be gone back to, and going back can be undone", async () => {
   expect(await listMoments(id)).toHaveLength(30);
   expect(isRefusal(await openMoment(id, 1000))).toBe(true);
 });
+
+test("a show of an earlier version, its journal included, opens in the present one", async () => {
+  const { worlds, diffs } = story(LINES);
+  // As version 1 wrote it: without notes, outputs and scenery.
+  const asOne = (text: string) => JSON.parse(text, (key, value: Record<string, unknown>) => {
+    if (value !== null && typeof value === "object" && "addresses" in value) delete value.note;
+    return key === "version" ? 1 : value;
+  }) as World;
+  const old = asOne(JSON.stringify(worlds[0]));
+  for (const key of ["outputs", "wire", "scenery"]) delete (old.show as unknown as Record<string, unknown>)[key];
+  const id = await addShow(old);
+  const keeper = createKeeper(id, 0, () => undefined);
+  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, asOne(JSON.stringify(diff)) as unknown as typeof diff));
+  await keeper.flush();
+  keeper.close();
+  const first = await opened(id);
+  expect(first.notice).toBeNull();
+  expect(first.world.show).toEqual(worlds.at(-1)!.show);
+  expect((await opened(id)).world.show).toEqual(worlds.at(-1)!.show);
+});

@@ -4,6 +4,7 @@ import { HandsSchema } from "@/core/program/hands";
 import { readShow } from "@/core/show/check";
 import { applyDiff, DiffSchema, type Diff } from "@/core/show/diff";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
+import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
 import { database, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
@@ -75,9 +76,11 @@ async function lastRunning(db: Database, id: string): Promise<Running | null> {
   return saved === undefined ? null : { saved, now: now.success ? now.data : 0 };
 }
 
+const damaged = (): Refusal => refuse("this show's storage is damaged", "Open another show, or import a file of it");
+
 function worldOf(parked: unknown): World | Refusal {
   const parsed = ParkedWorldSchema.safeParse(parked);
-  if (!parsed.success) return refuse("this show's storage is damaged", "Open another show, or import a file of it");
+  if (!parsed.success) return damaged();
   const show = readShow(parsed.data.show);
   if (isRefusal(show)) return show;
   const hands = HandsSchema.safeParse(parsed.data.hands);
@@ -89,9 +92,10 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
   const db = await database();
   const stored = SnapshotSchema.safeParse(await db.get("snapshots", id));
   if (!stored.success) return refuse("there is no such show in this browser", "Choose one from the list of shows");
-  const first = worldOf(unseal(stored.data));
-  if (isRefusal(first)) return first;
-  let world = first;
+  const parked = ParkedWorldSchema.safeParse(unseal(stored.data));
+  if (!parked.success) return damaged();
+  // The journal belongs to the snapshot as it was written: both are brought to the present version together.
+  let world = parked.data as World;
   let seq = stored.data.seq;
   let notice: string | null = null;
   const keys = await db.getAllKeys("journal", entriesOf(id));
@@ -110,6 +114,7 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
   if (notice) await cutJournal(id, seq);
   const checked = worldOf(world);
   if (isRefusal(checked)) return checked;
+  if ((world.show as { version: number }).version !== SHOW_VERSION) await keepShow(id, checked, seq);
   return { world: checked, running: await lastRunning(db, id), seq, notice };
 }
 

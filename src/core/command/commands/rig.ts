@@ -2,6 +2,11 @@
 import { address, patch, remove, renumber, setFixtures, unpatch } from "../../patch/intents";
 import { spreadItems } from "../../select/place";
 import { alongStops, closedPlace } from "../../select/spread";
+import { aligned, distributed, inArc, inCircle, inGrid, inRow, type Place } from "../../patch/arrange";
+import { drawScenic, eraseScenic } from "../../patch/sceneryIntents";
+import { copyUniverse, setOutputs, setWire, unpatchUniverse } from "../../patch/universeIntents";
+import { runFrom, sizeOf } from "../../patch/address";
+import { usualNumber } from "../../dmx/wire";
 import { fail } from "../../show/refusal";
 import type { Fixture } from "../../show/schema";
 import { fixturesOf, intents, type Command, type ReadContext } from "../command";
@@ -26,6 +31,26 @@ function points(args: Args, context: ReadContext, field: "place" | "turn") {
     return alongStops(stops as number[], closedPlace(step[k]!, count));
   };
   return change(args, context, field === "place" ? "sets the place" : "turns", (_, k) => ({ [field]: { x: amount("x", k), y: amount("y", k), z: amount("z", k) } }));
+}
+
+/** New places for the fixtures of a SEL, in its order. */
+function arrange(args: Args, context: ReadContext, says: string, make: (places: Place[]) => Place[]) {
+  const ids = fixturesOf(args, context);
+  const places = make(ids.map((id) => context.world.show.fixtures[id]!.place));
+  return intents(setFixtures.of({ changes: Object.fromEntries(ids.map((id, k) => [id, { place: places[k]! }])), says: `${says}: ${ids.length} ${ids.length === 1 ? "fixture" : "fixtures"}` }));
+}
+
+const at = (args: Args): { x: number; y: number } => ({ x: args.x as number, y: args.y as number });
+const axisOf = (args: Args): "x" | "y" | "z" => (args.x ? "x" : args.y ? "y" : "z");
+
+function outputs(args: Args) {
+  const [first, last] = [args.first as number, (args.last as number | undefined) ?? (args.first as number)];
+  if (last < first) fail("the last universe comes before the first");
+  const universes = Array.from({ length: last - first + 1 }, (_, i) => first + i);
+  if (args.off) return intents(setOutputs.of({ universes, output: null }));
+  const protocol = args.artnet ? "artnet" : "sacn";
+  const to = args.broadcast ? "broadcast" : args.multicast ? "multicast" : { unicast: args.hosts as string[] };
+  return intents(setOutputs.of({ universes, output: { protocol, to: to as never, number: (args.number as number | undefined) ?? usualNumber(protocol, first), priority: (args.priority as number | undefined) ?? 100 } }));
 }
 
 export const RIG: Command[] = [
@@ -61,5 +86,46 @@ export const RIG: Command[] = [
   },
   { chapter, syntax: "<sel> place <x:values> <y:values> <z:values>", about: "where it hangs, metres: across, upstage, up; spreads", example: "1 thru 5 place -4 to 4 2 6", read: (args, context) => points(args, context, "place") },
   { chapter, syntax: "<sel> turn <x:values> <y:values> <z:values>", about: "how it hangs, degrees about x, y and z; spreads", example: "1 thru 5 turn 0 0 90", read: (args, context) => points(args, context, "turn") },
+  {
+    chapter, syntax: "<sel> also at <address>", about: "send the same data to one more address each, running on by footprint", example: "1 thru 5 also at 9:201",
+    read(args, context) {
+      const { show } = context.world;
+      const ids = fixturesOf(args, context);
+      const more = runFrom(args.address as { universe: number; slot: number }, ids.map((id) => sizeOf(show, show.fixtures[id]!)));
+      return change(args, context, "one more address", (f, k) => ({ addresses: [...f.addresses, more[k]!] }));
+    },
+  },
+  { chapter, syntax: "<sel> note <words:text>", about: "what to remember of a fixture", example: '1 note "gel frame missing"', read: (args, context) => change(args, context, "a note", () => ({ note: args.words as string })) },
+  { chapter, syntax: "<sel> mode <mode>", about: "another mode of the same type, where it fits", example: "1 mode compact", read: (args, context) => change(args, context, `mode ${args.mode as string}`, () => ({ mode: args.mode as string })) },
+  { chapter, syntax: "<sel> virtual dimmer (on | off)", about: "whether fixtures with emitters and no dimmer get one", example: "41 virtual dimmer off", read: (args, context) => change(args, context, `virtual dimmer ${args.on ? "on" : "off"}`, () => ({ virtualDimmer: args.on === true })) },
+  { chapter, syntax: "<sel> row from <x1:number> <y1:number> to <x2:number> <y2:number>", about: "hang along a line, evenly", example: "1 thru 5 row from -4 6 to 4 6", read: (args, context) => arrange(args, context, "hangs in a row", (p) => inRow(p, { x: args.x1 as number, y: args.y1 as number }, { x: args.x2 as number, y: args.y2 as number })) },
+  {
+    chapter, syntax: "<sel> arc <x:number> <y:number> radius <radius:number> [from <start:number> to <end:number>]", about: "hang along an arc about a point; degrees clockwise from upstage", example: "1 thru 5 arc 0 2 radius 5 from -60 to 60",
+    read: (args, context) => arrange(args, context, "hangs in an arc", (p) => inArc(p, at(args), args.radius as number, (args.start as number | undefined) ?? -90, (args.end as number | undefined) ?? 90)),
+  },
+  { chapter, syntax: "<sel> circle <x:number> <y:number> radius <radius:number>", about: "hang in a circle about a point", example: "1 thru 5 circle 0 4 radius 3", read: (args, context) => arrange(args, context, "hangs in a circle", (p) => inCircle(p, at(args), args.radius as number)) },
+  {
+    chapter, syntax: "<sel> grid <x:number> <y:number> columns <columns:int> apart <apart:number>", about: "hang in rows and columns about a point", example: "1 thru 12 grid 0 4 columns 4 apart 1.5",
+    read: (args, context) => arrange(args, context, "hangs in a grid", (p) => inGrid(p, at(args), Math.max(1, args.columns as number), args.apart as number)),
+  },
+  { chapter, syntax: "<sel> align (x | y | z)", about: "all at their mean across, upstage or up", example: "1 thru 5 align y", read: (args, context) => arrange(args, context, `aligned in ${axisOf(args)}`, (p) => aligned(p, axisOf(args))) },
+  { chapter, syntax: "<sel> distribute (x | y | z)", about: "equal distances between the outermost", example: "1 thru 5 distribute x", read: (args, context) => arrange(args, context, `spaced evenly in ${axisOf(args)}`, (p) => distributed(p, axisOf(args))) },
+  {
+    chapter, syntax: "draw (truss | line | area | round) from <x1:number> <y1:number> to <x2:number> <y2:number> [name <label:text>]", about: "a truss or set piece on the plan", example: 'draw truss from -6 7 to 6 7 name "Mast truss"',
+    read: (args) => intents(drawScenic.of({ piece: { shape: args.truss ? "truss" : args.line ? "line" : args.area ? "area" : "round", name: (args.label as string | undefined) ?? "", from: { x: args.x1 as number, y: args.y1 as number }, to: { x: args.x2 as number, y: args.y2 as number } } })),
+  },
+  { chapter, syntax: "erase <label:text>", about: "take a truss or set piece off the plan", example: 'erase "Deck"', read: (args) => intents(eraseScenic.of({ name: args.label as string })) },
+  { chapter, syntax: "universe <from:int> copy to <to:int>", about: "send everything of a universe to the same slots of another as well", example: "universe 1 copy to 14", read: (args) => intents(copyUniverse.of({ from: args.from as number, to: args.to as number })) },
+  { chapter, syntax: "universe <number:int> unpatch", about: "take away every address in a universe", example: "universe 4 unpatch", read: (args) => intents(unpatchUniverse.of({ universe: args.number as number })) },
+  {
+    chapter, syntax: "output <first:int> [thru <last:int>] ((artnet | sacn) to (<hosts> | broadcast | multicast) [as <number:int>] [priority <priority:int>] | off)", about: "how universes leave the machine; Art-Net counts from 0, sACN from 1",
+    example: "output 1 thru 4 artnet to 127.0.0.1 as 0", read: outputs,
+  },
+  { chapter, syntax: "wire source <label:text>", about: "the sender's name, as sACN receivers show it", example: 'wire source "Barge desk"', read: (args) => intents(setWire.of({ wire: { source: args.label as string } })) },
+  { chapter, syntax: "wire from (<host> | any)", about: "the network interface to send from", example: "wire from 127.0.0.1", read: (args) => intents(setWire.of({ wire: { from: (args.host as string | undefined) ?? "" } })) },
+  {
+    chapter, syntax: "wire lost (hold | fade after <after:seconds> over <over:seconds>)", about: "what the outputs do when the browser is gone", example: "wire lost fade after 30 over 5",
+    read: (args) => intents(setWire.of({ wire: { lost: args.hold ? "hold" : { after: args.after as number, over: args.over as number } } })),
+  },
   { chapter, syntax: "remove <sel>", about: "remove fixtures, from groups and cues too", example: "remove 5", read: (args, context) => intents(remove.of({ fixtures: fixturesOf(args, context) })) },
 ];

@@ -21,5 +21,7 @@ export const SCRIPTS: Command[] = [
   row("refuse", "refuse <line>", "passes when the line is refused and nothing changed", "refuse 99"),
   row("open", "open <file:text>", "opens a show file", 'open "show.comet.zip"'),
   row("save", "save <file:text>", "writes a show file", 'save "show.comet.zip"'),
+  row("importCsv", "import csv <file:text> [add | update]", "brings in a patch from a table; rows that make no sense are left out", 'import csv "rig.csv" add'),
+  row("exportCsv", "export csv <file:text>", "writes the patch as a table", 'export csv "patch.csv"'),
   row("print", "print <sel> <attr>", "a JSON line with the stage values", "print 1 thru 3 dimmer"),
 ];

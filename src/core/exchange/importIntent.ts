@@ -1,0 +1,42 @@
+/** Bringing fixtures in from a table: one step, all that could be read. */
+import { z } from "zod";
+import { libraryType } from "../fixture/library/library";
+import { clashesIn } from "../patch/clash";
+import { firstPlaces } from "../patch/firstPlaces";
+import { defineIntent, newId } from "../show/intent";
+import { fail } from "../show/refusal";
+import { FixtureSchema, type Fixture, type Show } from "../show/schema";
+
+const row = FixtureSchema.omit({ id: true }).partial().required({ number: true, type: true, mode: true, addresses: true });
+
+export const importFixtures = defineIntent({
+  kind: "importFixtures",
+  fields: { rows: z.array(z.object({ updates: z.string().nullable(), fixture: row })).max(20_000) },
+  apply(world, { rows }) {
+    const show = world.show as Show;
+    const read = rows as { updates: string | null; fixture: Partial<Fixture> & Pick<Fixture, "number" | "type" | "mode" | "addresses"> }[];
+    if (read.length === 0) fail("no row of the table could be brought in", "See the reasons beside the rows");
+    const places = firstPlaces(show, read.filter((r) => r.updates === null && !r.fixture.place).length);
+    const touched = new Set<string>();
+    for (const { updates, fixture } of read) {
+      const type = show.types[fixture.type] ?? libraryType(fixture.type) ?? fail(`there is no fixture type ${fixture.type}`);
+      const old = updates === null ? undefined : (show.fixtures[updates] ?? fail(`fixture ${fixture.number} is no longer patched`));
+      const id = old?.id ?? newId(world, "f");
+      touched.add(id);
+      show.types[type.id] ??= type;
+      show.fixtures[id] = {
+        ...(old ?? {
+          name: type.model, virtualDimmer: false, place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 }, invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 }, note: "",
+          ...(fixture.place ? {} : { place: places.shift()! }),
+        }),
+        ...fixture, id,
+      } as Fixture;
+    }
+    const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
+    if (clash) fail(`fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`, "Read the table again: the patch has changed meanwhile");
+  },
+  says(_, { rows }) {
+    const changed = rows.filter((r) => r.updates !== null).length;
+    return [rows.length - changed && `brings in ${rows.length - changed} fixtures from a table`, changed && `changes ${changed}`].filter(Boolean).join("; ");
+  },
+});

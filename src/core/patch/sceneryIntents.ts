@@ -1,0 +1,32 @@
+/** Trusses and set pieces on the plan: lines and shapes to read the room by. */
+import { z } from "zod";
+import { defineIntent, newId } from "../show/intent";
+import { fail } from "../show/refusal";
+import { ScenicSchema, type Scenic } from "../show/schema";
+
+const MOST = 1000;
+
+/** Draws a piece, or changes the one of that id. */
+export const drawScenic = defineIntent({
+  kind: "drawScenic",
+  fields: { piece: ScenicSchema.omit({ id: true }), id: z.string().optional() },
+  apply(world, { piece, id }) {
+    if (id !== undefined && !world.show.scenery[id]) fail("that piece is no longer on the plan");
+    if (Object.keys(world.show.scenery).length >= MOST) fail(`the plan has ${MOST} pieces already`, "Remove some first");
+    const own = id ?? newId(world, "s");
+    world.show.scenery[own] = { ...piece, id: own } as Scenic;
+  },
+  says: (_, { piece }) => `draws the ${piece.shape as string}${piece.name ? ` "${piece.name as string}"` : ""}`,
+});
+
+/** Takes the pieces of a name off the plan. */
+export const eraseScenic = defineIntent({
+  kind: "eraseScenic",
+  fields: { name: z.string().optional(), id: z.string().optional() },
+  apply(world, { name, id }) {
+    const gone = Object.values(world.show.scenery).filter((s) => (id !== undefined ? s.id === id : s.name.toLowerCase() === name?.toLowerCase()));
+    if (gone.length === 0) fail(`nothing on the plan is called "${name ?? ""}"`, `There is ${Object.values(world.show.scenery).map((s) => `"${s.name}"`).join(", ") || "no scenery yet"}`);
+    for (const piece of gone) delete world.show.scenery[piece.id];
+  },
+  says: ({ show }, { name, id }) => `takes "${name ?? show.scenery[id ?? ""]?.name ?? ""}" off the plan`,
+});
