@@ -1,6 +1,8 @@
 // The layers of the product: imports point down only.
-const layers = ["app", "ui", "session", "engine", "bridge", "standin", "cli", "core"];
-const above = { ui: ["app"], session: ["app", "ui"], engine: ["app", "ui", "session", "cli"], cli: ["app", "ui", "session", "engine"], core: layers.filter((l) => l !== "core") };
+const layers = ["app", "ui", "session", "engine", "bridge", "standin", "server", "cli", "core"];
+const above = Object.fromEntries(layers.map((layer, i) => [layer, layers.slice(0, i)]).filter(([, higher]) => higher.length > 0));
+// Neither the browser's side nor the stand-ins may run the processes of the other.
+const types = "messages\\.ts$";
 
 module.exports = {
   forbidden: [
@@ -11,6 +13,13 @@ module.exports = {
       from: { path: `^src/${layer}/` },
       to: { path: `^src/(${others.join("|")})/` },
     })),
+    {
+      name: "processes-apart",
+      comment: "browser code knows of bridge and stand-in only their messages",
+      severity: "error",
+      from: { path: "^src/(app|ui|session|engine)/" },
+      to: { path: "^src/(bridge|standin|server)/", pathNot: types },
+    },
     {
       name: "core-is-pure",
       comment: "core has no interface code, no Node and no browser",

@@ -1,8 +1,8 @@
-// Bundles the command-line side into build/.
+// Bundles what runs in Node into build/: scripts, the bridge and the stand-in node.
 import { build } from "esbuild";
 
 await build({
-  entryPoints: { script: "src/cli/script.ts" },
+  entryPoints: { script: "src/cli/script.ts", bridge: "src/bridge/main.ts", standin: "src/standin/main.ts" },
   outdir: "build",
   outExtension: { ".js": ".mjs" },
   bundle: true,
@@ -10,4 +10,6 @@ await build({
   format: "esm",
   target: "node20",
   logLevel: "warning",
+  // Some packages are CommonJS and ask for Node's own modules.
+  banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' },
 });

@@ -1,5 +1,6 @@
 // Serves the built app on 127.0.0.1 at its fixed port, and stops what it started.
 import { spawn } from "node:child_process";
+import { randomBytes } from "node:crypto";
 import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
@@ -36,15 +37,35 @@ if (!(await isFree())) {
   process.exit(1);
 }
 
-const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, stdio: ["ignore", "ignore", "inherit"] });
+// The bridge and the stand-in node, each its own process; the app learns their ports and token from a route handler.
+const token = randomBytes(24).toString("hex");
+const origins = `http://127.0.0.1:${port},http://localhost:${port}`;
+const children = [];
+function startBeside(name) {
+  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token } });
+  children.push(child);
+  return new Promise((resolve) => {
+    child.stdout.once("data", (text) => resolve(String(JSON.parse(text).port)));
+    child.once("exit", () => resolve(""));
+  });
+}
+const [bridgePort, nodePort] = await Promise.all([startBeside("bridge"), startBeside("standin")]);
+
+const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_TOKEN: token, BOLD_COMET_BRIDGE_PORT: bridgePort, BOLD_COMET_NODE_PORT: nodePort } });
 let stopping = false;
 const stop = () => {
   stopping = true;
+  for (const child of children) child.kill("SIGTERM");
   server.kill("SIGTERM");
   setTimeout(() => server.kill("SIGKILL"), 3000).unref();
 };
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, stop);
-server.on("exit", (code) => process.exit(stopping ? 0 : (code ?? 1)));
+server.on("exit", async (code) => {
+  for (const child of children) child.kill("SIGTERM");
+  // The bridge says goodbye on the wire first.
+  await Promise.all(children.map((child) => child.exitCode !== null || child.signalCode !== null || new Promise((resolve) => (child.once("exit", resolve), setTimeout(resolve, 1500).unref()))));
+  process.exit(stopping ? 0 : (code ?? 1));
+});
 
 for (let tries = 0; tries < 200 && !stopping; tries++) {
   if (await hello()) {

@@ -1,5 +1,6 @@
 /** What the engine's worker and its window say to each other. */
 import { z } from "zod";
+import { FromBridgeSchema } from "@/bridge/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
@@ -14,9 +15,24 @@ import { LayoutSchema } from "./frame";
 export const RunningSchema = z.object({ saved: z.string(), now: z.number() });
 export type Running = z.infer<typeof RunningSchema>;
 
+/** Asked of the wire: nodes to tell of themselves; a slot held at a byte to test it, null to let go. */
+export const WireAskSchema = z.object({ kind: z.literal("wire"), ask: z.union([z.literal("poll"), z.literal("endTests"), z.object({ universe: z.number().int(), slot: z.number().int().min(1).max(512), byte: z.number().int().min(0).max(255).nullable() })]) });
+export type WireAsk = z.infer<typeof WireAskSchema>["ask"];
+
+export const WireStateSchema = z.object({
+  /** What the bridge says; null while it cannot be reached. */
+  bridge: FromBridgeSchema.nullable(),
+  /** Slots held for a test, "universe:slot" to byte. */
+  tests: z.record(z.string(), z.number()),
+});
+export type WireState = z.infer<typeof WireStateSchema>;
+
 export const ToEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), running: RunningSchema.nullable(), frames: z.string() }),
   z.object({ kind: z.literal("audience"), on: z.boolean() }),
+  /** Where the bridge is. */
+  z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string() }),
+  WireAskSchema,
   z.object({ kind: z.literal("diff"), diff: DiffSchema }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */
@@ -50,6 +66,7 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: z.string() }),
   z.object({ kind: z.literal("clock"), now: z.number() }),
+  z.object({ kind: z.literal("wire"), wire: WireStateSchema }),
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
   z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),

@@ -13,8 +13,10 @@ import { refusalText } from "@/core/show/refusal";
 import { cuesOf, type World } from "@/core/show/world";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { frameBytes, LANE_FIELDS, openFrame, publish, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "./frame";
-import { ToEngineSchema, type FromEngine, type Playing } from "./messages";
+import { ToEngineSchema, type FromEngine, type Playing, type WireAsk, type WireState } from "./messages";
+import { openWire, type WireOut } from "./wireOut";
 
+/** For the eye; the wire gets at most 44 frames of them a second. */
 const RATE = 60;
 /** While something moves, the running state is saved this often, milliseconds. */
 const SAVE_EVERY = 250;
@@ -26,6 +28,8 @@ let frame: Frame | undefined;
 let layout: Layout | undefined;
 /** Where frames go to other windows while any look on. */
 let frames: BroadcastChannel | undefined;
+let wire: WireOut | undefined;
+const wireState: WireState = { bridge: null, tests: {} };
 let audience = false;
 let sentAt = 0;
 let lastPlaying = "";
@@ -52,6 +56,7 @@ function layOut(): void {
   const memory = shares ? new SharedArrayBuffer(size) : new ArrayBuffer(size);
   frame = openFrame(layout, memory);
   say({ kind: "layout", layout, memory: memory as ArrayBuffer });
+  wire?.configure(player.world.show, rig);
 }
 
 function fill(half: Half): void {
@@ -59,7 +64,7 @@ function fill(half: Half): void {
   half.value.set(stage.value);
   copyRaw(stage, half.raw);
   half.fn.set(stage.fn);
-  half.bytes.set(bytes);
+  half.bytes.set(tested(bytes));
   for (let p = 0; p < stage.source.length; p++) {
     const source = stage.source[p]!;
     half.source[p] = source >= 0 ? layers.list[source]! : source === FROM_PROGRAMMER ? SOURCE_PROGRAMMER : SOURCE_DEFAULT;
@@ -73,8 +78,33 @@ function fill(half: Half): void {
   }
 }
 
+/** The bytes with the slots that are held for a test. */
+function tested(bytes: Uint8Array): Uint8Array {
+  const held = Object.entries(wireState.tests);
+  if (held.length === 0 || !player) return bytes;
+  const made = bytes.slice();
+  for (const [key, byte] of held) {
+    const [universe, slot] = key.split(":").map(Number) as [number, number];
+    const place = player.rig.universes.indexOf(universe);
+    if (place >= 0) made[place * 512 + slot - 1] = byte;
+  }
+  return made;
+}
+
+function onWire(ask: WireAsk): void {
+  if (ask === "poll") return wire?.poll();
+  if (ask === "endTests") wireState.tests = {};
+  else {
+    const { [`${ask.universe}:${ask.slot}`]: _, ...others } = wireState.tests;
+    wireState.tests = ask.byte === null ? others : { ...others, [`${ask.universe}:${ask.slot}`]: ask.byte };
+  }
+  say({ kind: "wire", wire: wireState });
+  show();
+}
+
 function tick(): void {
   if (!player) return;
+  wire?.send(tested(player.frame));
   const moving = isMoving(player) || isArriving(player);
   const happened = advance(player, stageNow());
   compute(player);
@@ -175,9 +205,16 @@ addEventListener("message", ({ data }: MessageEvent) => {
     audience = message.on;
     return sendAround();
   }
+  if (message.kind === "bridge") {
+    wire?.close();
+    wire = openWire(message.port, message.token, (bridge) => say({ kind: "wire", wire: Object.assign(wireState, { bridge: bridge ?? null }) }));
+    return wire.configure(player.world.show, player.rig);
+  }
+  if (message.kind === "wire") return onWire(message.ask);
   if (message.kind === "diff") {
     const held = message.diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
     setWorld(player, applyDiff(player.world, message.diff as Diff), held);
+    if (message.diff.some((c) => c.path[0] === "show" && (c.path[1] === "outputs" || c.path[1] === "wire"))) wire?.configure(player.world.show, player.rig);
     unsaved = true;
     tickNow();
     return;

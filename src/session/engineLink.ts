@@ -4,7 +4,7 @@ import type { Why } from "@/core/play/why";
 import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import { openFrame, wholeHalf, type Frame, type Half, type Layout } from "@/engine/frame";
-import { FromEngineSchema, type Playing, type Running, type ToEngine } from "@/engine/messages";
+import { FromEngineSchema, type Playing, type Running, type ToEngine, type WireAsk, type WireState } from "@/engine/messages";
 
 /** What the engine shows now, for whoever draws it. */
 export interface StageView {
@@ -18,6 +18,7 @@ export interface EngineListener {
   playing(playing: Playing): void;
   /** The running state was saved, or only its time has passed. */
   running(change: Partial<Running>): void;
+  wire(state: WireState): void;
   trouble(text: string): void;
   /** A frame came as a copy: memory could not be shared. */
   copied(view: StageView): void;
@@ -31,6 +32,9 @@ export interface EngineLink {
   why(key: string): Promise<Why | null>;
   /** Whether other windows look on and want frames. */
   audience(on: boolean): void;
+  /** Tells the engine where the bridge is. */
+  bridge(port: number, token: string): void;
+  wire(ask: WireAsk): void;
   view(): StageView | undefined;
   close(): void;
 }
@@ -56,6 +60,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
         return listener.copied(view);
       case "playing": return listener.playing(message.playing);
       case "saved": return listener.running({ saved: message.saved });
+      case "wire": return listener.wire(message.wire);
       case "clock": return listener.running({ now: message.now });
       case "trouble": return listener.trouble(message.text);
       case "because":
@@ -81,6 +86,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
       reasons.set(id, resolve);
       say({ kind: "why", key, id });
     }),
+    bridge: (port, token) => say({ kind: "bridge", port, token }),
+    wire: (ask) => say({ kind: "wire", ask }),
     audience: (on) => say({ kind: "audience", on }),
     view: () => view,
     close: () => worker.terminate(),

@@ -10,7 +10,7 @@ import { frameBytes, openFrame, type Layout } from "@/engine/frame";
 import type { Running } from "@/engine/messages";
 import type { StageView } from "./engineLink";
 import { startLooks } from "./looksLink";
-import { handsOn, RESTING, type Session, type SessionState } from "./session";
+import { handsOn, NO_WIRE, RESTING, type Session, type SessionState } from "./session";
 import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
 
 export interface Guest {
@@ -74,7 +74,7 @@ export function joinHost(id: string): Promise<Guest> {
   }
 
   function make(world: World): Guest {
-    const store = createStore<SessionState>(() => ({ world, history: historyOf({ done: null, undone: null }), saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [], why: null }));
+    const store = createStore<SessionState>(() => ({ world, history: historyOf({ done: null, undone: null }), saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null }));
     const looks = startLooks(world);
     const hands = handsOn(store, looks);
     const leave = () => say({ kind: "leave", from: me });
@@ -97,6 +97,7 @@ export function joinHost(id: string): Promise<Guest> {
         return undefined;
       },
       event: async (event) => void (await ask({ kind: "event", event })),
+      askWire: (asked) => void ask({ kind: "wire", ask: asked }),
       whyOf: async (key) => (await ask({ kind: "why", key })).why,
       flush: async () => undefined,
       close() {
@@ -121,5 +122,6 @@ function follow(session: Session, message: WindowMessage): void {
     watched.get(session)?.(message.diff as Diff);
   } else if (message.kind === "layout") store.setState({ view: viewOf(message.layout) });
   else if (message.kind === "playing") store.setState({ playing: message.playing });
+  else if (message.kind === "wire") store.setState({ wire: message.wire });
   else if (message.kind === "saved") store.setState({ saved: message.saved });
 }

@@ -24,6 +24,7 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
     if (request.kind === "line") return { refusal: plain(await session.run(request.line, request.join)), why: null };
     if (request.kind === "intents") return { refusal: plain(session.act(request.intents as Intent[], request.says, request.join)), why: null };
     if (request.kind === "event") return await session.event(request.event), { refusal: null, why: null };
+    if (request.kind === "wire") return session.askWire(request.ask), { refusal: null, why: null };
     return { refusal: null, why: await session.whyOf(request.key) };
   };
 
@@ -45,6 +46,7 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
   });
   const unwatch = session.store.subscribe((now, before) => {
     if (now.playing !== before.playing) say({ kind: "playing", playing: now.playing });
+    if (now.wire !== before.wire && guests.size > 0) say({ kind: "wire", wire: now.wire });
     if (now.saved !== before.saved) say({ kind: "saved", saved: now.saved });
     if (now.view && now.view.layout !== before.view?.layout) say({ kind: "layout", layout: now.view.layout });
   });

@@ -13,7 +13,8 @@ import { EMPTY_HISTORY, extendLast, remember, type History } from "@/core/show/h
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { INTENTS } from "@/core/show/registry";
 import type { World } from "@/core/show/world";
-import type { Playing } from "@/engine/messages";
+import type { Playing, WireAsk, WireState } from "@/engine/messages";
+import { findWire } from "./wirePlaces";
 import { hostWindows, type Host } from "./host";
 import { frameChannel } from "./windowMessages";
 import { halfOf, startEngine, type EngineLink, type StageView } from "./engineLink";
@@ -33,6 +34,7 @@ export interface SessionState {
   history: History;
   saved: SavedState;
   playing: Playing;
+  wire: WireState;
   /** The stage's memory; a new object whenever its layout changes. */
   view: StageView | undefined;
   notices: readonly Notice[];
@@ -58,6 +60,8 @@ export interface Session {
   /** Does intents as one step; with `join`, as part of the step before (a drag). */
   act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
   event(event: PlayEvent): Promise<void>;
+  /** Asks something of the wire. */
+  askWire(ask: WireAsk): void;
   context(): ReadContext;
   noteLine(line: string): void;
   tell(text: string, tone?: Notice["tone"]): void;
@@ -66,6 +70,7 @@ export interface Session {
   close(): void;
 }
 
+export const NO_WIRE: WireState = { bridge: null, tests: {} };
 export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
 const MOST_LINES = 200;
 const MOMENT_EVERY_MS = 10 * 60_000;
@@ -113,7 +118,7 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
 
 export function startSession(id: string, opened: Opened): Session {
   const store = createStore<SessionState>(() => ({
-    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, view: undefined, notices: [], lines: [], why: null,
+    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null,
   }));
   const keeper: Keeper = createKeeper(id, opened.seq, (saved) => store.setState({ saved }));
   const looks: LooksLink = startLooks(opened.world);
@@ -126,8 +131,10 @@ export function startSession(id: string, opened: Opened): Session {
       keeper.playing(change);
       host.running(change);
     },
+    wire: (wire) => store.setState({ wire }),
     trouble: (text) => hands.tell(text, "refused"),
   });
+  void findWire().then((places) => places?.bridge && engine.bridge(places.bridge, places.token));
   if (opened.notice) hands.tell(opened.notice, "refused");
 
   const commit = (world: World, history: History, diff: Diff): void => {
@@ -157,6 +164,7 @@ export function startSession(id: string, opened: Opened): Session {
       return undefined;
     },
     whyOf: (key) => engine.why(key),
+    askWire: (ask) => engine.wire(ask),
     act(intents, says, join = false) {
       const { world, history } = store.getState();
       const done = applyIntents(INTENTS, world, intents);

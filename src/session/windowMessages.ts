@@ -1,7 +1,7 @@
 /** What windows of one show say to each other. One hosts; the others are in step with it. */
 import { z } from "zod";
 import { LayoutSchema } from "@/engine/frame";
-import { PlayingSchema, RunningSchema } from "@/engine/messages";
+import { PlayingSchema, RunningSchema, WireAskSchema, WireStateSchema } from "@/engine/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
@@ -18,6 +18,7 @@ export const RequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("intents"), intents: z.array(IntentSchema), says: z.string(), join: z.boolean() }),
   z.object({ kind: z.literal("event"), event: PlayEventSchema }),
   z.object({ kind: z.literal("why"), key: z.string() }),
+  WireAskSchema,
 ]);
 export type Request = z.infer<typeof RequestSchema>;
 
@@ -36,6 +37,7 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("layout"), layout: LayoutSchema }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: SavedStateSchema }),
+  z.object({ kind: z.literal("wire"), wire: WireStateSchema }),
   RunningSchema.partial().extend({ kind: z.literal("running") }),
 ]);
 export type WindowMessage = z.infer<typeof WindowMessageSchema>;

@@ -1,0 +1,133 @@
+/** @jest-environment node */
+import { createSocket } from "node:dgram";
+import { WebSocket } from "ws";
+import { artDmx } from "@/core/dmx/artnet";
+import { writeFrame } from "@/core/dmx/wireFrame";
+import { newShow } from "@/core/show/world";
+import { missing, startNode, type DmxNode } from "@/standin/node";
+import { broadcastOf, startBridge, type Bridge } from "./bridge";
+
+const HOST = "127.0.0.77";
+const guard = { origins: ["http://127.0.0.1:4610"], token: "t".repeat(48), host: "127.0.0.1" };
+let bridge: Bridge;
+let node: DmxNode;
+beforeAll(async () => {
+  node = await startNode(guard, HOST);
+  bridge = await startBridge(guard);
+});
+afterAll(async () => {
+  await bridge.stop();
+  node.stop();
+});
+
+const connect = (port: number, origin = guard.origins[0]!, token = guard.token) => new WebSocket(`ws://127.0.0.1:${port}/?token=${token}`, { origin });
+const opened = (socket: WebSocket) => new Promise<void>((resolve, reject) => socket.once("open", resolve).once("error", reject));
+const closed = (socket: WebSocket) => new Promise<{ code: number; why: string }>((resolve) => socket.once("close", (code, why) => resolve({ code, why: String(why) })));
+const refused = (socket: WebSocket) => new Promise<string>((resolve) => socket.once("open", () => resolve("opened")).once("error", (e) => resolve(e.message)));
+const until = async (check: () => boolean) => {
+  for (const end = Date.now() + 3000; Date.now() < end; ) {
+    if (check()) return;
+    await new Promise((r) => setTimeout(r, 10));
+  }
+  throw new Error("it did not come");
+};
+const outputs = () => JSON.stringify({
+  kind: "outputs", wire: newShow("x").wire, intensity: {},
+  outputs: { 1: { protocol: "artnet", to: { unicast: [HOST] }, number: 3, priority: 100 }, 2: { protocol: "sacn", to: { unicast: [HOST] }, number: 7, priority: 110 } },
+});
+const data = (...bytes: number[]) => Uint8Array.from([...bytes, ...new Array<number>(512 - bytes.length).fill(0)]);
+
+test("frames arrive at the node by both protocols, and the node answers a poll", async () => {
+  const socket = connect(bridge.port);
+  await opened(socket);
+  const states: { nodes: { ip: string }[]; trouble: string | null }[] = [];
+  socket.on("message", (text) => states.push(JSON.parse(String(text))));
+  socket.send(outputs());
+  socket.send(writeFrame([{ protocol: 0, number: 1, data: data(255, 9) }, { protocol: 0, number: 2, data: data(1, 2, 3) }, { protocol: 0, number: 3, data: data(5) }]));
+  await until(() => node.data("artnet", 3)?.[0] === 255 && node.data("sacn", 7)?.[2] === 3);
+  expect([...node.data("artnet", 3)!]).toEqual([...data(255, 9)]);
+  expect(node.received().streams.map((s) => [s.protocol, s.number, s.source, s.priority])).toEqual(expect.arrayContaining([["artnet", 3, "", 100], ["sacn", 7, "Bold Comet", 110]]));
+  expect(node.data("artnet", 2)).toBeUndefined();
+  socket.send(JSON.stringify({ kind: "poll" }));
+  await until(() => states.some((s) => s.nodes.some((n) => n.ip === HOST)));
+  expect(states.at(-1)!.trouble).toBeNull();
+  socket.close();
+  await closed(socket);
+});
+
+test("the last look stays on the wire when the browser is gone, and the next browser goes on", async () => {
+  const before = node.received().streams.find((s) => s.number === 3)!.packets;
+  await until(() => node.received().streams.find((s) => s.number === 3)!.packets > before);
+  expect(node.data("artnet", 3)![0]).toBe(255);
+  const socket = connect(bridge.port);
+  await opened(socket);
+  socket.send(outputs());
+  socket.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
+  await until(() => node.data("artnet", 3)?.[0] === 254);
+  expect(node.received().streams.reduce((lost, s) => lost + s.lost, 0)).toBe(0);
+  socket.close();
+  await closed(socket);
+});
+
+test("strangers are kept out: another origin, no token, a wrong one", async () => {
+  for (const port of [bridge.port, node.port]) {
+    expect(await refused(connect(port, "http://evil.example"))).toMatch(/403/);
+    expect(await refused(connect(port, guard.origins[0], "x"))).toMatch(/403/);
+    expect(await refused(new WebSocket(`ws://127.0.0.1:${port}/`))).toMatch(/403/);
+  }
+});
+
+const nowhere = JSON.stringify({ ...JSON.parse(outputs()), outputs: { 1: { protocol: "artnet", to: { unicast: ["nowhere"] }, number: 3, priority: 100 } } });
+
+test.each<[string, Uint8Array | string, RegExp]>([
+  ["a frame cut off", writeFrame([{ protocol: 0, number: 1, data: data(1) }]).subarray(0, 300), /frame/],
+  ["a frame of another version", Uint8Array.of(9, 9, 9, 9), /frame/],
+  ["no JSON", "hello", /no JSON/],
+  ["an unknown message", JSON.stringify({ kind: "launch" }), /not understood/],
+  ["an output without sense", nowhere, /not understood/],
+  ["an unknown field", JSON.stringify({ ...JSON.parse(outputs()), more: 1 }), /not understood/],
+  ["too large a message", new Uint8Array(2_000_000), /^$/],
+])("%s ends the connection and changes nothing", async (_, sent, why) => {
+  const before = [...node.data("artnet", 3)!];
+  const socket = connect(bridge.port);
+  await opened(socket);
+  const end = closed(socket);
+  socket.send(sent);
+  const { code, why: said } = await end;
+  expect([1008, 1009]).toContain(code);
+  expect(said).toMatch(why);
+  expect([...node.data("artnet", 3)!]).toEqual(before);
+});
+
+test("a flood of messages is cut off", async () => {
+  const socket = connect(bridge.port);
+  await opened(socket);
+  const end = closed(socket);
+  for (let i = 0; i < 900; i++) socket.send(JSON.stringify({ kind: "poll" }));
+  expect((await end).why).toMatch(/messages a second/);
+});
+
+test("malformed packets are counted by the node and do nothing else", async () => {
+  const before = node.received().malformed;
+  const socket = createSocket("udp4");
+  const packets = [Buffer.from("hello"), Buffer.alloc(0), Buffer.from(artDmx(3, 1, data(99)).subarray(0, 100)), Buffer.alloc(9000, 65)];
+  for (const packet of packets) socket.send(packet, 6454, HOST);
+  socket.send(Buffer.alloc(638), 5568, HOST);
+  await until(() => node.received().malformed >= before + 5);
+  socket.close();
+  expect(node.data("artnet", 3)![0]).toBe(254);
+});
+
+test("losses are read from sequence numbers, round their ends too", () => {
+  expect(missing("artnet", 1, 2)).toBe(0);
+  expect(missing("artnet", 255, 1)).toBe(0);
+  expect(missing("artnet", 254, 2)).toBe(2);
+  expect(missing("sacn", 255, 0)).toBe(0);
+  expect(missing("sacn", 10, 13)).toBe(2);
+  expect(missing("sacn", 13, 12)).toBe(0);
+});
+
+test("the broadcast address of an interface", () => {
+  expect(broadcastOf("10.1.2.3", [{ name: "x", address: "10.1.2.3", netmask: "255.255.0.0" }])).toBe("10.1.255.255");
+  expect(broadcastOf("", [])).toBe("255.255.255.255");
+});

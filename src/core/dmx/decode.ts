@@ -1,0 +1,32 @@
+/** From the bytes of the wire back to values: what a node received, shown as a stage. */
+import type { ChannelFunction } from "../fixture/type";
+import type { Output, Rig } from "../play/rig";
+import { clamp } from "../units/units";
+
+/** Physical value of a DMX value in a function: the other way round of `toDmx`. */
+export function fromDmx(fn: ChannelFunction, dmx: number, invert = false): number {
+  if (fn.steps && fn.steps.length > 0) return (fn.steps.find((s) => dmx >= s.dmxFrom && dmx <= s.dmxTo) ?? fn.steps[0]!).value;
+  const norm = fn.dmxTo === fn.dmxFrom ? 0 : clamp((dmx - fn.dmxFrom) / (fn.dmxTo - fn.dmxFrom), 0, 1);
+  return fn.from + (invert ? 1 - norm : norm) * (fn.to - fn.from);
+}
+
+/**
+ * Values and functions of all parameters as a frame of bytes shows them. Virtual dimmers are in the
+ * emitters already and count as full; a parameter without an address keeps its default.
+ * @param bytes 512 for each of the rig's universes. @param value, fn one for each parameter.
+ */
+export function decodeFrame(rig: Rig, bytes: Uint8Array, value: Float64Array, fn: Uint8Array): void {
+  for (let p = 0; p < rig.size; p++) {
+    value[p] = rig.specs[p]!.virtual ? 100 : rig.defaults[p]!;
+    fn[p] = 0;
+  }
+  for (const out of rig.outputs) decodeOutput(out, bytes, value, fn);
+}
+
+function decodeOutput(out: Output, bytes: Uint8Array, value: Float64Array, fn: Uint8Array): void {
+  const dmx = out.bytes === 2 ? (bytes[out.offset]! << 8) | bytes[out.offset + 1]! : bytes[out.offset]!;
+  const which = out.functions.findIndex((f) => dmx >= f.dmxFrom && dmx <= f.dmxTo);
+  const found = out.functions[Math.max(0, which)]!;
+  value[out.param] = fromDmx(found, dmx, out.invert) - out.add;
+  fn[out.param] = Math.max(0, which);
+}

@@ -1,0 +1,58 @@
+/** A WebSocket server for this machine's own app alone: loopback, the app's origin, a token of this start, limits on size and rate. */
+import { timingSafeEqual } from "node:crypto";
+import { createServer } from "node:http";
+import { WebSocketServer, type WebSocket } from "ws";
+
+export interface Guard {
+  /** Origins of the app, such as the one of 127.0.0.1 and of localhost. */
+  origins: readonly string[];
+  token: string;
+  host: string;
+  mostBytes: number;
+  /** Messages a second before the sender is cut off. */
+  mostMessages: number;
+}
+
+const POLICY = 1008;
+
+function sameToken(given: string, wanted: string): boolean {
+  const [a, b] = [Buffer.from(given), Buffer.from(wanted)];
+  return a.length === b.length && timingSafeEqual(a, b);
+}
+
+/** Ends a connection that broke the rules, saying which. */
+export const cutOff = (socket: WebSocket, why: string): void => socket.close(POLICY, why.slice(0, 120));
+
+/** Starts listening on a free port; resolves to it. */
+export function guardedServer(guard: Guard, connected: (socket: WebSocket) => void): Promise<{ port: number; close(): void }> {
+  const http = createServer((_, answer) => answer.writeHead(426).end());
+  const server = new WebSocketServer({
+    server: http, maxPayload: guard.mostBytes, perMessageDeflate: false,
+    verifyClient({ origin, req }: { origin: string; req: { url?: string } }, done: (ok: boolean, code?: number, why?: string) => void) {
+      const token = new URL(req.url ?? "/", "http://bridge").searchParams.get("token") ?? "";
+      if (!guard.origins.includes(origin)) return done(false, 403, "only the app itself may connect");
+      if (!sameToken(token, guard.token)) return done(false, 403, "the token of this start is missing or wrong");
+      done(true);
+    },
+  });
+  server.on("connection", (socket) => {
+    let second = 0;
+    let count = 0;
+    socket.on("message", () => {
+      const now = Math.floor(performance.now() / 1000);
+      if (now !== second) [second, count] = [now, 0];
+      if (++count > guard.mostMessages) cutOff(socket, `more than ${guard.mostMessages} messages a second`);
+    });
+    // A socket that breaks the protocol closes; that is all there is to do.
+    socket.on("error", () => undefined);
+    connected(socket);
+  });
+  return new Promise((resolve) => http.listen(0, guard.host, () => resolve({
+    port: (http.address() as { port: number }).port,
+    close() {
+      for (const client of server.clients) client.terminate();
+      server.close();
+      http.close();
+    },
+  })));
+}
