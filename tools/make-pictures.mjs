@@ -68,7 +68,7 @@ try {
   await ask("21 thru 28");
   await page.waitForTimeout(400);
   await shot("rig");
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   await page.waitForTimeout(600);
   await shot("dmx");
   await page.getByRole("tab", { name: "Patch" }).click();

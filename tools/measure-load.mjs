@@ -37,7 +37,7 @@ try {
   }
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   await page.goto(`${base}/show/demo/rig`);
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   await page.getByTestId("dmx").waitFor();
   await page.evaluate(() => {
     globalThis.took = [];

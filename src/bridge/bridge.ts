@@ -6,6 +6,7 @@ import type { WebSocket } from "ws";
 import { ARTNET_PORT, artPoll, readArtNet, type ArtNode } from "@/core/dmx/artnet";
 import { MOST_FRAME_BYTES, readFrame } from "@/core/dmx/wireFrame";
 import type { Output } from "@/core/show/schema";
+import { createRates } from "@/server/rates";
 import { cutOff, guardedServer, type Guard } from "@/server/guarded";
 import { ToBridgeSchema, type FromBridge } from "./messages";
 import { createSender } from "./sender";
@@ -35,6 +36,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
   let trouble: string | null = null;
   let client: WebSocket | undefined;
   let polled: string[] = [];
+  const rates = createRates(STATE_MS);
   const nodes = new Map<string, { node: ArtNode; at: number }>();
   const now = () => performance.now();
 
@@ -74,7 +76,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     for (const [ip, { at }] of nodes) if (now() - at > NODE_FORGOTTEN_MS) nodes.delete(ip);
     return {
       kind: "state", trouble, nodes: [...nodes.values()].map((n) => n.node), interfaces: ipv4().map(({ name, address }) => ({ name, address })),
-      sending: sender.counts().map(({ universe, packets }) => ({ universe, perSecond: (packets * 1000) / STATE_MS })),
+      sending: sender.counts().map(({ universe, packets }) => ({ universe, perSecond: rates.of(String(universe), packets) })),
     };
   }
 

@@ -95,8 +95,9 @@ function onWire(ask: WireAsk): void {
   if (ask === "poll") return wire?.poll();
   if (ask === "endTests") wireState.tests = {};
   else {
-    const { [`${ask.universe}:${ask.slot}`]: _, ...others } = wireState.tests;
-    wireState.tests = ask.byte === null ? others : { ...others, [`${ask.universe}:${ask.slot}`]: ask.byte };
+    const key = `${ask.universe}:${ask.slot}`;
+    const others = Object.entries(wireState.tests).filter(([held]) => held !== key);
+    wireState.tests = Object.fromEntries(ask.byte === null ? others : [...others, [key, ask.byte]]);
   }
   say({ kind: "wire", wire: wireState });
   show();

@@ -1,6 +1,7 @@
 /** A stand-in for a DMX node: listens for both protocols, answers polls, and shows the app what it received. */
 import { createSocket, type Socket } from "node:dgram";
 import type { WebSocket } from "ws";
+import { createRates } from "@/server/rates";
 import { guardedServer, type Guard } from "@/server/guarded";
 import { ARTNET_PORT, artPollReply, readArtNet } from "@/core/dmx/artnet";
 import { readSacn, SACN_PORT } from "@/core/dmx/sacn";
@@ -40,6 +41,7 @@ export function missing(protocol: Stream["protocol"], before: number, now: numbe
 /** @param host where it listens for packets. */
 export async function startNode(guard: Pick<Guard, "origins" | "token">, host: string): Promise<DmxNode> {
   const heard = new Map<string, Heard>();
+  const rates = createRates(TELL_MS);
   let malformed = 0;
   let trouble: string | null = null;
   const clients = new Set<WebSocket>();
@@ -93,7 +95,7 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
   });
   const telling = setInterval(() => {
     for (const [key, stream] of heard) {
-      stream.perSecond = (stream.recent * 1000) / TELL_MS;
+      stream.perSecond = rates.of(key, stream.recent);
       stream.recent = 0;
       if (performance.now() - stream.at > FORGOTTEN_MS) heard.delete(key);
     }

@@ -26,9 +26,9 @@ const freePort = (): Promise<number> => new Promise((resolve) => {
 });
 
 /** Starts the app on a free port and a browser with an empty profile. */
-export async function startApp(): Promise<App> {
+export async function startApp(surroundings: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
-  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.8", ...surroundings } });
   await new Promise<void>((resolve, reject) => {
     server.stdout!.once("data", () => resolve());
     server.once("exit", () => reject(new Error("the app did not start; build it first")));
@@ -70,4 +70,15 @@ export const word = (bytes: number[], slot: number): number => bytes[slot - 1]! 
 export async function untilSaved(page: Page): Promise<void> {
   await page.waitForTimeout(80);
   await page.waitForFunction(() => document.querySelector("[data-testid=saved]")?.textContent === "saved");
+}
+
+/** Waits until what is read passes a check. */
+export async function becomes<T>(read: () => Promise<T>, check: (value: T) => boolean, ms = 8000): Promise<void> {
+  let last: T | undefined;
+  for (const end = Date.now() + ms; Date.now() < end; ) {
+    last = await read();
+    if (check(last)) return;
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  throw new Error(`it stayed ${String(last)}`);
 }

@@ -87,7 +87,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await page.waitForTimeout(400);
   await page.reload();
   await page.getByLabel("Ask bar").waitFor();
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   await bytesWhen(page, (b) => b.slice(0, 300).every((byte, i) => byte === middle[i]));
 
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());

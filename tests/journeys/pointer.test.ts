@@ -86,7 +86,7 @@ test("patch, group, values, cues and playback without a key", async () => {
   await page.getByRole("button", { name: "Clear" }).click();
 
   await place("Rig");
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   const dark = await bytesShown(page);
   expect(word(dark, 5)).toBe(0);
   await place("Run");
@@ -94,12 +94,12 @@ test("patch, group, values, cues and playback without a key", async () => {
   await page.waitForTimeout(1300);
   await page.getByRole("button", { name: /^Pause Main/ }).click();
   await place("Rig");
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   const middle = await bytesWhen(page, (b) => word(b, 5) > 0);
   await place("Run");
   await page.getByRole("button", { name: /^Go Main/ }).click();
   await place("Rig");
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   await page.waitForTimeout(3200);
   const first = await bytesShown(page);
   const target = word(first, 5) / 65535;
@@ -116,7 +116,7 @@ test("patch, group, values, cues and playback without a key", async () => {
   await place("Run");
   await page.getByRole("button", { name: /^Go Main/ }).click();
   await place("Rig");
-  await page.getByRole("tab", { name: "DMX" }).click();
+  await page.getByRole("tab", { name: "Universes" }).click();
   await page.waitForTimeout(3400);
   const second = await bytesShown(page);
   expect(second[wash - 1]!).toBeLessThan(first[wash - 1]! - 20);

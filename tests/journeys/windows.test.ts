@@ -15,13 +15,13 @@ test("what one window does the other shows, and the stage goes on when the host 
   const host = app.page;
   await host.goto(`${app.base}/show/demo/rig`);
   await host.getByLabel("Ask bar").waitFor();
-  await host.getByRole("tab", { name: "DMX" }).click();
+  await host.getByRole("tab", { name: "Universes" }).click();
   const guest = await app.context.newPage();
   const errors: string[] = [];
   guest.on("pageerror", (e) => errors.push(e.message));
   await guest.goto(`${app.base}/show/demo/rig`);
   await guest.getByLabel("Ask bar").waitFor();
-  await guest.getByRole("tab", { name: "DMX" }).click();
+  await guest.getByRole("tab", { name: "Universes" }).click();
 
   await ask(host, "1 at 60");
   await bytesWhen(guest, (b) => word(b, 5) === Math.round(0.6 * 65535));
@@ -50,7 +50,7 @@ test("what one window does the other shows, and the stage goes on when the host 
   const third = await app.context.newPage();
   await third.goto(`${app.base}/show/demo/rig`);
   await third.getByLabel("Ask bar").waitFor();
-  await third.getByRole("tab", { name: "DMX" }).click();
+  await third.getByRole("tab", { name: "Universes" }).click();
   await bytesWhen(third, (b) => word(b, 11 * 23 + 5) === Math.floor(0.05 * 65535 + 0.5));
   expect(errors).toEqual([]);
 });

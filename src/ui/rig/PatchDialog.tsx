@@ -5,35 +5,42 @@ import { useMemo, useState } from "react";
 import { LIBRARY } from "@/core/fixture/library/library";
 import { footprint } from "@/core/fixture/type";
 import { addressText, parseAddress } from "@/core/patch/address";
-import { nextNumber, planPatch, type PatchRequest } from "@/core/patch/plan";
+import { nextNumber, planPatch, typeOf, type PatchRequest } from "@/core/patch/plan";
 import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
+import { shelves, type Shelf } from "./library/choices";
+import { useRecentTypes } from "./library/recent";
 import classes from "./Rig.module.css";
 
-const MAKERS = [...new Set(LIBRARY.map((t) => t.maker))];
-const TYPES = MAKERS.map((maker) => ({ group: maker, items: LIBRARY.filter((t) => t.maker === maker).map((t) => ({ value: t.id, label: t.model })) }));
+/** Each type once, under the first shelf that has it. */
+function grouped(found: readonly Shelf[]) {
+  const seen = new Set<string>();
+  return found.map(({ title, types }) => ({ group: title, items: types.filter((t) => !seen.has(t.id) && seen.add(t.id)).map((t) => ({ value: t.id, label: t.model })) })).filter((g) => g.items.length > 0);
+}
 
 /** Adding fixtures: the resulting rows and their conflicts are shown while the choices are made. */
-export function PatchDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
+export function PatchDialog({ opened, preset, onClose }: { opened: boolean; preset: { type: string; mode: string } | null; onClose(): void }) {
   return (
     <Modal opened={opened} onClose={onClose} title="Patch fixtures" size={760} centered>
-      {opened && <PatchForm onClose={onClose} />}
+      {opened && <PatchForm preset={preset} onClose={onClose} />}
     </Modal>
   );
 }
 
-function PatchForm({ onClose }: { onClose(): void }) {
+function PatchForm({ preset, onClose }: { preset: { type: string; mode: string } | null; onClose(): void }) {
   const session = useSession();
   const show = useShow((s) => s.world.show);
-  const [typeId, setTypeId] = useState("petrel-spot");
-  const [modeName, setModeName] = useState<string | null>(null);
+  const [recent, noteRecent] = useRecentTypes();
+  const [typeId, setTypeId] = useState(preset?.type ?? recent[0] ?? "petrel-spot");
+  const [modeName, setModeName] = useState<string | null>(preset?.mode ?? null);
   const [count, setCount] = useState<number | string>(1);
   const [from, setFrom] = useState<number | string>(() => nextNumber(show));
   const [where, setWhere] = useState("auto");
   const [start, setStart] = useState("1:1");
   const [name, setName] = useState("");
 
-  const type = LIBRARY.find((t) => t.id === typeId)!;
+  const types = useMemo(() => grouped(shelves(show, recent, "", null)), [show.types, recent]); // eslint-disable-line react-hooks/exhaustive-deps
+  const type = typeOf(show, typeId) ?? LIBRARY[0]!;
   const mode = type.modes.find((m) => m.name === modeName) ?? type.modes[0]!;
   const address = parseAddress(start);
   const badStart = where === "at" && !address ? "An address is universe:slot, such as 1:101" : null;
@@ -47,13 +54,16 @@ function PatchForm({ onClose }: { onClose(): void }) {
 
   const patch = async () => {
     const at = where === "auto" ? "at auto" : where === "unpatched" ? "unpatched" : `at ${start}`;
-    if (!(await session.run(`patch ${n} ${typeId} mode ${quote(mode.name)} as ${from} ${at}${name ? ` name ${quote(name)}` : ""}`))) onClose();
+    if (!(await session.run(`patch ${n} ${typeId} mode ${quote(mode.name)} as ${from} ${at}${name ? ` name ${quote(name)}` : ""}`))) {
+      noteRecent(typeId);
+      onClose();
+    }
   };
 
   return (
     <form onSubmit={(e) => (e.preventDefault(), void patch())} className={classes.dialog}>
       <Stack gap="xs">
-        <Select label="Type" data={TYPES} value={typeId} onChange={(v) => v && (setTypeId(v), setModeName(null))} searchable allowDeselect={false} data-autofocus />
+        <Select label="Type" data={types} value={typeId} onChange={(v) => v && (setTypeId(v), setModeName(null))} searchable allowDeselect={false} data-autofocus />
         <Select label="Mode" data={type.modes.map((m) => ({ value: m.name, label: `${m.name}, ${footprint(m)} channels` }))} value={mode.name} onChange={setModeName} allowDeselect={false} />
         <Group grow gap="xs">
           <NumberInput label="How many" value={count} onChange={setCount} min={1} max={5000} allowDecimal={false} />

@@ -15,7 +15,7 @@ const FIELD = "input, textarea, select, [contenteditable=true]";
 /** Whether plain keys mean the show: no field has the focus, or only the empty Ask bar has. */
 function isFree(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
-  if (!element?.matches?.(FIELD)) return !element?.closest?.("[role=dialog]");
+  if (!element?.matches?.(FIELD)) return !element?.closest?.("[role=dialog], [role=grid]");
   const ask = askInput();
   return element === ask && ask?.value === "";
 }

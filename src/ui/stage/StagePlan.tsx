@@ -1,19 +1,32 @@
 "use client";
 
-import { useComputedColorScheme } from "@mantine/core";
+import { Tooltip, useComputedColorScheme } from "@mantine/core";
+import { IconPlugConnected } from "@tabler/icons-react";
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
 import { inside, lampAt, type Box } from "./hit";
 import { PaceSchema, type ToPainter } from "./messages";
-import { fitView, lampsOf } from "./plan";
+import { fitView, lampsOf, toMetres, toPixels } from "./plan";
+import { useWireStage } from "./wireStage";
 import classes from "./Stage.module.css";
 
 const SAME_SPOT = 4;
 
+/** Working on the plan itself: what a drag means, and what it shows while it lasts. */
+export interface PlanEdit {
+  /** Whether a drag that begins on a lamp moves the selected ones. */
+  moves: boolean;
+  /** A drag across the plan, in metres; undefined where dragging selects an area. */
+  onDrag?(from: { x: number; y: number }, to: { x: number; y: number }): void;
+  onMove(dx: number, dy: number): void;
+  /** What the drag would make: corners in metres. */
+  preview(from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number }[];
+}
+
 /** The stage from above, lit as it is now. Click selects, shift adds or takes away, dragging selects an area in the direction of the drag. */
-export function StagePlan() {
+export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const session = useSession();
   const host = useRef<HTMLDivElement>(null);
   const painter = useRef<Worker | null>(null);
@@ -24,7 +37,10 @@ export function StagePlan() {
   const selection = useShow((s) => s.world.hands.selection);
   const [box, setBox] = useState<Box | null>(null);
   const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
-  const view = useMemo(() => fitView(lamps, width, height), [lamps, width, height]);
+  const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
+  const view = useMemo(() => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height), [lamps, scenery, width, height]);
+  const [fromWire, setFromWire] = useState(false);
+  const moving = useRef(false);
 
   useEffect(() => {
     const element = document.createElement("canvas");
@@ -47,9 +63,10 @@ export function StagePlan() {
   const tell = (message: ToPainter) => painter.current?.postMessage(message);
 
   useEffect(() => {
-    if (stage) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
-  }, [stage]);
-  useEffect(() => tell({ kind: "plan", lamps }), [lamps]);
+    if (stage && !fromWire) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
+  }, [stage, fromWire]);
+  const received = useWireStage(fromWire, show, stage?.layout, (layout, memory) => tell({ kind: "memory", layout, memory }));
+  useEffect(() => tell({ kind: "plan", lamps, scenery }), [lamps, scenery]);
   useEffect(() => {
     if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
   }, [width, height, view, scheme]);
@@ -75,8 +92,12 @@ export function StagePlan() {
   };
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
     if (event.button !== 0) return;
+    if ((event.target as HTMLElement).closest("button")) return;
     event.currentTarget.setPointerCapture(event.pointerId);
     const p = at(event);
+    const under = edit?.moves ? lampAt(lamps, view, p.x, p.y) : undefined;
+    moving.current = under !== undefined;
+    if (under && !selection.includes(under.id) && !event.shiftKey) choose([under.id], false);
     setBox({ x1: p.x, y1: p.y, x2: p.x, y2: p.y });
   };
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
@@ -87,6 +108,10 @@ export function StagePlan() {
   const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
     if (!box) return;
     setBox(null);
+    const far = Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
+    const [from, to] = [toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)];
+    if (far && moving.current) return edit!.onMove(to.x - from.x, to.y - from.y);
+    if (far && edit?.onDrag) return edit.onDrag(from, to);
     const add = event.shiftKey || event.ctrlKey || event.metaKey;
     const still = Math.hypot(box.x2 - box.x1, box.y2 - box.y1) < SAME_SPOT;
     const hit = still ? lampAt(lamps, view, box.x2, box.y2) : undefined;
@@ -94,15 +119,35 @@ export function StagePlan() {
     if (chosen.length > 0 || !add) choose(chosen, add);
   };
 
+  const dragged = box !== null && Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
+  const ghosts = box && dragged && edit ? ghostsOf(edit, moving.current, lamps.filter((l) => selection.includes(l.id)), toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)) : [];
+  const sent = Object.keys(show.outputs).length > 0;
+
   return (
     <div
       ref={host} className={classes.stage} data-testid="stage" role="application" aria-label="Stage plan"
       onPointerDown={onPointerDown} onPointerMove={onPointerMove} onPointerUp={onPointerUp} onPointerCancel={() => setBox(null)}
     >
       {lamps.length === 0 && <p className={classes.empty}>The stage is empty. Patch the first fixtures in Rig, or type: patch 12 petrel-spot</p>}
-      {box && Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT && (
+      {sent && (
+        <Tooltip label={fromWire ? "Drawn from what arrived at the stand-in node. Press for what the engine says" : "Drawn from what the engine says. Press to draw what arrives at the stand-in node"} openDelay={400}>
+          <button type="button" className={classes.source} aria-pressed={fromWire} data-testid="from-wire" onClick={() => setFromWire(!fromWire)}>
+            <IconPlugConnected size={14} /> {fromWire ? (received === null ? "from the wire: node not reached" : `from the wire: ${received.streams.length} universes`) : "from the engine"}
+          </button>
+        </Tooltip>
+      )}
+      {ghosts.map((g, i) => {
+        const [x, y] = toPixels(view, g.x, g.y);
+        return <i key={i} className={classes.ghost} style={{ left: x, top: y }} />;
+      })}
+      {box && dragged && ghosts.length === 0 && (
         <div className={classes.marquee} style={{ left: Math.min(box.x1, box.x2), top: Math.min(box.y1, box.y2), width: Math.abs(box.x2 - box.x1), height: Math.abs(box.y2 - box.y1) }} />
       )}
     </div>
   );
+}
+
+function ghostsOf(edit: PlanEdit, moves: boolean, selected: readonly { x: number; y: number }[], from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number }[] {
+  if (moves) return selected.map((l) => ({ x: l.x + to.x - from.x, y: l.y + to.y - from.y }));
+  return edit.onDrag ? edit.preview(from, to) : [];
 }

@@ -1,4 +1,5 @@
 /** Painting the plan: room, beams, lamps, selection. */
+import type { Scenic } from "@/core/show/schema";
 import type { Half } from "@/engine/frame";
 import { addBeam, clearBeams, type Beam, type BeamField } from "./beams";
 import { aim, aimOf, light, lightOf } from "./light";
@@ -19,7 +20,7 @@ export const DARK: Palette = { room: "#0a0d14", line: "#1c2434", body: "#3a465c"
 export const DAYLIGHT: Palette = { room: "#2a3142", line: "#3a4358", body: "#6b7890", number: "#c4cede", selection: "#7ee8c4", onSelection: "#0b1a16" };
 
 /** The room: a floor of metres, and numbers beside the lamps. Painted once for each view. */
-export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: number, height: number, palette: Palette): void {
+export function drawRoom(c: Ctx, lamps: readonly Lamp[], scenery: readonly Scenic[], view: View, width: number, height: number, palette: Palette): void {
   c.fillStyle = palette.room;
   c.fillRect(0, 0, width, height);
   c.strokeStyle = palette.line;
@@ -37,6 +38,7 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: numb
     c.lineTo(px, py + arm);
   }
   c.stroke();
+  drawScenery(c, scenery, view, palette);
   c.fillStyle = palette.number;
   c.font = "10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
@@ -47,6 +49,45 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], view: View, width: numb
     const [x, y] = toPixels(view, lamp.x, lamp.y);
     const [dx, dy] = labelSide(lamps, lamp, view);
     c.fillText(String(lamp.number), x + dx, y + dy);
+  }
+}
+
+const TRUSS = 0.3;
+
+/** Trusses and set pieces, to read the room by: quiet, so that the light is what is seen. */
+function drawScenery(c: Ctx, scenery: readonly Scenic[], view: View, palette: Palette): void {
+  c.strokeStyle = palette.line;
+  c.lineWidth = 1.5;
+  for (const { shape, from, to } of scenery) {
+    const [x1, y1] = toPixels(view, from.x, from.y);
+    const [x2, y2] = toPixels(view, to.x, to.y);
+    c.beginPath();
+    if (shape === "area") c.rect(Math.min(x1, x2), Math.min(y1, y2), Math.abs(x2 - x1), Math.abs(y2 - y1));
+    else if (shape === "round") c.ellipse((x1 + x2) / 2, (y1 + y2) / 2, Math.abs(x2 - x1) / 2, Math.abs(y2 - y1) / 2, 0, 0, 2 * Math.PI);
+    else if (shape === "line") {
+      c.moveTo(x1, y1);
+      c.lineTo(x2, y2);
+    }
+    else drawTruss(c, x1, y1, x2, y2, TRUSS * view.scale);
+    c.stroke();
+  }
+}
+
+/** Two chords with their lacing. */
+function drawTruss(c: Ctx, x1: number, y1: number, x2: number, y2: number, wide: number): void {
+  const length = Math.hypot(x2 - x1, y2 - y1) || 1;
+  const [nx, ny] = [(-(y2 - y1) / length) * (wide / 2), ((x2 - x1) / length) * (wide / 2)];
+  for (const side of [1, -1]) {
+    c.moveTo(x1 + nx * side, y1 + ny * side);
+    c.lineTo(x2 + nx * side, y2 + ny * side);
+  }
+  const bays = Math.max(1, Math.round(length / Math.max(wide, 4)));
+  for (let i = 0; i <= bays; i++) {
+    const t = i / bays;
+    const side = i % 2 === 0 ? 1 : -1;
+    const [x, y] = [x1 + (x2 - x1) * t + nx * side, y1 + (y2 - y1) * t + ny * side];
+    if (i === 0) c.moveTo(x, y);
+    else c.lineTo(x, y);
   }
 }
 

@@ -1,12 +1,13 @@
 /** What the window and the painter say to each other. */
 import { z } from "zod";
+import type { Scenic } from "@/core/show/schema";
 import type { Layout } from "@/engine/frame";
 import type { Lamp, View } from "./plan";
 
 export type ToPainter =
   | { kind: "canvas"; canvas: OffscreenCanvas }
   | { kind: "memory"; layout: Layout; memory: ArrayBufferLike }
-  | { kind: "plan"; lamps: Lamp[] }
+  | { kind: "plan"; lamps: Lamp[]; scenery: Scenic[] }
   | { kind: "view"; width: number; height: number; ratio: number; view: View; daylight: boolean }
   /** Place in the selection (from 1) of fixtures, and of those with only cells selected. */
   | { kind: "selection"; order: Record<string, number>; cells: Record<string, number[]> };

@@ -1,4 +1,5 @@
 /** Paints the plan away from the hands: an own worker, on its own animation frames. */
+import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { createBeamField, developBeams, type BeamField } from "./beams";
 import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawSelection } from "./draw";
@@ -13,6 +14,7 @@ let beams: { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvas
 let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
+let scenery: Scenic[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
 /** Resolution of the beams against the plan's. */
@@ -38,6 +40,7 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       return;
     case "plan":
       lamps = data.lamps;
+      scenery = data.scenery;
       roomDirty = true;
       return;
     case "view":
@@ -72,7 +75,7 @@ function paint(): void {
     beams = makeBeams(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
     const c = room.getContext("2d", { alpha: false })!;
     c.scale(ratio, ratio);
-    drawRoom(c, lamps, view, width, height, palette);
+    drawRoom(c, lamps, scenery, view, width, height, palette);
     roomDirty = false;
   }
   context.setTransform(1, 0, 0, 1, 0, 0);

@@ -98,4 +98,7 @@ export function fitView(lamps: readonly { x: number; y: number }[], width: numbe
   return { scale, ox: width / 2 - ((left + right) / 2) * scale, oy: height / 2 + ((front + back) / 2) * scale };
 }
 
+/** Where a point of the picture is in the room, metres. */
+export const toMetres = (view: View, x: number, y: number): { x: number; y: number } => ({ x: (x - view.ox) / view.scale, y: (view.oy - y) / view.scale });
+
 export const toPixels = (view: View, x: number, y: number): [number, number] => [view.ox + x * view.scale, view.oy - y * view.scale];

@@ -1,0 +1,150 @@
+"use client";
+
+import { Button, FileButton, Group, Modal, Progress, SegmentedControl, Select, Switch, Text, Textarea } from "@mantine/core";
+import { useMemo, useRef, useState, type DragEvent } from "react";
+import { COLUMN_MEANINGS, guessMapping, MEANING_TITLES, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
+import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
+import { readTable, type Table } from "@/core/exchange/tableText";
+import { footprint } from "@/core/fixture/type";
+import { isRefusal, refusalText } from "@/core/show/refusal";
+import { plural } from "../../parts/words";
+import { useSession, useShow } from "../../useSession";
+import { allTypes } from "../library/choices";
+import { bringIn } from "./bringIn";
+import { useReading } from "./useReading";
+import classes from "./Import.module.css";
+
+const PREVIEW = 6;
+const MOST_BYTES = 64 * 1024 * 1024;
+
+/** A patch from a table: choose it, look at what its columns mean, match its types, bring it in. */
+export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
+  return (
+    <Modal opened={opened} onClose={onClose} title="Import a patch from a table" size={1080} centered>
+      {opened && <Import onClose={onClose} />}
+    </Modal>
+  );
+}
+
+function Import({ onClose }: { onClose(): void }) {
+  const [source, setSource] = useState<{ name: string; table: Table } | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = (name: string, text: string) => {
+    const table = readTable(text);
+    if (isRefusal(table)) return setTrouble(`${name}: ${refusalText(table)}`);
+    setTrouble(null);
+    setSource({ name, table });
+  };
+  const read = (file: File | null) => {
+    if (!file) return;
+    if (file.size > MOST_BYTES) return setTrouble(`${file.name} is too large to be a patch: ${Math.round(file.size / 1024 / 1024)} MB`);
+    void file.text().then((text) => take(file.name, text), () => setTrouble(`${file.name} cannot be read`));
+  };
+  if (source) return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    read(event.dataTransfer.files[0] ?? null);
+  };
+  return (
+    <div className={classes.drop} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
+      <p>A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Drop the file here, choose it, or paste its lines.</p>
+      <FileButton onChange={read} accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values,text/plain" inputProps={{ "aria-label": "Table file" }}>{(props) => <Button {...props} data-autofocus>Choose a file</Button>}</FileButton>
+      <Textarea aria-label="Lines of a table" placeholder="Number, Name, Model, Mode, Address ..." rows={5} onPaste={(e) => take("the pasted table", e.clipboardData.getData("text/plain"))} />
+      {trouble && <Text c="var(--danger)" role="alert">{trouble}</Text>}
+    </div>
+  );
+}
+
+function MappingStep({ name, table, onBack, onClose }: { name: string; table: Table; onBack(): void; onClose(): void }) {
+  const session = useSession();
+  const live = useShow((s) => s.world.show);
+  // What is being brought in changes the show: it is read against the show as it was.
+  const [show] = useState(live);
+  const [mapping, setMapping] = useState<Mapping>(() => guessMapping(table));
+  const [how, setHow] = useState<"add" | "update">("add");
+  const [byHand, setByHand] = useState<Record<string, TypeChoice["match"]>>({});
+  const [running, setRunning] = useState<number | null>(null);
+  const stop = useRef(false);
+  const choices = useMemo(() => typeChoices(show, table, mapping).map((c) => ({ ...c, match: byHand[choiceKey(c.maker, c.model, c.mode)] ?? c.match })), [show, table, mapping, byHand]);
+  const { done, total, result } = useReading(show, table, mapping, choices, how);
+  const ready = result?.rows.length ?? 0;
+  const start = async () => {
+    stop.current = false;
+    setRunning(0);
+    const all = await bringIn(session, result!.rows, `imports ${name}`, (n) => (setRunning(n), !stop.current));
+    setRunning(null);
+    if (!all) return;
+    const left = result!.leftOut.length;
+    session.tell(`${plural(ready, "fixture")} from ${name}${left > 0 ? `; ${plural(left, "row")} left out` : ""}. One undo takes it back`);
+    onClose();
+  };
+  const meaning = (i: number, value: ColumnMeaning) => setMapping({ ...mapping, columns: mapping.columns.map((c, k) => (k === i ? value : c === value && value !== "ignore" ? "ignore" : c)) });
+
+  if (running !== null) {
+    return (
+      <div className={classes.running}>
+        <p>{running} of {ready} fixtures are in.</p>
+        <Progress value={(100 * running) / Math.max(1, ready)} aria-label="Import" />
+        <Button variant="default" onClick={() => (stop.current = true)}>Cancel and take it back</Button>
+      </div>
+    );
+  }
+  return (
+    <div className={classes.mapping}>
+      <Group gap="md">
+        <strong>{name}</strong>
+        <Switch size="xs" label="First row is titles" checked={mapping.header} onChange={(e) => setMapping({ ...mapping, header: e.currentTarget.checked })} />
+        <Switch size="xs" label="Decimal comma" checked={mapping.comma} onChange={(e) => setMapping({ ...mapping, comma: e.currentTarget.checked })} />
+        <span className="muted">divided by {table.delimiter === "\t" ? "tabs" : `"${table.delimiter}"`}</span>
+        <SegmentedControl size="xs" ml="auto" value={how} onChange={(v) => setHow(v as typeof how)} data={[{ value: "add", label: "Add" }, { value: "update", label: "Update by number" }]} />
+      </Group>
+      <div className={classes.preview}>
+        <table>
+          <thead>
+            <tr>{mapping.columns.map((value, i) => (
+              <th key={i}><Select size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(v) => v && meaning(i, v as ColumnMeaning)} allowDeselect={false} data={COLUMN_MEANINGS.map((m) => ({ value: m, label: MEANING_TITLES[m] }))} data-unused={value === "ignore"} /></th>
+            ))}</tr>
+          </thead>
+          <tbody>
+            {table.rows.slice(0, PREVIEW).map((row, r) => (
+              <tr key={r} data-titles={r === 0 && mapping.header}>{mapping.columns.map((value, i) => <td key={i} data-unused={value === "ignore"}>{row[i] ?? ""}</td>)}</tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <div className={classes.halves}>
+        <section>
+          <h3>Types</h3>
+          <TypeMatches choices={choices} show={show} onMatch={(c, match) => setByHand({ ...byHand, [choiceKey(c.maker, c.model, c.mode)]: match })} />
+        </section>
+        <section>
+          <h3>{result ? `${plural(ready, "row")} ready, ${result.leftOut.length} left out` : `reading: ${done} of ${total}`}</h3>
+          <ul className={classes.left} data-testid="left-out">
+            {result?.leftOut.slice(0, 500).map(({ line, why }) => <li key={line}><span className="num">line {line}</span> {why}</li>)}
+            {result && result.leftOut.length === 0 && <li className="muted">Every row can come in.</li>}
+            {result && result.leftOut.length > 500 && <li className="muted">and {result.leftOut.length - 500} more</li>}
+          </ul>
+        </section>
+      </div>
+      <Group justify="flex-end">
+        <Button variant="subtle" onClick={onBack}>Another table</Button>
+        <Button onClick={() => void start()} disabled={!result || ready === 0}>{how === "add" ? "Add" : "Update"} {plural(ready, "fixture")}</Button>
+      </Group>
+    </div>
+  );
+}
+
+/** Each maker, model and mode of the table, and what of the library it is taken for. */
+function TypeMatches({ choices, show, onMatch }: { choices: readonly TypeChoice[]; show: Parameters<typeof allTypes>[0]; onMatch(choice: TypeChoice, match: TypeChoice["match"]): void }) {
+  const data = useMemo(() => allTypes(show).flatMap((t) => t.modes.map((m) => ({ value: `${t.id}|${m.name}`, label: `${t.maker} ${t.model} · ${m.name} (${footprint(m)} ch)` }))), [show]);
+  return (
+    <ul className={classes.types}>
+      {choices.slice(0, 200).map((c) => (
+        <li key={choiceKey(c.maker, c.model, c.mode)} data-missing={c.match === null}>
+          <span>{[c.maker, c.model, c.mode].filter(Boolean).join(", ") || "no model"} <span className="muted">× {c.rows}</span></span>
+          <Select size="xs" searchable clearable placeholder="not in the library: left out" aria-label={`Type for ${c.model || "rows without a model"}`} value={c.match ? `${c.match.type}|${c.match.mode}` : null} data={data} onChange={(v) => onMatch(c, v ? { type: v.split("|")[0]!, mode: v.split("|")[1]! } : null)} />
+        </li>
+      ))}
+    </ul>
+  );
+}
