@@ -62,6 +62,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await ask("group 1 at full pan at 90", "group 2 at 20", 'record cue 2 "Tide" fade 4', "clear");
   await tabTo(/^ Patch$/);
   await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("ArrowRight");
   await page.getByTestId("dmx").waitFor();
   await page.keyboard.press("Escape");
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
