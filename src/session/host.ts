@@ -44,15 +44,17 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
       void answer(message.request).then((made) => say({ kind: "answer", to: message.from, id: message.id, ...made }));
     }
   });
+  // A window that joins is told everything; before that nobody listens.
   const unwatch = session.store.subscribe((now, before) => {
+    if (guests.size === 0) return;
     if (now.playing !== before.playing) say({ kind: "playing", playing: now.playing });
-    if (now.wire !== before.wire && guests.size > 0) say({ kind: "wire", wire: now.wire });
+    if (now.wire !== before.wire) say({ kind: "wire", wire: now.wire });
     if (now.saved !== before.saved) say({ kind: "saved", saved: now.saved });
     if (now.view && now.view.layout !== before.view?.layout) say({ kind: "layout", layout: now.view.layout });
   });
   say({ kind: "hosting" });
   return {
-    diff: (diff) => say({ kind: "diff", diff: diff as never, steps: stepsOf(session.store.getState()) }),
+    diff: (diff) => guests.size > 0 && say({ kind: "diff", diff: diff as never, steps: stepsOf(session.store.getState()) }),
     running: (change) => guests.size > 0 && say({ kind: "running", ...change }),
     close() {
       unwatch();

@@ -1,4 +1,5 @@
 /** Bringing fixtures in from a table: one step, all that could be read. */
+import { current } from "immer";
 import { z } from "zod";
 import { libraryType } from "../fixture/library/library";
 import { clashesIn } from "../patch/clash";
@@ -13,7 +14,10 @@ export const importFixtures = defineIntent({
   kind: "importFixtures",
   fields: { rows: z.array(z.object({ updates: z.string().nullable(), fixture: row })).max(20_000) },
   apply(world, { rows }) {
-    const show = world.show as Show;
+    // On plain records: thousands of rows are slow through a draft.
+    const show = { ...(current(world.show) as Show) };
+    show.types = { ...show.types };
+    show.fixtures = { ...show.fixtures };
     const read = rows as { updates: string | null; fixture: Partial<Fixture> & Pick<Fixture, "number" | "type" | "mode" | "addresses"> }[];
     if (read.length === 0) fail("no row of the table could be brought in", "See the reasons beside the rows");
     const places = firstPlaces(show, read.filter((r) => r.updates === null && !r.fixture.place).length);
@@ -33,6 +37,8 @@ export const importFixtures = defineIntent({
       } as Fixture;
     }
     const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
+    world.show.types = show.types as never;
+    world.show.fixtures = show.fixtures as never;
     if (clash) fail(`fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`, "Read the table again: the patch has changed meanwhile");
   },
   says(_, { rows }) {

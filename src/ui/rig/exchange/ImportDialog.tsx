@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, FileButton, Group, Modal, Progress, SegmentedControl, Select, Switch, Text, Textarea } from "@mantine/core";
-import { useMemo, useRef, useState, type DragEvent } from "react";
+import { memo, useCallback, useMemo, useRef, useState, type DragEvent } from "react";
 import { COLUMN_MEANINGS, guessMapping, MEANING_TITLES, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
 import { readTable, type Table } from "@/core/exchange/tableText";
@@ -78,7 +78,8 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
     session.tell(`${plural(ready, "fixture")} from ${name}${left > 0 ? `; ${plural(left, "row")} left out` : ""}. One undo takes it back`);
     onClose();
   };
-  const meaning = (i: number, value: ColumnMeaning) => setMapping({ ...mapping, columns: mapping.columns.map((c, k) => (k === i ? value : c === value && value !== "ignore" ? "ignore" : c)) });
+  const meaning = useCallback((i: number, value: ColumnMeaning) => setMapping((m) => ({ ...m, columns: m.columns.map((c, k) => (k === i ? value : c === value && value !== "ignore" ? "ignore" : c)) })), []);
+  const match = useCallback((c: TypeChoice, found: TypeChoice["match"]) => setByHand((known) => ({ ...known, [choiceKey(c.maker, c.model, c.mode)]: found })), []);
 
   if (running !== null) {
     return (
@@ -98,24 +99,11 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
         <span className="muted">divided by {table.delimiter === "\t" ? "tabs" : `"${table.delimiter}"`}</span>
         <SegmentedControl size="xs" ml="auto" value={how} onChange={(v) => setHow(v as typeof how)} data={[{ value: "add", label: "Add" }, { value: "update", label: "Update by number" }]} />
       </Group>
-      <div className={classes.preview}>
-        <table>
-          <thead>
-            <tr>{mapping.columns.map((value, i) => (
-              <th key={i}><Select size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(v) => v && meaning(i, v as ColumnMeaning)} allowDeselect={false} data={COLUMN_MEANINGS.map((m) => ({ value: m, label: MEANING_TITLES[m] }))} data-unused={value === "ignore"} /></th>
-            ))}</tr>
-          </thead>
-          <tbody>
-            {table.rows.slice(0, PREVIEW).map((row, r) => (
-              <tr key={r} data-titles={r === 0 && mapping.header}>{mapping.columns.map((value, i) => <td key={i} data-unused={value === "ignore"}>{row[i] ?? ""}</td>)}</tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <Preview table={table} mapping={mapping} onMeaning={meaning} />
       <div className={classes.halves}>
         <section>
           <h3>Types</h3>
-          <TypeMatches choices={choices} show={show} onMatch={(c, match) => setByHand({ ...byHand, [choiceKey(c.maker, c.model, c.mode)]: match })} />
+          <TypeMatches choices={choices} show={show} onMatch={match} />
         </section>
         <section>
           <h3>{result ? `${plural(ready, "row")} ready, ${result.leftOut.length} left out` : `reading: ${done} of ${total}`}</h3>
@@ -134,8 +122,30 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
   );
 }
 
+const MEANINGS = COLUMN_MEANINGS.map((m) => ({ value: m, label: MEANING_TITLES[m] }));
+
+/** The first rows, with what each column is taken for above it. Not drawn again while rows are read. */
+const Preview = memo(function Preview({ table, mapping, onMeaning }: { table: Table; mapping: Mapping; onMeaning(i: number, value: ColumnMeaning): void }) {
+  return (
+    <div className={classes.preview}>
+      <table>
+        <thead>
+          <tr>{mapping.columns.map((value, i) => (
+            <th key={i}><Select size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(v) => v && onMeaning(i, v as ColumnMeaning)} allowDeselect={false} data={MEANINGS} /></th>
+          ))}</tr>
+        </thead>
+        <tbody>
+          {table.rows.slice(0, PREVIEW).map((row, r) => (
+            <tr key={r} data-titles={r === 0 && mapping.header}>{mapping.columns.map((value, i) => <td key={i} data-unused={value === "ignore"}>{row[i] ?? ""}</td>)}</tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+});
+
 /** Each maker, model and mode of the table, and what of the library it is taken for. */
-function TypeMatches({ choices, show, onMatch }: { choices: readonly TypeChoice[]; show: Parameters<typeof allTypes>[0]; onMatch(choice: TypeChoice, match: TypeChoice["match"]): void }) {
+const TypeMatches = memo(function TypeMatches({ choices, show, onMatch }: { choices: readonly TypeChoice[]; show: Parameters<typeof allTypes>[0]; onMatch(choice: TypeChoice, match: TypeChoice["match"]): void }) {
   const data = useMemo(() => allTypes(show).flatMap((t) => t.modes.map((m) => ({ value: `${t.id}|${m.name}`, label: `${t.maker} ${t.model} · ${m.name} (${footprint(m)} ch)` }))), [show]);
   return (
     <ul className={classes.types}>
@@ -147,4 +157,4 @@ function TypeMatches({ choices, show, onMatch }: { choices: readonly TypeChoice[
       ))}
     </ul>
   );
-}
+});
