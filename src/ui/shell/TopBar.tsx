@@ -1,7 +1,7 @@
 "use client";
 
 import { Menu, Tooltip } from "@mantine/core";
-import { IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconHistory, IconKeyboard } from "@tabler/icons-react";
+import { IconAppWindow, IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconHistory, IconKeyboard } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { AskBar } from "../ask/AskBar";
@@ -40,6 +40,7 @@ export function TopBar() {
           <Menu.Dropdown>
             <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => router.push("/")}>All shows</Menu.Item>
             <Menu.Item leftSection={<IconDownload size={16} />} onClick={() => saveShowFile(session.store.getState().world.show)}>Save as a file</Menu.Item>
+            <Menu.Item leftSection={<IconAppWindow size={16} />} onClick={() => window.open(location.pathname, "_blank", "popup,width=1280,height=800")}>This place in its own window</Menu.Item>
             <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>Earlier moments</Menu.Item>
             {canBackUp() && <Menu.Item leftSection={<IconDeviceFloppy size={16} />} onClick={() => void startBackup(session)}>Back up to a file every {BACKUP_MINUTES} minutes</Menu.Item>}
             <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>All keys</Menu.Item>
@@ -53,7 +54,7 @@ export function TopBar() {
       <AskBar />
       <div className={`${classes.side} ${classes.end}`}>
         <HouseDim />
-        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses, computed 44 times a second"}>
+        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses; those with an output leave at up to 44 frames a second"}>
           <span className={classes.chip}>{universes} {universes === 1 ? "universe" : "universes"}</span>
         </Tooltip>
         <RecordButton />
