@@ -27,6 +27,7 @@ try {
   const place = async (name) => {
     await page.getByRole("navigation").getByText(name, { exact: true }).click();
     await page.waitForURL(`**/${name.toLowerCase()}`);
+    await page.mouse.move(640, 795);
     await page.waitForTimeout(900);
   };
   const shot = (name) => page.screenshot({ path: join(out, `${name}.png`) });

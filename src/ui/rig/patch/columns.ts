@@ -35,7 +35,7 @@ export function spreadNumbers(text: string, count: number, low = -Infinity, high
 
 function numeric(id: string, title: string, hint: string, get: (f: Fixture) => number, set: (f: Fixture, v: number) => FixtureChange, more: Partial<Column> & { low?: number; high?: number } = {}): Column {
   return {
-    id, title, hint, width: 58, kind: "number", ...more,
+    id, title, hint, width: 52, kind: "number", ...more,
     text: (f) => plain(get(f), 3),
     put(text, fixtures) {
       const numbers = spreadNumbers(text, fixtures.length, more.low, more.high);
@@ -47,7 +47,7 @@ function numeric(id: string, title: string, hint: string, get: (f: Fixture) => n
 const YES = /^(yes|y|on|true|1|x)$/i;
 const NO = /^(no|n|off|false|0|)$/i;
 const yes = (id: "invertPan" | "invertTilt" | "swap" | "virtualDimmer", title: string, hint: string): Column => ({
-  id, title, hint, width: 58, kind: "yes",
+  id, title, hint, width: 56, kind: "yes",
   text: (f) => (f[id] ? "yes" : "no"),
   put: (text, fixtures) => (YES.test(text.trim()) ? same(fixtures, () => ({ [id]: true })) : NO.test(text.trim()) ? same(fixtures, () => ({ [id]: false })) : `"${text}" is neither yes nor no`),
 });
@@ -64,8 +64,8 @@ function putAddress(text: string, fixtures: readonly Fixture[], show: Show): Fix
   return runFrom(read[0]!, fixtures.map((f) => sizeOf(show, f))).map((a) => ({ addresses: [a] }));
 }
 
-const turn = (axis: "x" | "y" | "z") => numeric(`turn${axis.toUpperCase()}`, `turn ${axis}`, `Turned about the ${axis} axis, degrees`, (f) => f.turn[axis], (f, v) => ({ turn: { ...f.turn, [axis]: v } }), { hidden: axis !== "z" });
-const place = (axis: "x" | "y" | "z", hint: string) => numeric(`place${axis.toUpperCase()}`, axis, hint, (f) => f.place[axis], (f, v) => ({ place: { ...f.place, [axis]: v } }));
+const turn = (axis: "x" | "y" | "z") => numeric(`turn${axis.toUpperCase()}`, `turn ${axis}`, `Turned about the ${axis} axis, degrees`, (f) => f.turn[axis], (f, v) => ({ turn: { ...f.turn, [axis]: v } }), { hidden: axis !== "z", width: 58 });
+const place = (axis: "x" | "y" | "z", hint: string) => numeric(`place${axis.toUpperCase()}`, axis, hint, (f) => f.place[axis], (f, v) => ({ place: { ...f.place, [axis]: v } }), { width: 64 });
 
 export const COLUMNS: readonly Column[] = [
   {

@@ -46,12 +46,12 @@ export function WireMonitor() {
         {received === null && <p className={classes.hint}>The stand-in node is not reached. It is started by ./bold-comet demo.</p>}
         {received?.trouble && <p role="alert" data-bad>{received.trouble}</p>}
         <table className={classes.table} aria-label="Streams" data-testid="streams">
-          <thead><tr><th>Stream</th><th>From</th><th>a second</th><th>lost</th><th>age</th></tr></thead>
+          <thead><tr><th>Stream</th><th>From</th><th title="Packets a second">/s</th><th>lost</th><th>age</th></tr></thead>
           <tbody>
             {received?.streams.map((s) => (
               <tr key={`${s.protocol} ${s.number} ${s.from}`} data-old={s.age > 3000}>
                 <td>{s.protocol === "artnet" ? "Art-Net" : "sACN"} <span className="num">{s.number}</span>{s.ended ? " · ended" : ""}</td>
-                <td title={s.source}><span className="num">{s.from}</span>{s.source && <span className="muted"> {s.source} · {s.priority}</span>}</td>
+                <td><span className="num">{s.from}</span>{s.source && <><br /><span className="muted" title={`Sender ${s.source}, priority ${s.priority}`}>{s.source}, {s.priority}</span></>}</td>
                 <td className="num">{s.perSecond.toFixed(0)}</td>
                 <td className="num" data-bad={s.lost > 0}>{s.lost}</td>
                 <td className="num">{s.age < 1000 ? `${s.age} ms` : `${(s.age / 1000).toFixed(1)} s`}</td>

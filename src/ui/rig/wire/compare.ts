@@ -1,4 +1,4 @@
-/** What we mean to send beside what arrived: a difference counts once it has stood a while, since packets take their time. */
+/** What we mean to send beside what arrived: a difference counts once what is meant has stood a while, since packets take their time. */
 export const STANDS_MS = 250;
 
 export interface Compared {
@@ -6,21 +6,27 @@ export interface Compared {
   received: Int16Array;
   /** 1 where the slot differs for good. */
   differs: Uint8Array;
-  /** When each slot began to differ; 0 where it does not. */
+  /** What was meant last, and since when it is so. */
+  meant: Int16Array;
   since: Float64Array;
+  began: number;
 }
 
-export const newCompared = (): Compared => ({ received: new Int16Array(512).fill(-1), differs: new Uint8Array(512), since: new Float64Array(512) });
+export const newCompared = (): Compared => ({ received: new Int16Array(512).fill(-1), differs: new Uint8Array(512), meant: new Int16Array(512).fill(-1), since: new Float64Array(512), began: -1 });
 
 /** Compares a universe now. @param now milliseconds. @returns how many slots differ. */
 export function compare(state: Compared, meant: Uint8Array, received: Uint8Array | undefined, now: number): number {
+  if (state.began < 0) state.began = now;
   let count = 0;
   for (let i = 0; i < 512; i++) {
+    if (state.meant[i] !== meant[i]) {
+      state.meant[i] = meant[i]!;
+      state.since[i] = now;
+    }
     const got = received ? received[i]! : -1;
     state.received[i] = got;
-    if (got === meant[i]) state.since[i] = 0;
-    else if (state.since[i] === 0) state.since[i] = now;
-    state.differs[i] = state.since[i]! > 0 && now - state.since[i]! >= STANDS_MS ? 1 : 0;
+    const stood = now - (got < 0 ? state.began : state.since[i]!) >= STANDS_MS;
+    state.differs[i] = stood && got !== meant[i] ? 1 : 0;
     count += state.differs[i]!;
   }
   return count;
