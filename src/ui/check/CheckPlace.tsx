@@ -2,6 +2,7 @@
 
 import { Button } from "@mantine/core";
 import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
+import { outputFindings } from "@/core/patch/outputCheck";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
@@ -21,6 +22,7 @@ function findingsIn({ show }: World): Finding[] {
       what: bare.length === 1 ? `Fixture ${bare[0]!.number} has no address` : `${bare.length} fixtures have no address`,
       why: "They can be programmed, but nothing of them goes down the wire.", cure: "Give them the first free run", line: `${bare.map((f) => f.number).join(" + ")} address auto`,
     }] : []),
+    ...outputFindings(show),
     ...groupsByNumber(show).filter((g) => g.members.length === 0).map((g) => ({ what: `Group ${g.number} "${g.name}" is empty`, why: "Its fixtures were removed.", cure: "Delete it", line: `delete group ${g.number}` })),
     ...listsByNumber(show).flatMap((list) => cuesOf(list).filter((c) => Object.keys(c.entries).length === 0).map((c) => ({
       what: `Cue ${c.number} of ${list.name} stores nothing`, why: "Its look is the one before it.", cure: "Delete it", line: `delete list ${list.number} cue ${c.number}`,
@@ -36,7 +38,7 @@ export function CheckPlace() {
   return (
     <div className={classes.check}>
       <h1>Check</h1>
-      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every group has members, every cue stores something.</p>}
+      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has members, every cue stores something.</p>}
       {findings.map((f) => (
         <article key={f.what} className={classes.finding}>
           <IconAlertTriangle size={20} color="var(--caution)" />

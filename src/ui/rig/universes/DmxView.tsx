@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { setFixtures } from "@/core/patch/intents";
-import { addressText } from "@/core/patch/address";
+import { addressText, freeRun, occupancyOf } from "@/core/patch/address";
 import { select } from "@/core/select/intents";
 import { useSession, useShow, useStageFrame } from "../../useSession";
 import { moveAddress, ownersOf } from "./owners";
@@ -47,6 +47,7 @@ export function DmxView({ universe }: { universe: number }) {
     }
   });
 
+  const cardAt = (event: PointerEvent): number => Number((document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>("[data-universe-card]")?.dataset.universeCard ?? 0);
   const slotAt = (event: PointerEvent): number => Number((document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>("[data-slot]")?.dataset.slot ?? 0);
   const down = (event: PointerEvent<HTMLDivElement>) => {
     const slot = event.button === 0 ? slotAt(event) : 0;
@@ -59,13 +60,23 @@ export function DmxView({ universe }: { universe: number }) {
     const slot = drag ? slotAt(event) : 0;
     if (drag && slot > 0 && slot !== drag.to) setDrag({ ...drag, to: slot, moved: true });
   };
-  const up = () => {
+  const put = (fixture: string, to: { universe: number; slot: number }) => {
+    const made = moveAddress(show, fixture, { universe, slot: drag!.start }, to);
+    const { number } = show.fixtures[fixture]!;
+    if (made.why) return session.tell(`fixture ${number} stays: ${made.why}`, "refused");
+    const says = `moves ${number} to ${addressText(to)}`;
+    session.act([setFixtures.of({ changes: { [fixture]: made.change }, says })], says);
+  };
+  const up = (event: PointerEvent) => {
     setDrag(null);
     if (!drag) return;
+    const card = cardAt(event);
+    if (card > 0 && card !== universe) {
+      const to = freeRun(occupancyOf(show), moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.start }).size, card);
+      return to.universe === card ? put(drag.fixture, to) : session.tell(`universe ${card} has no free run that is long enough`, "refused");
+    }
     if (!target) return void session.act([select.of({ items: [drag.fixture] })], "select");
-    if (target.why) return session.tell(`fixture ${show.fixtures[drag.fixture]!.number} stays: ${target.why}`, "refused");
-    const says = `moves ${show.fixtures[drag.fixture]!.number} to ${addressText({ universe, slot: aim })}`;
-    session.act([setFixtures.of({ changes: { [drag.fixture]: target.change }, says })], says);
+    put(drag.fixture, { universe, slot: aim });
   };
 
   return (

@@ -45,7 +45,7 @@ export function UniverseMap() {
           </Menu>
         </header>
         <DmxView universe={card.universe} />
-        <p className={classes.hint}>Press a slot to select its fixture; drag it to another address. The small number is the fixture, the bar its live level.</p>
+        <p className={classes.hint}>Press a slot to select its fixture; drag it to another address, or onto a universe for its first free run. The small number is the fixture, the bar its live level.</p>
       </div>
     </div>
   );
@@ -56,7 +56,7 @@ function CardButton({ card, chosen, onChoose }: { card: UniverseCard; chosen: bo
   const bridge = useShow((s) => s.wire.bridge);
   const rate = bridge?.sending.find((s) => s.universe === card.universe)?.perSecond;
   return (
-    <button type="button" className={classes.card} aria-pressed={chosen} onClick={onChoose} data-testid={`universe-${card.universe}`}>
+    <button type="button" className={classes.card} aria-pressed={chosen} onClick={onChoose} data-testid={`universe-${card.universe}`} data-universe-card={card.universe}>
       <span><b className="num">{card.universe}</b> <span className="muted num">{card.used}/512</span></span>
       <svg viewBox="0 0 512 10" preserveAspectRatio="none" className={classes.bar} aria-hidden>{card.runs.map(([start, length]) => <rect key={start} x={start - 1} y={0} width={Math.max(1, length - 1)} height={10} />)}</svg>
       <span className={classes.out} title={output && numberText(output)}>
