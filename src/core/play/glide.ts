@@ -4,6 +4,7 @@
  * progress once and runs along its arrays. Anything that touches a parameter takes it out of its group.
  */
 import type { Glide, Glides } from "./glides";
+import { grown } from "./grown";
 import { LATEST } from "./layers";
 import type { Player } from "./player";
 import { writeOutput } from "./output";
@@ -31,23 +32,8 @@ function groupFor(glides: Glides, common: Common): number {
 }
 
 function grow(g: Glide): void {
-  const bigger = (old: Float64Array) => {
-    const made = new Float64Array(old.length * 2);
-    made.set(old);
-    return made;
-  };
-  const whole = (old: Int32Array) => {
-    const made = new Int32Array(old.length * 2);
-    made.set(old);
-    return made;
-  };
-  g.param = whole(g.param);
-  g.source = whole(g.source);
-  g.offset = whole(g.offset);
-  g.from = bigger(g.from);
-  g.by = bigger(g.by);
-  g.rawFrom = bigger(g.rawFrom);
-  g.rawBy = bigger(g.rawBy);
+  for (const field of ["param", "source", "offset"] as const) g[field] = grown(g[field]);
+  for (const field of ["from", "by", "rawFrom", "rawBy"] as const) g[field] = grown(g[field]);
 }
 
 /** The one layer that moves on a parameter, and what of it; undefined where more than a straight line is going on. */

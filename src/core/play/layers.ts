@@ -6,6 +6,7 @@
  */
 
 import { SAME_TIME } from "../units/units";
+import { grown } from "./grown";
 
 export interface Fade {
   from: number;
@@ -58,22 +59,9 @@ export function createLayers(params: number, capacity = 64): Layers {
 }
 
 function grow(layers: Layers): void {
-  const size = layers.next.length * 2;
-  const bigger = <T extends Float64Array | Int32Array | Uint8Array>(old: T): T => {
-    const made = new (old.constructor as new (n: number) => T)(size);
-    made.set(old as never);
-    return made;
-  };
-  for (const field of FIELDS) layers[field] = bigger(layers[field]) as Float64Array<ArrayBuffer>;
-  layers.next = bigger(layers.next);
-  layers.list = bigger(layers.list);
-  layers.priority = bigger(layers.priority);
-  layers.param = bigger(layers.param);
-  layers.fromFn = bigger(layers.fromFn);
-  layers.toFn = bigger(layers.toFn);
-  layers.cue = bigger(layers.cue);
-  layers.role = bigger(layers.role);
-  layers.scaled = bigger(layers.scaled);
+  for (const field of FIELDS) layers[field] = grown(layers[field]);
+  for (const field of ["next", "list", "priority", "param", "cue"] as const) layers[field] = grown(layers[field]);
+  for (const field of ["fromFn", "toFn", "role", "scaled"] as const) layers[field] = grown(layers[field]);
 }
 
 /** Cue ids are a letter and a count; layers keep the count. */

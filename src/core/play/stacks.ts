@@ -1,4 +1,5 @@
 /** The arrays of stacked parameters. */
+import { grown } from "./grown";
 
 /** The timing of what stands still. */
 export const STILL = 0;
@@ -63,12 +64,7 @@ export function bucketOf(stacks: Stacks, depth: number): number {
 }
 
 export function growBucket(b: Bucket): void {
-  for (const name of [...ofParam, ...ofLayer]) {
-    const old = b[name];
-    const made = new (old.constructor as typeof Float64Array)(old.length * 2);
-    made.set(old);
-    b[name] = made as never;
-  }
+  for (const name of [...ofParam, ...ofLayer]) b[name] = grown(b[name]) as never;
 }
 
 export function timingOf(stacks: Stacks, list: number, at: number, delay: number, fade: number, end: number): number {
