@@ -13,7 +13,7 @@ const host = "127.0.0.5";
 const token = "measure-wire-token";
 const origin = "http://127.0.0.1:4610";
 const beside = (name) => {
-  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_TOKEN: token, BOLD_COMET_ORIGINS: origin, BOLD_COMET_NODE_HOST: host } });
+  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["pipe", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_TOKEN: token, BOLD_COMET_ORIGINS: origin, BOLD_COMET_NODE_HOST: host } });
   return new Promise((resolve) => child.stdout.once("data", (text) => resolve({ child, port: JSON.parse(text).port })));
 };
 const [bridge, node] = await Promise.all([beside("bridge"), beside("standin")]);

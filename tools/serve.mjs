@@ -42,7 +42,7 @@ const token = randomBytes(24).toString("hex");
 const origins = `http://127.0.0.1:${port},http://localhost:${port}`;
 const children = [];
 function startBeside(name) {
-  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token } });
+  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["pipe", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token } });
   children.push(child);
   return new Promise((resolve) => {
     child.stdout.once("data", (text) => resolve(String(JSON.parse(text).port)));

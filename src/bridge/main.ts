@@ -12,3 +12,5 @@ const stop = (): void => {
   void bridge.stop().then(() => process.exit(0));
 };
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"] as const) process.on(signal, stop);
+// Whoever started it holds the other end: with that gone, however it went, this goes too.
+process.stdin.resume().on("end", stop);

@@ -15,8 +15,8 @@ import { LayoutSchema } from "./frame";
 export const RunningSchema = z.object({ saved: z.string(), now: z.number() });
 export type Running = z.infer<typeof RunningSchema>;
 
-/** Asked of the wire: nodes to tell of themselves; a slot held at a byte to test it, null to let go. */
-export const WireAskSchema = z.object({ kind: z.literal("wire"), ask: z.union([z.literal("poll"), z.literal("endTests"), z.object({ universe: z.number().int(), slot: z.number().int().min(1).max(512), byte: z.number().int().min(0).max(255).nullable() })]) });
+/** Asked of the wire: nodes to tell of themselves; the bridge back from another window; a slot held at a byte to test it, null to let go. */
+export const WireAskSchema = z.object({ kind: z.literal("wire"), ask: z.union([z.literal("poll"), z.literal("take"), z.literal("endTests"), z.object({ universe: z.number().int(), slot: z.number().int().min(1).max(512), byte: z.number().int().min(0).max(255).nullable() })]) });
 export type WireAsk = z.infer<typeof WireAskSchema>["ask"];
 
 export const WireStateSchema = z.object({

@@ -15,6 +15,8 @@ export interface WireOut {
   /** Sends what differs from what was sent last; the bridge keeps to 44 a second. @param bytes 512 for each of the rig's universes. */
   send(bytes: Uint8Array): void;
   poll(): void;
+  /** Connects again where another window has taken the bridge over. */
+  take(): void;
   close(): void;
 }
 
@@ -86,6 +88,9 @@ export function openWire(port: number, token: string, tell: (state: FromBridge |
       whole = false;
       if (changed.length === 0) return;
       socket.send(writeFrame(changed));
+    },
+    take() {
+      if (socket?.readyState === WebSocket.CLOSED) connect();
     },
     poll: () => void say({ kind: "poll" }),
     close() {

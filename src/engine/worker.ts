@@ -93,6 +93,7 @@ function tested(bytes: Uint8Array): Uint8Array {
 
 function onWire(ask: WireAsk): void {
   if (ask === "poll") return wire?.poll();
+  if (ask === "take") return wire?.take();
   if (ask === "endTests") wireState.tests = {};
   else {
     const key = `${ask.universe}:${ask.slot}`;

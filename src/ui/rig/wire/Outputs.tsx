@@ -46,7 +46,7 @@ export function Outputs() {
         <p className={classes.hint}>Press a universe to set it below; Shift takes a range.</p>
         <OutputForm key={`${range[0]} ${range[1]} ${JSON.stringify(show.outputs[range[0]] ?? null)}`} first={range[0]} last={range[1]} output={show.outputs[range[0]]} onRange={setRange} />
       </div>
-      <WireSettings wire={show.wire} interfaces={bridge?.interfaces ?? []} state={bridge ? (bridge.trouble ?? `The bridge sends ${plural(bridge.sending.length, "universe")}.`) : "The bridge is not reached: nothing leaves this machine. It is started by ./bold-comet demo."} bad={!bridge || bridge.trouble !== null} onLine={(line) => void session.run(line)} />
+      <WireSettings wire={show.wire} interfaces={bridge?.interfaces ?? []} state={bridge ? (bridge.trouble ?? `The bridge sends ${plural(bridge.sending.length, "universe")}.`) : "The bridge is not reached, so nothing of this show leaves the machine: another window has it, or it does not run. ./bold-comet demo starts it."} bad={!bridge || bridge.trouble !== null} onTake={bridge ? undefined : () => session.askWire("take")} onLine={(line) => void session.run(line)} />
     </div>
   );
 }
@@ -89,7 +89,17 @@ function OutputForm({ first, last, output, onRange }: { first: number; last: num
   );
 }
 
-function WireSettings({ wire, interfaces, state, bad, onLine }: { wire: Wire; interfaces: readonly { name: string; address: string }[]; state: string; bad: boolean; onLine(line: string): void }) {
+interface Settings {
+  wire: Wire;
+  interfaces: readonly { name: string; address: string }[];
+  /** How the bridge does, in words, and whether that is bad. */
+  state: string;
+  bad: boolean;
+  onTake: (() => void) | undefined;
+  onLine(line: string): void;
+}
+
+function WireSettings({ wire, interfaces, state, bad, onTake, onLine }: Settings) {
   const fade = wire.lost === "hold" ? { after: 30, over: 5 } : wire.lost;
   const known = interfaces.map((i) => ({ value: i.address, label: `${i.name} · ${i.address}` }));
   const data = [{ value: "any", label: "the machine's choice" }, ...known, ...(wire.from !== "" && !known.some((k) => k.value === wire.from) ? [{ value: wire.from, label: `${wire.from} (not on this machine)` }] : [])];
@@ -97,6 +107,7 @@ function WireSettings({ wire, interfaces, state, bad, onLine }: { wire: Wire; in
     <aside className={classes.settings} aria-label="All outputs">
       <h3>Bridge</h3>
       <p role="status" data-bad={bad}>{state}</p>
+      {onTake && <Button size="compact-sm" variant="default" onClick={onTake}>Send from this window</Button>}
       <h3>All outputs</h3>
       <div className={classes.setting}><span>Sender&apos;s name</span><EditableText label="Sender's name" value={wire.source} onSave={(text) => onLine(`wire source ${quote(text)}`)} /></div>
       <Select size="xs" label="Network interface" value={wire.from || "any"} data={data} allowDeselect={false} onChange={(v) => v && onLine(`wire from ${v}`)} />
