@@ -5,12 +5,15 @@
  */
 import { z } from "zod";
 
+/** Checked by hand: there are tens of thousands, and a layout comes with every change of the rig. */
+const areTexts = (value: unknown): boolean => Array.isArray(value) && value.every((v) => typeof v === "string");
+
 export const LayoutSchema = z.object({
   generation: z.number().int(),
   /** Parameter keys by index. */
-  keys: z.array(z.string()),
+  keys: z.custom<string[]>(areTexts),
   /** For each parameter the attribute names of its functions. */
-  attributes: z.array(z.array(z.string())),
+  attributes: z.custom<string[][]>((v) => Array.isArray(v) && v.every(areTexts)),
   universes: z.array(z.number().int()),
   slots: z.number().int(),
 });

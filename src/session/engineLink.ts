@@ -13,6 +13,18 @@ export interface StageView {
   index: ReadonlyMap<string, number>;
 }
 
+const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
+
+/** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
+export const viewOf = (layout: Layout, frame: Frame): StageView => ({
+  layout, frame,
+  get index() {
+    const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
+    indexes.set(layout, known);
+    return known;
+  },
+});
+
 export interface EngineListener {
   layout(view: StageView): void;
   playing(playing: Playing): void;
@@ -52,11 +64,11 @@ export function startEngine(world: World, running: Running | null, frames: strin
     const message = parsed.data;
     switch (message.kind) {
       case "layout":
-        view = { layout: message.layout, frame: openFrame(message.layout, message.memory), index: new Map(message.layout.keys.map((key, i) => [key, i])) };
+        view = viewOf(message.layout, openFrame(message.layout, message.memory));
         return listener.layout(view);
       case "frame":
         if (!view || view.layout.generation !== message.generation) return;
-        view = { ...view, frame: openFrame(view.layout, message.memory) };
+        view = viewOf(view.layout, openFrame(view.layout, message.memory));
         return listener.copied(view);
       case "playing": return listener.playing(message.playing);
       case "saved": return listener.running({ saved: message.saved });

@@ -8,7 +8,7 @@ import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
 import type { Running } from "@/engine/messages";
-import type { StageView } from "./engineLink";
+import { viewOf, type StageView } from "./engineLink";
 import { startLooks } from "./looksLink";
 import { handsOn, NO_WIRE, RESTING, type Session, type SessionState } from "./session";
 import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
@@ -22,9 +22,8 @@ export interface Guest {
 const PATIENCE_MS = 5000;
 const historyOf = ({ done, undone }: Steps): History => ({ done: done === null ? [] : [{ says: done, diff: [] }], undone: undone === null ? [] : [{ says: undone, diff: [] }] });
 
-function viewOf(layout: Layout, memory: ArrayBufferLike = new ArrayBuffer(frameBytes(layout))): StageView {
-  return { layout, frame: openFrame(layout, memory), index: new Map(layout.keys.map((key, i) => [key, i])) };
-}
+/** A view before the first frame has come. */
+const emptyView = (layout: Layout): StageView => viewOf(layout, openFrame(layout, new ArrayBuffer(frameBytes(layout))));
 
 /** Joins the window that hosts a show; resolves once it has answered. */
 export function joinHost(id: string): Promise<Guest> {
@@ -49,7 +48,7 @@ export function joinHost(id: string): Promise<Guest> {
       }
       else if (message.kind === "welcome" && message.to === me) {
         if (!guest) resolve((guest = make(message.world as World)));
-        guest.session.store.setState({ world: message.world as World, playing: message.playing, saved: message.saved, history: historyOf(message.steps), ...(message.layout ? { view: viewOf(message.layout) } : {}) });
+        guest.session.store.setState({ world: message.world as World, playing: message.playing, saved: message.saved, history: historyOf(message.steps), ...(message.layout ? { view: emptyView(message.layout) } : {}) });
       } else if (message.kind === "answer" && message.to === me) {
         waiting.get(message.id)?.({ refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined, why: message.why });
         waiting.delete(message.id);
@@ -59,7 +58,7 @@ export function joinHost(id: string): Promise<Guest> {
       const parsed = FrameMessageSchema.safeParse(data);
       const view = guest?.session.store.getState().view;
       if (!parsed.success || !view || view.layout.generation !== parsed.data.generation || parsed.data.memory.byteLength !== frameBytes(view.layout)) return;
-      guest!.session.store.setState({ view: { ...view, frame: openFrame(view.layout, parsed.data.memory) } });
+      guest!.session.store.setState({ view: viewOf(view.layout, openFrame(view.layout, parsed.data.memory)) });
     });
     say({ kind: "join", from: me });
   });
@@ -120,7 +119,7 @@ function follow(session: Session, message: WindowMessage): void {
   if (message.kind === "diff") {
     store.setState((s) => ({ world: applyDiff(s.world, message.diff as Diff), history: historyOf(message.steps) }));
     watched.get(session)?.(message.diff as Diff);
-  } else if (message.kind === "layout") store.setState({ view: viewOf(message.layout) });
+  } else if (message.kind === "layout") store.setState({ view: emptyView(message.layout) });
   else if (message.kind === "playing") store.setState({ playing: message.playing });
   else if (message.kind === "wire") store.setState({ wire: message.wire });
   else if (message.kind === "saved") store.setState({ saved: message.saved });

@@ -71,7 +71,7 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
         </Group>
         <TextInput label="Name" placeholder={type.model} value={name} onChange={(e) => setName(e.currentTarget.value)} />
         <SegmentedControl value={where} onChange={setWhere} data={[{ value: "auto", label: "First free" }, { value: "at", label: "From address" }, { value: "unpatched", label: "Unpatched" }]} />
-        {where === "at" && <TextInput label="First address" value={start} onChange={(e) => setStart(e.currentTarget.value)} error={badStart} className="num" />}
+        {where === "at" && <TextInput label="First address" value={start} onChange={(e) => setStart(e.currentTarget.value)} error={badStart} classNames={{ input: "num" }} />}
         <Button type="submit" disabled={conflicts > 0 || badStart !== null}>Patch {n} {type.model}</Button>
         {conflicts > 0 && <Text size="sm" c="var(--caution)">{conflicts === 1 ? "One row clashes" : `${conflicts} rows clash`}. Take another number or address, or choose First free.</Text>}
       </Stack>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, FileButton, Group, Modal, Progress, SegmentedControl, Select, Switch, Text, Textarea } from "@mantine/core";
+import { Button, FileButton, Group, Modal, NativeSelect, Progress, SegmentedControl, Select, Switch, Text, Textarea } from "@mantine/core";
 import { memo, useCallback, useMemo, useRef, useState, type DragEvent } from "react";
 import { COLUMN_MEANINGS, guessMapping, MEANING_TITLES, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
@@ -131,7 +131,7 @@ const Preview = memo(function Preview({ table, mapping, onMeaning }: { table: Ta
       <table>
         <thead>
           <tr>{mapping.columns.map((value, i) => (
-            <th key={i}><Select size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(v) => v && onMeaning(i, v as ColumnMeaning)} allowDeselect={false} data={MEANINGS} /></th>
+            <th key={i}><NativeSelect size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(e) => onMeaning(i, e.currentTarget.value as ColumnMeaning)} data={MEANINGS} /></th>
           ))}</tr>
         </thead>
         <tbody>

@@ -78,7 +78,7 @@ function OutputForm({ first, last, output, onRange }: { first: number; last: num
       {protocol !== "off" && (
         <>
           <Select size="xs" w={130} label="Sent as" value={to} onChange={(v) => v && setTo(v as typeof to)} allowDeselect={false} data={[{ value: "unicast", label: "unicast" }, { value: "broadcast", label: "broadcast" }, ...(protocol === "sacn" ? [{ value: "multicast", label: "multicast" }] : [])]} />
-          {to === "unicast" && <TextInput size="xs" w={190} label="Addresses" value={hosts} onChange={(e) => setHosts(e.currentTarget.value)} className="num" />}
+          {to === "unicast" && <TextInput size="xs" w={190} label="Addresses" value={hosts} onChange={(e) => setHosts(e.currentTarget.value)} classNames={{ input: "num" }} />}
           <NumberInput size="xs" w={110} label="First number" placeholder={String(usual)} value={number} min={low} max={high} hideControls onChange={setNumber} />
           {protocol === "sacn" && <NumberInput size="xs" w={76} label="Priority" value={priority} min={0} max={200} hideControls onChange={setPriority} />}
         </>
