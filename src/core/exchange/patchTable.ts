@@ -1,7 +1,7 @@
 /** A patch from a table and to one (CSV, TSV): what each row would do is known before anything is done. */
 import { LIBRARY } from "../fixture/library/library";
 import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
-import { occupancyOf, occupy, type Occupancy } from "../patch/address";
+import { inTheWay, occupancyOf, occupy, type Occupancy } from "../patch/address";
 import { whyNot } from "../patch/clash";
 import { modelOf } from "../fixture/model";
 import { fixturesByNumber, fixtureNumbered } from "../show/world";
@@ -185,6 +185,27 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
     return { line, updates: old?.id ?? null, fixture: { virtualDimmer: old && old.mode === match.mode ? old.virtualDimmer : wantsVirtualDimmer(fixtureMode), ...settings, number, type: match.type, mode: match.mode, addresses } };
   }
 
+  /**
+   * A fixture whose own row is left out stays where it is: rows that would have taken its place are left
+   * out as well, and so on until all that is left can be.
+   */
+  function settle(): void {
+    for (;;) {
+      const coming = new Set(result.rows.map((r) => r.updates));
+      const staying: Occupancy = new Map();
+      for (const id of willChange) if (!coming.has(id)) for (const a of show.fixtures[id]!.addresses) occupy(staying, a, footprint(modelOf(show, show.fixtures[id]!).mode), id);
+      const stays = ({ fixture }: ReadRow) => {
+        const size = footprint(types.get(fixture.type)!.modes.find((m) => m.name === fixture.mode)!);
+        return fixture.addresses.map((a) => inTheWay(staying, a, size)).find((id) => id !== null) ?? null;
+      };
+      const out = result.rows.filter((row) => stays(row) !== null);
+      if (out.length === 0) return;
+      result.leftOut.push(...out.map((row) => ({ line: row.line, why: `its address stays with fixture ${show.fixtures[stays(row)!]!.number}, whose own row is left out` })));
+      result.leftOut.sort((a, b) => a.line - b.line);
+      result.rows = result.rows.filter((row) => !out.includes(row));
+    }
+  }
+
   return {
     total: body.length,
     done: () => at,
@@ -200,6 +221,7 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
           result.rows.push(read);
         }
       }
+      if (at === body.length && willChange.size > 0) settle();
       return at < body.length;
     },
   };
