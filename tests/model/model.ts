@@ -80,6 +80,16 @@ function latest(model: ModelPlayer, param: string, t: number, upTo?: Contributio
   return value;
 }
 
+/** What lies below a contribution: those of other lists that come before it. */
+function underneath(model: ModelPlayer, param: string, t: number, mine: Contribution): number {
+  let value = 0;
+  for (const c of order(model.contributions.get(param)!)) {
+    if (c === mine) break;
+    if (c.list !== mine.list && !isHighest(model, c.list, param)) value += (c.own(t) * levelOf(model, c.list, param) - value) * c.weight(t);
+  }
+  return value;
+}
+
 /** What is on stage. */
 export function modelValue(model: ModelPlayer, param: string, t: number): number {
   let value = latest(model, param, t);
@@ -116,7 +126,8 @@ export function modelArrive(model: ModelPlayer, list: number, to: number, t: num
     const time = (falling: boolean) => fade ?? (model.intensity.has(param) && falling ? cue.down : cue.up);
     if (!target) {
       if (!mine || mine.leaving) continue;
-      const took = time(latest(model, param, t, undefined, mine.priority - 1) < latest(model, param, t, mine));
+      // The highest goes from its own output to nothing; the latest to what lies below it.
+      const took = time(isHighest(model, list, param) ? mine.own(t) * mine.weight(t) * level > 0 : underneath(model, param, t, mine) < latest(model, param, t, mine));
       for (const c of contributions.filter((x) => x.list === list && !x.leaving)) {
         const w = c.weight(t);
         const r = ramp(t, took);

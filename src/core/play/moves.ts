@@ -8,7 +8,7 @@ import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
 import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import type { Rig } from "./rig";
-import { belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
+import { belowLayer, belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
 
 export interface Arrival {
   list: CueList;
@@ -134,8 +134,10 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   if (layers.weightTo[held] === 0) return 0;
   const spec = rig.specs[param]!;
   const fn = layers.toFn[held]!;
-  const now = throughLayer(stage, param, held).value;
-  const below = belowPriority(stage, param, layers.priority[held]! - 1);
+  // Where the highest counts, a list goes from its own output to nothing.
+  const highest = layers.role[held] === HIGHEST;
+  const now = highest ? ownValue(stage, held) * weightOf(stage, held) * stage.listLevel[arrival.slot]! : throughLayer(stage, param, held).value;
+  const below = highest ? { value: 0, fn } : belowLayer(stage, param, held);
   const time = timeOf(arrival, cue, spec.functions[fn]!.attribute, below.value < now);
   const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
   fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time);

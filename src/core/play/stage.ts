@@ -84,14 +84,14 @@ let runValue = 0;
 let runFn = 0;
 let runSource = FROM_DEFAULT;
 
-/** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only. */
-function layUp(stage: Stage, param: number, last: number): void {
+/** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only, without the layers of list `without`. */
+function layUp(stage: Stage, param: number, last: number, without = -1): void {
   const { layers, listNow } = stage;
   runValue = stage.rig.defaults[param]!;
   runFn = 0;
   runSource = FROM_DEFAULT;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] === LATEST) {
+    if (layers.role[at] === LATEST && layers.list[at] !== without) {
       // A whole layer hides what lies below: only its own value counts.
       const now = listNow[layers.list[at]!]!;
       if (layers.weightTo[at] === 1 && now >= layers.weightEnd[at]! && now >= layers.ownEnd[at]!) {
@@ -144,6 +144,12 @@ function layOne(stage: Stage, at: number, share: number): void {
 /** Value and function of a parameter through one of its layers (-1: through all), lists only. */
 export function throughLayer(stage: Stage, param: number, last: number): { value: number; fn: number } {
   layUp(stage, param, last);
+  return { value: runValue, fn: runFn };
+}
+
+/** What lies below one of a parameter's layers, other lists' only. */
+export function belowLayer(stage: Stage, param: number, layer: number): { value: number; fn: number } {
+  layUp(stage, param, layer, stage.layers.list[layer]!);
   return { value: runValue, fn: runFn };
 }
 
