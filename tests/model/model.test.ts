@@ -130,6 +130,6 @@ test("the stage is what the words say", () => {
         }
       }
     }),
-    { numRuns: 200, examples: PINNED },
+    { numRuns: 500, examples: PINNED },
   );
 }, 120_000);
