@@ -4,7 +4,7 @@ import type { ReadRow } from "@/core/exchange/patchTable";
 import { isRefusal } from "@/core/show/refusal";
 import type { Session } from "@/session/session";
 
-const ROWS_A_PIECE = 250;
+const ROWS_A_PIECE = 150;
 const nextFrame = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
 /**
