@@ -75,9 +75,12 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await becomes(() => arrived(17), (v) => v === 255);
   await page.getByRole("button", { name: "Let go of 1 slot" }).click();
   await becomes(() => arrived(17), (v) => v === 0);
+  // One that is forgotten ends with the view.
+  await wire.locator('[title^="1:18 "]').click();
+  await becomes(() => arrived(18), (v) => v === 255);
 
   await page.getByRole("tab", { name: "Universes" }).click();
-  await bytesWhen(page, (b) => b[4] === 255);
+  await bytesWhen(page, (b) => b[4] === 255 && b[17] === 47);
   await page.getByRole("navigation").getByText("Build", { exact: true }).click();
   await page.getByTestId("from-wire").click();
   await page.getByTestId("from-wire").getByText("from the wire: 2 universes").waitFor();

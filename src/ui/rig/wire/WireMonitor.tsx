@@ -32,7 +32,11 @@ export function WireMonitor() {
   useEffect(() => {
     session.askWire("poll");
     const timer = setInterval(() => session.askWire("poll"), POLL_MS);
-    return () => clearInterval(timer);
+    return () => {
+      clearInterval(timer);
+      // A slot held for a test must not be forgotten: it ends where it can no longer be seen.
+      session.askWire("endTests");
+    };
   }, [session]);
   return (
     <div className={classes.monitor}>
