@@ -5,12 +5,12 @@ import { cuesOf } from "../show/world";
 import { listTime, type StageTime } from "../units/units";
 import { changeClock, listTimeAt } from "./clock";
 import type { PlayEvent } from "./events";
-import { eachLayer, removeLayer } from "./layers";
+import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
 import { fadeAway } from "./moves";
 import { loadLimits } from "./overlays";
 import { advance, arrive, setTime, type Player } from "./player";
 import { levelShown, nextPlace, placeOfCue, type ListRun } from "./run";
-import { touch, type Stage } from "./stage";
+import { settleNow, touch, type Stage } from "./stage";
 
 /**
  * Does a playing event at stage time `at` (not before the player's time). What is due before happens first.
@@ -110,10 +110,10 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
   const at = listTimeAt(run.clock, player.now);
   const { stage, layers, rig } = player;
   stage.listNow[run.slot] = at;
-  const params = new Set<number>();
-  for (const layer of eachLayer(layers)) if (layers.list[layer] === run.slot) params.add(layers.param[layer]!);
-  for (const param of params) {
-    const held = lastLayer(player, param, run.slot);
+  for (const param of paramsOf(layers, run.slot)) {
+    settleNow(stage, param);
+    const held = layerOf(layers, param, run.slot);
+    if (held < 0) continue;
     const smooth = rig.mixes[param]![layers.toFn[held]!];
     fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 });
   }
@@ -122,12 +122,6 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
   run.next = null;
   run.carried = false;
   run.complete = listTime(at + time);
-}
-
-function lastLayer({ layers }: Player, param: number, slot: number): number {
-  let found = -1;
-  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.list[at] === slot) found = at;
-  return found;
 }
 
 /** A level, or a flash, takes effect; submasters and takeovers come and go with it. */
@@ -143,12 +137,19 @@ export function showLevel(player: Player, list: CueList, run: ListRun): void {
   for (const at of eachLayer(layers)) if (layers.list[at] === run.slot) touch(stage, layers.param[at]!);
 }
 
+/** The parameters on which a list has layers. */
+function paramsOf(layers: Layers, slot: number): Set<number> {
+  const params = new Set<number>();
+  for (const layer of eachLayer(layers)) if (layers.list[layer] === slot) params.add(layers.param[layer]!);
+  return params;
+}
+
 /** Takes everything a list gives off the stage at once. */
 export function dropLayers(player: Player, run: ListRun): void {
-  for (const at of [...eachLayer(player.layers)]) {
-    if (player.layers.list[at] !== run.slot) continue;
-    touch(player.stage, player.layers.param[at]!);
-    removeLayer(player.layers, at);
+  const { layers, stage } = player;
+  for (const param of paramsOf(layers, run.slot)) {
+    settleNow(stage, param);
+    for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot)) removeLayer(layers, at);
   }
   run.cue = null;
   run.next = null;

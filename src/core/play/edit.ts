@@ -13,7 +13,7 @@ import { loadHands, loadLimits, patchHeld } from "./overlays";
 import { syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
 import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
-import { createStage, touch } from "./stage";
+import { createStage, settleNow, touch } from "./stage";
 
 /**
  * Takes a new version of the show and the hands; what did not change is not looked at.
@@ -24,6 +24,7 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   player.world = world;
   if (before.show.fixtures !== world.show.fixtures || before.show.types !== world.show.types) relayRig(player);
   if (before.show.lists !== world.show.lists) {
+    if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo)) for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
     for (const id of [...player.runs.keys()]) if (!world.show.lists[id]) dropList(player, player.runs.get(id)!);
     syncRuns(player);
     for (const run of [...player.runs.values()]) {
@@ -109,6 +110,7 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
     const resolved = target && resolveEntry(rig.specs[param]!, target.entry);
+    settleNow(stage, param);
     const layer = layerOf(layers, param, run.slot);
     if (!resolved) {
       if (layer >= 0 && layers.weightTo[layer] !== 0) {

@@ -8,7 +8,7 @@ import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
 import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import type { Rig } from "./rig";
-import { belowLayer, belowPriority, hasStage, ownValue, throughLayer, touch, weightOf, type Stage } from "./stage";
+import { belowLayer, belowPriority, hasStage, ownValue, settleNow, throughLayer, touch, weightOf, type Stage } from "./stage";
 
 export interface Arrival {
   list: CueList;
@@ -55,6 +55,8 @@ export function startMoves(stage: Stage, arrival: Arrival): number {
     const param = stage.rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
+    if (!target && layerOf(stage.layers, param, arrival.slot) < 0) continue;
+    settleNow(stage, param);
     const held = layerOf(stage.layers, param, arrival.slot);
     if (!target && held < 0) continue;
     const took = target ? taken(stage, arrival, cue, tracking, param, target, held) : letGo(stage, arrival, cue, param, held);

@@ -200,6 +200,16 @@ function settle(stage: Stage, param: number): boolean {
   return !moving;
 }
 
+/**
+ * Settles a parameter before its layers are changed: what is over at this instant is over whether or not
+ * a tick has seen it, so that nothing hidden comes back when what hides it goes.
+ */
+export function settleNow(stage: Stage, param: number): void {
+  if (stage.layers.head[param]! < 0) return;
+  touch(stage, param);
+  settle(stage, param);
+}
+
 /** Whether a later layer of the same list is whole, or one of another list where this list lets go. */
 function isReplaced(stage: Stage, at: number): boolean {
   const { layers } = stage;
