@@ -1,6 +1,6 @@
 /** Looks and ripple, away from the hands and from the engine's clock. */
 import { ripple } from "@/core/cue/looks";
-import { applyDiff, type Diff } from "@/core/show/diff";
+import { applyDiff, readDiff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import { ToLooksSchema, type FromLooks } from "./looksMessages";
 
@@ -13,6 +13,11 @@ addEventListener("message", ({ data }: MessageEvent) => {
   const message = parsed.data;
   if (message.kind === "open") world = message.world as World;
   else if (!world) return;
-  else if (message.kind === "diff") world = applyDiff(world, message.diff as Diff);
-  else say({ kind: "rippled", id: message.id, rippled: ripple(world.show, applyDiff(world, message.diff as Diff).show) });
+  else {
+    const diff = readDiff(message.diff);
+    if (!diff) return;
+    const after = applyDiff(world, diff);
+    if (message.kind === "diff") world = after;
+    else say({ kind: "rippled", id: message.id, rippled: ripple(world.show, after.show) });
+  }
 });

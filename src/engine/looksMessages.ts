@@ -1,14 +1,14 @@
 /** What the looks worker and its window say to each other. */
 import { z } from "zod";
 import { HandsSchema } from "@/core/program/hands";
-import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
 
 export const ToLooksSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }) }),
-  z.object({ kind: z.literal("diff"), diff: DiffSchema }),
+  /** Diffs are text: cheap to hand over however large. */
+  z.object({ kind: z.literal("diff"), diff: z.string() }),
   /** Which looks would this diff change? */
-  z.object({ kind: z.literal("ripple"), diff: DiffSchema, id: z.number().int() }),
+  z.object({ kind: z.literal("ripple"), diff: z.string(), id: z.number().int() }),
 ]);
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 

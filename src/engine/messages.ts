@@ -4,7 +4,6 @@ import { FromBridgeSchema } from "@/bridge/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
-import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 
@@ -33,7 +32,8 @@ export const ToEngineSchema = z.discriminatedUnion("kind", [
   /** Where the bridge is. */
   z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string() }),
   WireAskSchema,
-  z.object({ kind: z.literal("diff"), diff: DiffSchema }),
+  /** A diff as text: cheap to hand over however large. */
+  z.object({ kind: z.literal("diff"), diff: z.string() }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */
   z.object({ kind: z.literal("event"), event: PlayEventSchema, at: z.number(), id: z.number().int() }),

@@ -8,7 +8,7 @@ import { cueProgress, nextPlace } from "@/core/play/run";
 import { copyRaw } from "@/core/play/glide";
 import { readSaved, restorePlay, savePlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
-import { applyDiff, type Diff } from "@/core/show/diff";
+import { applyDiff, readDiff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
 import { cuesOf, type World } from "@/core/show/world";
 import { stageTime, type StageTime } from "@/core/units/units";
@@ -214,9 +214,11 @@ addEventListener("message", ({ data }: MessageEvent) => {
   }
   if (message.kind === "wire") return onWire(message.ask);
   if (message.kind === "diff") {
-    const held = message.diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
-    setWorld(player, applyDiff(player.world, message.diff as Diff), held);
-    if (message.diff.some((c) => c.path[0] === "show" && (c.path[1] === "outputs" || c.path[1] === "wire"))) wire?.configure(player.world.show, player.rig);
+    const diff = readDiff(message.diff);
+    if (!diff) return say({ kind: "trouble", text: "the engine was told of a change it does not understand; reload the page to start it again" });
+    const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
+    setWorld(player, applyDiff(player.world, diff), held);
+    if (diff.some((c) => c.path[0] === "show" && (c.path[1] === "outputs" || c.path[1] === "wire"))) wire?.configure(player.world.show, player.rig);
     unsaved = true;
     tickNow();
     return;

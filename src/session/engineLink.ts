@@ -1,7 +1,6 @@
 /** The window's side of the engine. */
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
-import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import { openFrame, wholeHalf, type Frame, type Half, type Layout } from "@/engine/frame";
 import { FromEngineSchema, type Playing, type Running, type ToEngine, type WireAsk, type WireState } from "@/engine/messages";
@@ -37,7 +36,8 @@ export interface EngineListener {
 }
 
 export interface EngineLink {
-  diff(diff: Diff): void;
+  /** @param diff as text. */
+  diff(diff: string): void;
   /** Does a playing event now; resolves to the refusal, null when done. */
   event(event: PlayEvent): Promise<string | null>;
   /** The stack behind a parameter; null for one that does not exist. */
@@ -87,7 +87,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
   worker.addEventListener("error", () => listener.trouble("the engine stopped; reload the page to start it again"));
   say({ kind: "open", world: world as never, running, frames });
   return {
-    diff: (diff) => say({ kind: "diff", diff: diff as never }),
+    diff: (diff) => say({ kind: "diff", diff }),
     event: (event) => new Promise((resolve) => {
       const id = ++count;
       waiting.set(id, resolve);

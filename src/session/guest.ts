@@ -1,7 +1,7 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
 import { createStore } from "zustand/vanilla";
 import { perform } from "@/core/command/perform";
-import { applyDiff, type Diff } from "@/core/show/diff";
+import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
 import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";
 import type { Why } from "@/core/play/why";
@@ -9,6 +9,7 @@ import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
 import type { Running } from "@/engine/messages";
 import { viewOf, type StageView } from "./engineLink";
+import { workOut } from "./inPieces";
 import { startLooks } from "./looksLink";
 import { handsOn, NO_WIRE, RESTING, type Session, type SessionState } from "./session";
 import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
@@ -95,6 +96,13 @@ export function joinHost(id: string): Promise<Guest> {
         void ask({ kind: "intents", intents: [...intents], says, join }).then(({ refusal }) => refusal && hands.tell(refusalText(refusal), "refused"));
         return undefined;
       },
+      async actInPieces(made) {
+        const tried = await workOut(() => store.getState().world, made);
+        if (tried === "stopped") return tried;
+        const refusal = isRefusal(tried) ? tried : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
+        if (refusal) hands.tell(refusalText(refusal), "refused");
+        return refusal;
+      },
       event: async (event) => void (await ask({ kind: "event", event })),
       askWire: (asked) => void ask({ kind: "wire", ask: asked }),
       whyOf: async (key) => (await ask({ kind: "why", key })).why,
@@ -107,7 +115,7 @@ export function joinHost(id: string): Promise<Guest> {
         frames.close();
       },
     };
-    watched.set(session, (diff) => looks.diff(diff));
+    watched.set(session, (diff) => looks.diff(writeDiff(diff)));
     return { session, lastRunning: () => running };
   }
 }

@@ -23,6 +23,10 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
     const plain = (refusal: { what: string; cure?: string } | undefined) => (refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null);
     if (request.kind === "line") return { refusal: plain(await session.run(request.line, request.join)), why: null };
     if (request.kind === "intents") return { refusal: plain(session.act(request.intents as Intent[], request.says, request.join)), why: null };
+    if (request.kind === "pieces") {
+      const done = await session.actInPieces({ pieces: request.pieces as Intent[][], says: request.says, progress: () => true });
+      return { refusal: done === "stopped" ? null : plain(done), why: null };
+    }
     if (request.kind === "event") return await session.event(request.event), { refusal: null, why: null };
     if (request.kind === "wire") return session.askWire(request.ask), { refusal: null, why: null };
     return { refusal: null, why: await session.whyOf(request.key) };

@@ -1,11 +1,12 @@
 /** The window's side of the looks worker. */
 import type { Rippled } from "@/core/cue/looks";
-import type { Diff } from "@/core/show/diff";
+import { writeDiff, type Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
 
 export interface LooksLink {
-  diff(diff: Diff): void;
+  /** @param diff as text. */
+  diff(diff: string): void;
   /** The cues whose look a diff would change, without doing it. */
   ripple(diff: Diff): Promise<Rippled[]>;
   close(): void;
@@ -24,11 +25,11 @@ export function startLooks(world: World): LooksLink {
   });
   say({ kind: "open", world: world as never });
   return {
-    diff: (diff) => say({ kind: "diff", diff: diff as never }),
+    diff: (diff) => say({ kind: "diff", diff }),
     ripple: (diff) => new Promise((resolve) => {
       const id = ++count;
       waiting.set(id, resolve);
-      say({ kind: "ripple", diff: diff as never, id });
+      say({ kind: "ripple", diff: writeDiff(diff), id });
     }),
     close: () => worker.terminate(),
   };

@@ -8,12 +8,13 @@ import type { Why } from "@/core/play/why";
 import { isLitBy } from "@/core/play/look";
 import type { PlayEvent } from "@/core/play/events";
 import { applyIntents, type Intent } from "@/core/show/intent";
-import type { Diff } from "@/core/show/diff";
+import { writeDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { INTENTS } from "@/core/show/registry";
 import type { World } from "@/core/show/world";
 import type { Playing, WireAsk, WireState } from "@/engine/messages";
+import { workOut, type Pieces } from "./inPieces";
 import { findWire } from "./wirePlaces";
 import { hostWindows, type Host } from "./host";
 import { frameChannel } from "./windowMessages";
@@ -59,6 +60,8 @@ export interface Session {
   showWhy(key: string | null): void;
   /** Does intents as one step; with `join`, as part of the step before (a drag). */
   act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
+  /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
+  actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
   event(event: PlayEvent): Promise<void>;
   /** Asks something of the wire. */
   askWire(ask: WireAsk): void;
@@ -140,9 +143,10 @@ export function startSession(id: string, opened: Opened): Session {
   const commit = (world: World, history: History, diff: Diff): void => {
     store.setState({ world, history });
     if (diff.length === 0) return;
-    engine.diff(diff);
-    looks.diff(diff);
-    keeper.change(world, diff);
+    const text = writeDiff(diff);
+    engine.diff(text);
+    looks.diff(text);
+    keeper.change(world, text);
     host.diff(diff);
   };
   const event: Session["event"] = async (made) => {
@@ -170,6 +174,13 @@ export function startSession(id: string, opened: Opened): Session {
       const done = applyIntents(INTENTS, world, intents);
       if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
       commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff);
+      return undefined;
+    },
+    async actInPieces(made) {
+      const done = await workOut(() => store.getState().world, made);
+      if (done === "stopped") return done;
+      if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
+      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff);
       return undefined;
     },
     flush: () => keeper.flush(),

@@ -16,6 +16,7 @@ const IntentSchema = z.looseObject({ kind: z.string() });
 export const RequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("line"), line: z.string().max(100_000), join: z.boolean() }),
   z.object({ kind: z.literal("intents"), intents: z.array(IntentSchema), says: z.string(), join: z.boolean() }),
+  z.object({ kind: z.literal("pieces"), pieces: z.array(z.array(IntentSchema)), says: z.string() }),
   z.object({ kind: z.literal("event"), event: PlayEventSchema }),
   z.object({ kind: z.literal("why"), key: z.string() }),
   WireAskSchema,

@@ -13,6 +13,18 @@ export type Change = z.infer<typeof ChangeSchema>;
 export const DiffSchema = z.array(ChangeSchema);
 export type Diff = readonly Change[];
 
+/** A diff as text: written once, read wherever it goes (storage, workers). */
+export const writeDiff = (diff: Diff): string => JSON.stringify(diff);
+
+/** A diff from its text; undefined where it is none. */
+export function readDiff(text: string): Diff | undefined {
+  try {
+    return DiffSchema.safeParse(JSON.parse(text)).data as Diff | undefined;
+  } catch {
+    return undefined;
+  }
+}
+
 type Plain = Record<string, unknown>;
 const isPlain = (value: unknown): value is Plain => typeof value === "object" && value !== null && !Array.isArray(value);
 const sameLeaf = (a: unknown, b: unknown): boolean => a === b || (typeof a === "object" && typeof b === "object" && JSON.stringify(a) === JSON.stringify(b));

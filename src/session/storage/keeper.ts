@@ -1,8 +1,7 @@
 /** Keeps a running show: groups its changes, writes them, says when they are safe, tries again on failure. */
-import type { Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
-import { journal, keepPlaying, keepShow } from "./shows";
+import { journal, keepPlaying, keepShow, type Entry } from "./shows";
 
 export type SavedState = "saved" | "saving" | "failed";
 
@@ -12,7 +11,8 @@ const RETRY_MS = 2000;
 const SNAPSHOT_EVERY = 500;
 
 export interface Keeper {
-  change(world: World, diff: Diff): void;
+  /** @param diff as text. */
+  change(world: World, diff: string): void;
   playing(change: Partial<Running>): void;
   /** Resolves when all that was handed in is written. */
   flush(): Promise<void>;
@@ -21,7 +21,7 @@ export interface Keeper {
 
 export function createKeeper(id: string, startSeq: number, tell: (state: SavedState) => void): Keeper {
   let seq = startSeq;
-  let pending: { seq: number; diff: Diff }[] = [];
+  let pending: Entry[] = [];
   let world: World | undefined;
   let playing: Partial<Running> | undefined;
   let sinceSnapshot = 0;

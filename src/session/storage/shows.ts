@@ -50,11 +50,17 @@ export async function keepShow(id: string, world: World, seq = 0, now = Date.now
 
 export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
+/** A diff, as text, on its way to the journal. */
+export interface Entry {
+  seq: number;
+  diff: string;
+}
+
 /** Appends diffs to a show's journal. Durable when the promise resolves. */
-export async function journal(id: string, world: World, entries: readonly { seq: number; diff: Diff }[], now = Date.now()): Promise<void> {
+export async function journal(id: string, world: World, entries: readonly Entry[], now = Date.now()): Promise<void> {
   const tx = strictly(await database(), ["cards", "journal"]);
   const store = tx.objectStore("journal");
-  await Promise.all([...entries.map(({ seq, diff }) => store.put(seal(diff), [id, seq])), tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
+  await Promise.all([...entries.map(({ seq, diff }) => store.put(sealText(diff), [id, seq])), tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
 }
 
 const clockOf = (id: string): string => `${id} clock`;

@@ -84,9 +84,9 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
   if (running !== null) {
     return (
       <div className={classes.running}>
-        <p>{running} of {ready} fixtures are in.</p>
+        <p>{running} of {ready} fixtures are ready. They come in together at the end.</p>
         <Progress value={(100 * running) / Math.max(1, ready)} aria-label="Import" />
-        <Button variant="default" onClick={() => (stop.current = true)}>Cancel and take it back</Button>
+        <Button variant="default" onClick={() => (stop.current = true)}>Cancel</Button>
       </div>
     );
   }

@@ -6,7 +6,7 @@ import { patchReader, type PatchReading, type TypeChoice } from "@/core/exchange
 import type { Table } from "@/core/exchange/tableText";
 import type { Show } from "@/core/show/schema";
 
-const ROWS_A_STEP = 400;
+const ROWS_A_STEP = 200;
 
 export interface Reading {
   done: number;

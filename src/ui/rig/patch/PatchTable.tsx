@@ -3,10 +3,11 @@
 import { Button, Checkbox, Menu, TextInput } from "@mantine/core";
 import { IconColumns3, IconSearch } from "@tabler/icons-react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type PointerEvent } from "react";
+import { useDeferredValue, useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type PointerEvent } from "react";
 import { setFixtures } from "@/core/patch/intents";
 import { select } from "@/core/select/intents";
 import { isRefusal } from "@/core/show/refusal";
+import type { Show } from "@/core/show/schema";
 import { useSession, useShow } from "../../useSession";
 import { copyCells, fillDown, normal, pasteCells, typeInto, type Changes, type Put, type Range } from "./cells";
 import { clashesOf, drafted, sayChanges, together } from "./draft";
@@ -18,7 +19,9 @@ import classes from "./PatchTable.module.css";
 
 const ROW = 28;
 const HEAD = 30;
+const MANY = 200;
 const NOTHING: Changes = new Map();
+const countOf = (show: Show): number => Object.keys(show.fixtures).length;
 
 /** Every fixture, as in a spreadsheet: ranges, typing, filling, copy and paste. The rows of a range are selected. */
 export function PatchTable({ onPatch }: { onPatch(): void }) {
@@ -34,7 +37,9 @@ export function PatchTable({ onPatch }: { onPatch(): void }) {
   const drag = useRef<"range" | "fill" | null>(null);
   const columns = useMemo(() => orderedColumns(view).filter((c) => !view.hidden.includes(c.id)), [view]);
   const template = columns.map((c) => `${view.widths[c.id] ?? c.width}px`).join(" ");
-  const { fixtures, lines } = useLines(show, view, filter);
+  // Where many rows come or go at once they are drawn in short steps, so that no frame is held up.
+  const late = useDeferredValue(show);
+  const { fixtures, lines } = useLines(Math.abs(countOf(show) - countOf(late)) > MANY ? late : show, view, filter);
   const clashes = useMemo(() => clashesOf(show, draft), [show, draft]);
   const chosen = useMemo(() => new Set(selection), [selection]);
   const rows = useVirtualizer({ count: lines.length, getScrollElement: () => scroll.current, estimateSize: () => ROW, overscan: 8, paddingStart: HEAD });
