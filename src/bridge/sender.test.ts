@@ -1,5 +1,6 @@
 import { readArtNet } from "@/core/dmx/artnet";
 import { readSacn } from "@/core/dmx/sacn";
+import { readSacnDiscovery } from "@/core/dmx/sacnDiscovery";
 import type { Destination } from "@/core/dmx/wire";
 import type { Output, Wire } from "@/core/show/schema";
 import { createSender } from "./sender";
@@ -118,4 +119,21 @@ test("or its intensity fades out after the set time, nothing else; and comes bac
   const levels = b.sent.slice(before).map((s) => artData(s.packet)[0]!);
   levels.forEach((level, i) => i > 0 && expect(level - levels[i - 1]!).toBeLessThan(20));
   expect(levels.at(-1)).toBe(200);
+});
+
+test("every ten seconds sACN tells which universes come: to their group, or to the nodes that get them", () => {
+  const b = bench({ 2: sacn, 3: { ...sacn, number: 9, to: "multicast" }, 4: { ...sacn, number: 11 }, 1: art });
+  b.frame(2, 1);
+  b.frame(3, 1);
+  b.frame(1, 1);
+  b.wait(25_000);
+  const told = b.sent.flatMap((s) => (readSacnDiscovery(s.packet) ? [{ at: s.at, to: s.to.host, universes: readSacnDiscovery(s.packet)!.universes }] : []));
+  expect(told.map((t) => t.at)).toEqual([10_000, 10_000, 10_000, 20_000, 20_000, 20_000]);
+  expect(told.slice(0, 3).map((t) => t.to).sort()).toEqual(["127.0.0.1", "127.0.0.2", "239.255.250.214"]);
+  // What was never fed is not sent and not told of.
+  expect(told.every((t) => t.universes.join() === "6,9")).toBe(true);
+  const only = bench({ 1: art });
+  only.frame(1, 1);
+  only.wait(25_000);
+  expect(only.sent.some((s) => readSacnDiscovery(s.packet))).toBe(false);
 });

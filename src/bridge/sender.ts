@@ -3,7 +3,8 @@
  * standards ask, held or faded out when the browser is gone, ended properly. Time and socket are handed in.
  */
 import { artDmx } from "@/core/dmx/artnet";
-import { sacnData } from "@/core/dmx/sacn";
+import { SACN_PORT, sacnData } from "@/core/dmx/sacn";
+import { DISCOVERY_GROUP, DISCOVERY_MS, sacnDiscovery } from "@/core/dmx/sacnDiscovery";
 import { destinationsOf, type Destination } from "@/core/dmx/wire";
 import type { Output, Wire } from "@/core/show/schema";
 import type { Intensity } from "./messages";
@@ -56,6 +57,7 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
   /** What the fade leaves of intensity, and how it moves. */
   let dim = 1;
   let fadedAt = 0;
+  let announcedAt = 0;
 
   function put(line: Line, now: number, terminated = false): void {
     const { output } = line;
@@ -111,6 +113,18 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
     for (const line of lines.values()) if (line.fed && take(line)) offer(line, now);
   }
 
+  /** Tells which universes come by sACN: to their group, or to the nodes that get them unicast. */
+  function announce(now: number): void {
+    if (now - announcedAt < DISCOVERY_MS) return;
+    announcedAt = now;
+    const sent = [...lines.values()].filter((line) => line.fed && line.output.protocol === "sacn");
+    const hosts = new Set(sent.flatMap(({ output: { to } }) => (typeof to === "string" ? [DISCOVERY_GROUP] : to.unicast)));
+    if (sent.length === 0) return;
+    for (const packet of sacnDiscovery(wire.source, cid, sent.map((line) => line.output.number))) {
+      for (const host of hosts) send(packet, { host, port: SACN_PORT, broadcast: false });
+    }
+  }
+
   return {
     configure(outputs, nextWire, nextIntensity, now) {
       wire = nextWire;
@@ -146,6 +160,7 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
     },
     tick(now) {
       fade(now);
+      announce(now);
       for (const line of lines.values()) {
         if (!line.fed || now - line.lastAt < SHORTEST) continue;
         if (line.waiting) {

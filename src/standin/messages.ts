@@ -17,10 +17,15 @@ export const StreamSchema = z.object({
 });
 export type Stream = z.infer<typeof StreamSchema>;
 
+/** The universes a source says it sends, by sACN universe discovery. */
+export const AnnouncedSchema = z.object({ source: z.string(), from: z.string(), universes: z.array(z.number().int()) });
+export type Announced = z.infer<typeof AnnouncedSchema>;
+
 export const ReceivedSchema = z.object({
   kind: z.literal("received"),
   host: z.string(),
   streams: z.array(StreamSchema),
+  announced: z.array(AnnouncedSchema),
   /** Packets that were none. */
   malformed: z.number(),
   trouble: z.string().nullable(),

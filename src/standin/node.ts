@@ -5,14 +5,18 @@ import { createRates } from "@/server/rates";
 import { guardedServer, type Guard } from "@/server/guarded";
 import { ARTNET_PORT, artPollReply, readArtNet } from "@/core/dmx/artnet";
 import { readSacn, SACN_PORT } from "@/core/dmx/sacn";
+import { DISCOVERY_MS, readSacnDiscovery } from "@/core/dmx/sacnDiscovery";
 import { writeFrame, type WireUniverse } from "@/core/dmx/wireFrame";
-import type { Received, Stream } from "./messages";
+import type { Announced, Received, Stream } from "./messages";
 
 const TELL_MS = 500;
 const SHOW_MS = 1000 / 44;
 /** More senders than this is an attack, not a show. */
 const MOST_STREAMS = 2048;
+const MOST_SOURCES = 64;
 const FORGOTTEN_MS = 60_000;
+/** A source that has not told of itself twice is gone (E1.31, 12.2). */
+const SILENT_MS = 2 * DISCOVERY_MS;
 
 interface Heard extends Omit<Stream, "perSecond" | "age"> {
   data: Uint8Array;
@@ -41,6 +45,7 @@ export function missing(protocol: Stream["protocol"], before: number, now: numbe
 /** @param host where it listens for packets. */
 export async function startNode(guard: Pick<Guard, "origins" | "token">, host: string): Promise<DmxNode> {
   const heard = new Map<string, Heard>();
+  const sources = new Map<string, Announced & { at: number }>();
   const rates = createRates(TELL_MS);
   let malformed = 0;
   let trouble: string | null = null;
@@ -60,6 +65,15 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
     stream.recent += 1;
   }
 
+  function announced(bytes: Buffer, from: string): void {
+    const list = readSacnDiscovery(bytes);
+    if (!list) return void (malformed += 1);
+    const key = `${from} ${list.source}`;
+    if (!sources.has(key) && sources.size >= MOST_SOURCES) return;
+    const before = list.page === 0 ? [] : (sources.get(key)?.universes ?? []);
+    sources.set(key, { source: list.source, from, universes: [...before, ...list.universes].slice(0, MOST_STREAMS), at: performance.now() });
+  }
+
   const onArtNet = (socket: Socket) => (bytes: Buffer, rinfo: { address: string; port: number }) => {
     const packet = readArtNet(bytes);
     if (!packet) malformed += 1;
@@ -68,7 +82,7 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
   };
   const onSacn = () => (bytes: Buffer, rinfo: { address: string }) => {
     const packet = readSacn(bytes);
-    if (!packet) malformed += 1;
+    if (!packet) announced(bytes, rinfo.address);
     else hear("sacn", packet.universe, rinfo.address, { source: packet.source, priority: packet.priority, sequence: packet.sequence, ended: packet.terminated, data: packet.data });
   };
   const listen = (port: number, on: (socket: Socket) => (bytes: Buffer, rinfo: { address: string; port: number }) => void): Promise<Socket> => new Promise((resolve) => {
@@ -84,6 +98,7 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
 
   const received = (): Received => ({
     kind: "received", host, malformed, trouble,
+    announced: [...sources.values()].map(({ source, from, universes }) => ({ source, from, universes })),
     streams: [...heard.values()].map(({ protocol, number, from, source, priority, packets, lost, ended, at, perSecond }) => ({ protocol, number, from, source, priority, packets, lost, ended, perSecond, age: Math.round(performance.now() - at) })),
   });
   const entry = ({ protocol, number, data }: Heard): WireUniverse => ({ protocol: protocol === "artnet" ? 1 : 2, number, data });
@@ -99,6 +114,7 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
       stream.recent = 0;
       if (performance.now() - stream.at > FORGOTTEN_MS) heard.delete(key);
     }
+    for (const [key, { at }] of sources) if (performance.now() - at > SILENT_MS) sources.delete(key);
     const text = JSON.stringify(received());
     for (const client of clients) client.send(text);
   }, TELL_MS);

@@ -2,7 +2,7 @@
 
 export const SACN_PORT = 5568;
 const HEADER = 126;
-const ACN_ID = [0x41, 0x53, 0x43, 0x2d, 0x45, 0x31, 0x2e, 0x31, 0x37, 0x00, 0x00, 0x00];
+export const ACN_ID = [0x41, 0x53, 0x43, 0x2d, 0x45, 0x31, 0x2e, 0x31, 0x37, 0x00, 0x00, 0x00];
 /** Bit 6 of the options: this stream ends. */
 const TERMINATED = 0x40;
 
@@ -20,11 +20,11 @@ export interface SacnFrame {
 /** The multicast group of a universe (E1.31, 9.3.1). */
 export const sacnGroup = (universe: number): string => `239.255.${universe >> 8}.${universe & 255}`;
 
-const u16 = (packet: Uint8Array, at: number, value: number): void => {
+export const u16 = (packet: Uint8Array, at: number, value: number): void => {
   packet[at] = value >> 8;
   packet[at + 1] = value & 255;
 };
-const u32 = (packet: Uint8Array, at: number, value: number): void => {
+export const u32 = (packet: Uint8Array, at: number, value: number): void => {
   u16(packet, at, value >>> 16);
   u16(packet, at + 2, value & 65_535);
 };
@@ -54,8 +54,14 @@ export function sacnData({ universe, sequence, priority, source, cid, terminated
   return packet;
 }
 
-const read16 = (bytes: Uint8Array, at: number): number => (bytes[at]! << 8) | bytes[at + 1]!;
-const read32 = (bytes: Uint8Array, at: number): number => read16(bytes, at) * 65_536 + read16(bytes, at + 2);
+export const read16 = (bytes: Uint8Array, at: number): number => (bytes[at]! << 8) | bytes[at + 1]!;
+export const read32 = (bytes: Uint8Array, at: number): number => read16(bytes, at) * 65_536 + read16(bytes, at + 2);
+
+/** The source name, at the same place in every E1.31 packet. */
+export function readSource(bytes: Uint8Array): string {
+  const end = bytes.indexOf(0, 44);
+  return new TextDecoder().decode(bytes.subarray(44, end < 0 || end > 107 ? 107 : end));
+}
 
 /** Reads an E1.31 data packet; undefined for anything malformed, of another kind, or with another start code. */
 export function readSacn(bytes: Uint8Array): SacnFrame | undefined {
@@ -65,9 +71,8 @@ export function readSacn(bytes: Uint8Array): SacnFrame | undefined {
   const universe = read16(bytes, 113);
   const priority = bytes[108]!;
   if (count < 0 || count > 512 || bytes.length < HEADER + count || bytes[125] !== 0 || universe < 1 || universe > 63_999 || priority > 200) return undefined;
-  const end = bytes.indexOf(0, 44);
   return {
     universe, priority, sequence: bytes[111]!, terminated: (bytes[112]! & TERMINATED) !== 0, cid: bytes.slice(22, 38),
-    source: new TextDecoder().decode(bytes.subarray(44, end < 0 || end > 107 ? 107 : end)), data: bytes.slice(HEADER, HEADER + count),
+    source: readSource(bytes), data: bytes.slice(HEADER, HEADER + count),
   };
 }

@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { artDmx, artPoll, artPollReply, readArtNet } from "./artnet";
 import { readSacn, sacnData, sacnGroup } from "./sacn";
+import { DISCOVERY_GROUP, readSacnDiscovery, sacnDiscovery } from "./sacnDiscovery";
 import { artnetParts, destinationsOf, numberText, usualNumber } from "./wire";
 
 const hex = (bytes: Uint8Array) => Buffer.from(bytes).toString("hex");
@@ -88,4 +89,25 @@ test("where packets go, and both ways of counting", () => {
   expect(destinationsOf({ ...out, protocol: "sacn", to: "multicast" })).toEqual([{ host: "239.255.1.2", port: 5568, broadcast: false }]);
   expect(destinationsOf({ ...out, protocol: "artnet", to: "broadcast" }, "10.0.0.255")).toEqual([{ host: "10.0.0.255", port: 6454, broadcast: true }]);
   expect(destinationsOf({ ...out, protocol: "artnet", to: { unicast: ["10.0.0.5", "10.0.0.6"] } }).map((d) => d.host)).toEqual(["10.0.0.5", "10.0.0.6"]);
+});
+
+test("sACN universe discovery by its tables, in pages of 512", () => {
+  const [packet] = sacnDiscovery("Bold Comet", cid, [7, 0x0102, 1]) as [Uint8Array];
+  expect(packet).toHaveLength(126);
+  expect(hex(packet.subarray(0, 16))).toBe("001000004153432d45312e3137000000");
+  expect(hex(packet.subarray(16, 22))).toBe("706e00000008"); // flags and length, VECTOR_ROOT_E131_EXTENDED
+  expect([...packet.subarray(22, 38)]).toEqual([...cid]);
+  expect(hex(packet.subarray(38, 44))).toBe("705800000002"); // VECTOR_E131_EXTENDED_DISCOVERY
+  expect(Buffer.from(packet.subarray(44, 54)).toString()).toBe("Bold Comet");
+  expect(hex(packet.subarray(108, 112))).toBe("00000000"); // reserved
+  expect(hex(packet.subarray(112, 120))).toBe("700e000000010000"); // VECTOR_UNIVERSE_DISCOVERY_UNIVERSE_LIST, page 0 of 0
+  expect(hex(packet.subarray(120))).toBe("000100070102");
+  expect(DISCOVERY_GROUP).toBe("239.255.250.214");
+  const many = Array.from({ length: 1300 }, (_, i) => i + 1);
+  const pages = sacnDiscovery("x", cid, many).map((page) => readSacnDiscovery(page)!);
+  expect(pages.map((p) => [p.page, p.lastPage, p.universes.length])).toEqual([[0, 2, 512], [1, 2, 512], [2, 2, 276]]);
+  expect(pages.flatMap((p) => p.universes)).toEqual(many);
+  expect(readSacn(packet)).toBeUndefined();
+  expect(readSacnDiscovery(packet.subarray(0, 125))).toBeUndefined();
+  expect(readSacnDiscovery(sacnData({ universe: 1, sequence: 0, priority: 100, source: "x", cid, terminated: false, data: new Uint8Array(512) }))).toBeUndefined();
 });

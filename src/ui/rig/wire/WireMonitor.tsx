@@ -8,7 +8,7 @@ import { select } from "@/core/select/intents";
 import { halfOf } from "@/session/engineLink";
 import { openNode, type NodeLink } from "@/session/nodeLink";
 import type { Received } from "@/standin/messages";
-import { plural } from "../../parts/words";
+import { plural, runsText } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { ownersOf } from "../universes/owners";
 import slots from "../universes/Universes.module.css";
@@ -64,6 +64,7 @@ export function WireMonitor() {
           </tbody>
         </table>
         {received && received.streams.length === 0 && <p className={classes.hint}>Nothing has arrived. Set an output to {received.host}, as Art-Net or sACN.</p>}
+        {received?.announced.map((a) => <p key={`${a.from} ${a.source}`} className={classes.hint} data-testid="announced"><b>{a.source}</b> at <span className="num">{a.from}</span> says it sends sACN {runsText(a.universes)}.</p>)}
         {received && received.malformed > 0 && <p className={classes.hint}>{plural(received.malformed, "packet")} that made no sense were left out.</p>}
       </section>
       {link && <Comparison link={link} />}
