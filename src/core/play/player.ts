@@ -145,5 +145,6 @@ export function arrive(player: Player, run: ListRun, to: number, how: { what: Ar
   run.cue = cuesOf(list)[to]!.id;
   run.next = null;
   run.arrived = how.at;
+  if (to === 0) run.roundAt = how.at;
   run.complete = listTime(how.at + longest);
 }

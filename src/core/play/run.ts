@@ -1,7 +1,7 @@
 /** A list as it is being played. */
 import type { CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { listTime, stageTime, type ListTime, type StageTime } from "../units/units";
+import { listTime, SAME_TIME, stageTime, type ListTime, type StageTime } from "../units/units";
 import { listTimeAt, newClock, stageTimeAt, type ListClock } from "./clock";
 
 export interface ListRun {
@@ -23,7 +23,12 @@ export interface ListRun {
   /** List time of the arrival in the present cue, and when its last move is complete. */
   arrived: ListTime;
   complete: ListTime;
+  /** List time of the last arrival in the first cue. */
+  roundAt: ListTime;
 }
+
+/** A list that would come round by itself in less than this, seconds, stops before it does: it would run for ever at one instant. */
+const SHORTEST_ROUND = 0.01;
 
 /** The level a playback begins with: what adds or takes over begins at nothing. */
 export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaster" || kind === "takeover" ? 0 : 100);
@@ -32,7 +37,7 @@ export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaste
 export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
 
 export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
-  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0),
+  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1),
 });
 
 export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
@@ -57,7 +62,9 @@ export function automaticAt(list: CueList, run: ListRun): ListTime {
   const next = nextPlace(list, run);
   const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
   if (!trigger || trigger.kind === "go") return listTime(Infinity);
-  return listTime((trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after);
+  const due = (trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after;
+  const comesRound = next <= placeOfCue(list, run.cue) && run.next === null;
+  return listTime(comesRound && due - run.roundAt < SHORTEST_ROUND - SAME_TIME ? Infinity : due);
 }
 
 /** The stage time of the list's next own event. */

@@ -18,7 +18,7 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), left: z.string().nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite, arrived: finite, complete: finite,
+      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), left: z.string().nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite, arrived: finite, complete: finite, roundAt: finite.default(-1),
       time: finite, rate: finite, paused: z.boolean(),
     }),
   ),
@@ -37,7 +37,7 @@ export function savePlay(player: Player): SavedPlay {
   return {
     now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
     runs: [...player.runs.values()].map((run) => ({
-      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete,
+      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt,
       time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
     })),
     layers: [...eachLayer(layers)].map((at) => ({
@@ -58,7 +58,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (!list || !made) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete),
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
