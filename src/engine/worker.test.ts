@@ -1,0 +1,145 @@
+/** The engine's worker on a clock of the test's own: what it is told, and what it says and publishes. */
+import { newDesk, runLine } from "@/core/command/desk";
+import { diffOf, writeDiff } from "@/core/show/diff";
+import { listNumbered, type World } from "@/core/show/world";
+import { openFrame, wholeHalf, type Layout } from "./frame";
+import { FromEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
+
+const desk = newDesk();
+for (const line of ["patch 2 kelp-wash as 1 at 1:1", "1 at full pan at 100", "record cue 1 fade 4", "clear", "2 at 50", "record cue 2 fade 2 auto 10", "clear"]) {
+  const refusal = runLine(desk, line);
+  if (refusal) throw new Error(refusal.what);
+}
+const list = listNumbered(desk.world.show, 1)!.id;
+
+/** A worker of its own, with its ticks in our hands. */
+async function startWorker() {
+  const said: FromEngine[] = [];
+  let hear: (event: { data: unknown }) => void = () => undefined;
+  let tick = () => {};
+  let clock = 1000;
+  const globals = globalThis as unknown as Record<string, unknown>;
+  globals.postMessage = (message: unknown) => said.push(FromEngineSchema.parse(message));
+  globals.addEventListener = (_: string, listener: typeof hear) => (hear = listener);
+  globals.BroadcastChannel = class { postMessage() {} };
+  jest.spyOn(globalThis, "setInterval").mockImplementation(((made: () => void) => ((tick = made), 0)) as never);
+  jest.spyOn(performance, "now").mockImplementation(() => clock);
+  await jest.isolateModulesAsync(async () => void (await import("./worker")));
+  const last = <K extends FromEngine["kind"]>(kind: K) => said.findLast((m) => m.kind === kind) as Extract<FromEngine, { kind: K }> | undefined;
+  return {
+    said, last,
+    tell: (message: ToEngine) => hear({ data: message }),
+    noise: (data: unknown) => hear({ data }),
+    open: (world: World = desk.world, running: Running | null = null) => hear({ data: { kind: "open", world, running, frames: "frames" } }),
+    /** Lets time pass, with or without ticks. */
+    pass(ms: number, every = 1000 / 60) {
+      for (const end = clock + ms; clock < end; clock = Math.min(end, clock + every)) tick();
+      tick();
+    },
+    stall: (ms: number) => void (clock += ms),
+    event: (event: object, late = 0) => hear({ data: { kind: "event", event, at: performance.timeOrigin + clock - late, id: 7 } }),
+    value(key: string): number {
+      const layout = last("layout")!.layout as Layout;
+      const memory = said.findLast((m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout") as { memory: ArrayBuffer };
+      return wholeHalf(openFrame(layout, memory.memory)).value[layout.keys.indexOf(key)]!;
+    },
+    bytes() {
+      const layout = last("layout")!.layout as Layout;
+      const memory = said.findLast((m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout") as { memory: ArrayBuffer };
+      return wholeHalf(openFrame(layout, memory.memory)).bytes;
+    },
+  };
+}
+afterEach(() => jest.restoreAllMocks());
+const fixture = Object.values(desk.world.show.fixtures).find((f) => f.number === 1)!.id;
+const dimmer = `${fixture}.0.Dimmer`;
+
+test("an event counts from when it was given, however late it is heard", async () => {
+  const engine = await startWorker();
+  engine.open();
+  expect(engine.value(dimmer)).toBe(0);
+  engine.pass(500);
+  engine.stall(1000);
+  engine.event({ kind: "go", list }, 1000);
+  expect(engine.last("done")).toMatchObject({ id: 7, refusal: null });
+  expect(engine.value(dimmer)).toBeCloseTo(25, 3);
+  engine.pass(1000);
+  expect(engine.value(dimmer)).toBeCloseTo(50, 3);
+  expect(engine.last("playing")!.playing.runs[list]).toMatchObject({ cue: expect.stringMatching(/^c/), paused: false });
+});
+
+test("an hour without a tick gives what an hour of ticks gives", async () => {
+  const hour = async (every: (engine: Awaited<ReturnType<typeof startWorker>>) => void) => {
+    const engine = await startWorker();
+    engine.open();
+    engine.event({ kind: "go", list });
+    every(engine);
+    return { value: engine.value(dimmer), bytes: [...engine.bytes()], playing: engine.last("playing")!.playing };
+  };
+  const even = await hour((engine) => engine.pass(3_600_000, 50));
+  expect(even.playing.runs[list]).toMatchObject({ cue: Object.values(desk.world.show.lists[list]!.cues)[1]!.id });
+  expect(await hour((engine) => (engine.stall(3_600_000), engine.pass(0)))).toEqual(even);
+});
+
+test("what is saved opens where it was, and its clock goes on from there", async () => {
+  const first = await startWorker();
+  first.open();
+  first.event({ kind: "go", list });
+  first.pass(2000);
+  const running = { saved: first.last("saved")!.saved, now: first.last("clock")!.now };
+  expect(running.now).toBeGreaterThan(1.7);
+  const again = await startWorker();
+  again.open(desk.world, running);
+  expect(again.value(dimmer)).toBeCloseTo(25 * running.now, 1);
+  again.pass(4000);
+  expect(again.value(dimmer)).toBe(100);
+  const broken = await startWorker();
+  broken.open(desk.world, { saved: "{", now: 5 });
+  expect(broken.value(dimmer)).toBe(0);
+});
+
+test("an edit is on stage at once, a new rig is laid out anew, nonsense is told and changes nothing", async () => {
+  const engine = await startWorker();
+  engine.open();
+  engine.event({ kind: "go", list });
+  engine.pass(5000);
+  const before = desk.world;
+  const edited = newDesk(before);
+  for (const line of ["1 at 30", "update cue 1", "clear", "patch 1 dimmer as 9 at 3:1"]) expect(runLine(edited, line)).toBeUndefined();
+  engine.tell({ kind: "diff", diff: writeDiff(diffOf(before, edited.world)) });
+  expect(engine.value(dimmer)).toBe(30);
+  expect(engine.last("layout")!.layout.universes).toEqual([1, 3]);
+  engine.tell({ kind: "diff", diff: "[{}]" });
+  expect(engine.last("trouble")!.text).toMatch(/does not understand/);
+  engine.noise({ kind: "event", event: { kind: "level", list, value: 900 }, at: 0, id: 1 });
+  engine.noise(null);
+  expect(engine.said.filter((m) => m.kind === "trouble")).toHaveLength(3);
+  engine.pass(100);
+  expect(engine.value(dimmer)).toBe(30);
+});
+
+test("a slot held for a test goes out over everything, until it is let go", async () => {
+  const engine = await startWorker();
+  engine.open();
+  engine.event({ kind: "go", list });
+  engine.pass(5000);
+  const before = [...engine.bytes()];
+  engine.tell({ kind: "wire", ask: { universe: 1, slot: 5, byte: 77 } });
+  engine.tell({ kind: "wire", ask: { universe: 9, slot: 5, byte: 77 } });
+  expect(engine.bytes()[4]).toBe(77);
+  expect(engine.last("wire")!.wire.tests).toEqual({ "1:5": 77, "9:5": 77 });
+  engine.tell({ kind: "wire", ask: "endTests" });
+  expect([...engine.bytes()]).toEqual(before);
+});
+
+test("why is answered, for what there is", async () => {
+  const engine = await startWorker();
+  engine.open();
+  engine.event({ kind: "go", list });
+  engine.tell({ kind: "why", key: dimmer, id: 3 });
+  expect(engine.last("because")).toMatchObject({ id: 3, why: expect.objectContaining({}) });
+  engine.tell({ kind: "why", key: "f99.0.Pan", id: 4 });
+  expect(engine.last("because")).toMatchObject({ id: 4, why: null });
+  engine.event({ kind: "go", list: "gone" });
+  expect(engine.last("done")!.refusal).toMatch(/does not exist/);
+});
