@@ -1,16 +1,21 @@
 "use client";
 
-import { ActionIcon, Button, Group, Menu, NumberInput } from "@mantine/core";
+import { ActionIcon, Button, Group, Menu, Select } from "@mantine/core";
 import { IconArrowsShuffle, IconArrowsSort, IconChevronLeft, IconChevronRight, IconMap } from "@tabler/icons-react";
 import { itemText } from "@/core/fixture/model";
 import { spreadItems } from "@/core/select/place";
 import { closedPlace } from "@/core/select/spread";
 import { setSpread } from "@/core/select/intents";
 import type { Spread } from "@/core/program/hands";
+import { NumberField } from "../parts/NumberField";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
 const MOST_BARS = 64;
+const PLACES: { value: Spread["by"]; label: string }[] = [
+  { value: "order", label: "over the selection order" }, { value: "left", label: "over the plan, left to right" }, { value: "front", label: "over the plan, front to back" },
+  { value: "centre", label: "over the plan, from the centre" }, { value: "around", label: "over the plan, around" },
+];
 
 /** The order of the selection and how values spread over it, previewed while its settings move. */
 export function OrderPanel() {
@@ -55,9 +60,10 @@ export function OrderPanel() {
         </div>
         <Group gap={6} wrap="nowrap" mt={6}>
           {(["bunch", "mirror", "repeat"] as const).map((name) => (
-            <NumberInput key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} clampBehavior="strict" allowDecimal={false} onChange={(v) => typeof v === "number" && set({ [name]: v })} />
+            <NumberField key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} onSet={(v) => void set({ [name]: v })} />
           ))}
         </Group>
+        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && set({ by: v as Spread["by"] })} />
       </section>
     </>
   );

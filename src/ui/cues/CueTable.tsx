@@ -41,6 +41,7 @@ function CueRow({ list, cue, running, shown, longest, onShow }: { list: CueList;
   const set = (rest: string) => void session.run(`set list ${list.number} cue ${number} ${rest}`);
   const run = (verb: string) => void session.run(`${verb} list ${list.number} cue ${number}`);
   const time = (what: string) => (text: string) => (SECONDS.test(text) ? set(`${what} ${text}`) : session.tell(`"${text}" is not a time. Times are seconds, such as 3 or 2.5`, "refused"));
+  const scrub = (what: string, value: number) => ({ value, min: 0, step: 0.1, onSet: (v: number, first: boolean) => void session.run(`set list ${list.number} cue ${number} ${what} ${v}`, !first) });
   const starts = cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
   const setStart = (text: string) => {
     const match = /^(auto|done|auto done)?\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
@@ -56,10 +57,10 @@ function CueRow({ list, cue, running, shown, longest, onShow }: { list: CueList;
       </td>
       <td>
         <TimeBar way="up" fade={cue.times.up} delay={cue.times.delayUp} longest={longest}>
-          <EditableText mono value={plain(cue.times.up)} label={`Up time of cue ${number}`} onSave={time("up")} />
+          <EditableText mono value={plain(cue.times.up)} label={`Up time of cue ${number}`} onSave={time("up")} scrub={scrub("up", cue.times.up)} />
         </TimeBar>
         <TimeBar way="down" fade={cue.times.down} delay={cue.times.delayDown} longest={longest}>
-          <EditableText mono value={plain(cue.times.down)} label={`Down time of cue ${number}`} onSave={time("down")} />
+          <EditableText mono value={plain(cue.times.down)} label={`Down time of cue ${number}`} onSave={time("down")} scrub={scrub("down", cue.times.down)} />
         </TimeBar>
       </td>
       <td><EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} /></td>

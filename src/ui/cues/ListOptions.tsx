@@ -1,8 +1,9 @@
 "use client";
 
-import { ActionIcon, NumberInput, Popover, Select, Stack, Switch, Tooltip } from "@mantine/core";
+import { ActionIcon, Popover, Select, Stack, Switch, Tooltip } from "@mantine/core";
 import { IconAdjustments } from "@tabler/icons-react";
 import type { CueList } from "@/core/show/schema";
+import { NumberField } from "../parts/NumberField";
 import { useSession } from "../useSession";
 
 const KINDS = [
@@ -18,7 +19,7 @@ export function ListOptions({ list }: { list: CueList }) {
   const session = useSession();
   const set = (rest: string) => void session.run(`set list ${list.number} ${rest}`);
   const onOff = (on: boolean) => (on ? "on" : "off");
-  const seconds = (word: string) => (v: number | string) => typeof v === "number" && v >= 0 && set(`${word} ${v}`);
+  const number = (word: string) => (v: number, first: boolean) => void session.run(`set list ${list.number} ${word} ${v}`, !first);
   return (
     <Popover position="bottom-end" width={330} shadow="md">
       <Popover.Target>
@@ -33,9 +34,9 @@ export function ListOptions({ list }: { list: CueList }) {
           <Switch size="xs" label="Lets go of what another list takes" checked={list.letGo} onChange={(e) => set(`overtaken ${e.currentTarget.checked ? "letgo" : "return"}`)} />
           <Switch size="xs" label="Drops what tracked when it goes round" checked={list.wrapDrop} onChange={(e) => set(`wrapdrop ${onOff(e.currentTarget.checked)}`)} />
           <Switch size="xs" label="After a release, starts where it left off" checked={list.resume} onChange={(e) => set(`restart ${e.currentTarget.checked ? "left" : "first"}`)} />
-          <NumberInput size="xs" label="Priority (higher wins over lower)" value={list.priority} min={-100} max={100} allowDecimal={false} onChange={(v) => typeof v === "number" && set(`priority ${v}`)} />
-          <NumberInput size="xs" label="Back time, s" value={list.backTime} min={0} onChange={seconds("backtime")} />
-          <NumberInput size="xs" label="Release time, s" value={list.releaseTime} min={0} onChange={seconds("releasetime")} />
+          <NumberField size="xs" label="Priority (higher wins over lower)" value={list.priority} min={-100} max={100} onSet={number("priority")} />
+          <NumberField size="xs" label="Back time, s" value={list.backTime} min={0} step={0.1} onSet={number("backtime")} />
+          <NumberField size="xs" label="Release time, s" value={list.releaseTime} min={0} step={0.1} onSet={number("releasetime")} />
         </Stack>
       </Popover.Dropdown>
     </Popover>

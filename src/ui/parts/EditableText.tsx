@@ -1,6 +1,7 @@
 "use client";
 
 import { useState } from "react";
+import { useNumberScrub } from "./scrub";
 import classes from "./parts.module.css";
 
 interface Props {
@@ -9,18 +10,24 @@ interface Props {
   empty?: string;
   mono?: boolean;
   onSave(text: string): void;
+  /** Where the text is a number: what scrubbing it does. */
+  scrub?: { value: number; min: number; step: number; onSet(value: number, first: boolean): void };
 }
 
-/** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. */
-export function EditableText({ value, label, empty = "", mono = false, onSave }: Props) {
+/** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. A number is scrubbed too: drag, wheel, arrows. */
+export function EditableText({ value, label, empty = "", mono = false, onSave, scrub }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
+  const { onKeyDown, ...pointer } = useNumberScrub({ value: 0, onSet: () => undefined, ...scrub, fine: true, onPress: () => setDraft(value) });
   const keep = () => {
     if (draft !== null && draft.trim() !== value) onSave(draft.trim());
     setDraft(null);
   };
   if (draft === null) {
     return (
-      <button type="button" className={classes.editable} data-mono={mono} data-empty={value === ""} aria-label={`${label}: ${value || "empty"}. Press to edit`} onClick={() => setDraft(value)}>
+      <button
+        type="button" className={classes.editable} data-mono={mono} data-empty={value === ""} data-number={scrub !== undefined} aria-label={`${label}: ${value || "empty"}. Press to edit`}
+        {...(scrub ? { ...pointer, onKeyDown: (e) => (e.key === "Enter" ? setDraft(value) : onKeyDown(e)) } : { onClick: () => setDraft(value) })}
+      >
         {value || empty}
       </button>
     );

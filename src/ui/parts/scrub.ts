@@ -1,6 +1,6 @@
 "use client";
 
-import { useRef, type KeyboardEvent, type PointerEvent, type WheelEvent } from "react";
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type WheelEvent } from "react";
 
 interface Scrub {
   /** What one pixel changes. */
@@ -14,7 +14,22 @@ interface Scrub {
 const STILL = 3;
 const PAUSE_MS = 700;
 
-/** Scrubbing on a number: drag, wheel, arrows; shift is ten times finer. */
+/** A number takes the wheel only once it has the focus: a list scrolled under the pointer must not change what it shows. */
+const hasFocus = (element: Element): boolean => element.contains(document.activeElement);
+
+/** Keeps the page still while the wheel turns a number. Once for the whole app. */
+export function useStillPage(): void {
+  useEffect(() => {
+    const hold = (event: globalThis.WheelEvent) => {
+      const number = (event.target as Element | null)?.closest?.("[data-scrub]");
+      if (number && hasFocus(number)) event.preventDefault();
+    };
+    document.addEventListener("wheel", hold, { passive: false });
+    return () => document.removeEventListener("wheel", hold);
+  }, []);
+}
+
+/** Scrubbing on a number: drag, and while it has the focus wheel and arrows; shift is ten times finer. */
 export function useScrub({ perPixel, onChange, onPress }: Scrub) {
   const drag = useRef<{ x: number; moved: boolean } | null>(null);
   const lastNudge = useRef(0);
@@ -44,7 +59,9 @@ export function useScrub({ perPixel, onChange, onPress }: Scrub) {
     onPointerCancel() {
       drag.current = null;
     },
+    "data-scrub": true,
     onWheel(event: WheelEvent<HTMLElement>) {
+      if (!hasFocus(event.currentTarget)) return;
       nudge(-Math.sign(event.deltaY || event.deltaX) * perPixel * 4 * fine(event), event.timeStamp);
     },
     onKeyDown(event: KeyboardEvent<HTMLElement>) {
@@ -54,4 +71,38 @@ export function useScrub({ perPixel, onChange, onPress }: Scrub) {
       nudge(way * perPixel * 2 * fine(event), event.timeStamp);
     },
   };
+}
+
+interface NumberScrub {
+  value: number;
+  min?: number;
+  max?: number;
+  /** The smallest change; a tenth of it with shift where `fine`. */
+  step?: number;
+  fine?: boolean;
+  /** `first` begins a new step of undo. */
+  onSet(value: number, first: boolean): void;
+  onPress?(): void;
+}
+
+/** A value after a change, within its range and on its steps. */
+export function scrubbed(value: number, { min = -Infinity, max = Infinity, step = 1, fine = false }: Pick<NumberScrub, "min" | "max" | "step" | "fine">): number {
+  const grain = fine ? step / 10 : step;
+  return Number(Math.min(max, Math.max(min, Math.round(value / grain) * grain)).toFixed(6));
+}
+
+/** Scrubbing on a number that is set as a whole: small movements add up until they make a step. */
+export function useNumberScrub({ value, onSet, onPress, ...range }: NumberScrub) {
+  const sum = useRef(value);
+  const { step = 1, min = -Infinity, max = Infinity } = range;
+  return useScrub({
+    perPixel: step / 4,
+    onChange(by, first) {
+      if (first) sum.current = value;
+      sum.current = Math.min(max, Math.max(min, sum.current + by));
+      const next = scrubbed(sum.current, range);
+      if (next !== value || first) onSet(next, first);
+    },
+    ...(onPress ? { onPress } : {}),
+  });
 }

@@ -8,6 +8,7 @@ import { startSession, type Session } from "@/session/session";
 import { joinHost, type Guest } from "@/session/guest";
 import { openForUse, takeOver } from "@/session/open";
 import { Deck } from "../deck/Deck";
+import { useStillPage } from "../parts/scrub";
 import { SessionContext } from "../useSession";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
@@ -99,6 +100,7 @@ function NotOpen({ status }: { status: Exclude<Status, { kind: "open" }> }) {
 
 function Frame({ children }: { children: ReactNode }) {
   useKeys();
+  useStillPage();
   return (
     <div className={classes.frame}>
       <TopBar />

@@ -6,7 +6,7 @@ import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
-import { inside, lampAt, type Box } from "./hit";
+import { drawn, inside, lampAt, ON_IT, type Box } from "./hit";
 import { PaceSchema, type ToPainter } from "./messages";
 import { fitView, lampsOf, toMetres, toPixels } from "./plan";
 import { useWireStage } from "./wireStage";
@@ -25,7 +25,10 @@ export interface PlanEdit {
   preview(from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number }[];
 }
 
-/** The stage from above, lit as it is now. Click selects, shift adds or takes away, dragging selects an area in the direction of the drag. */
+/**
+ * The stage from above, lit as it is now. Click selects, shift adds or takes away; dragging over the floor
+ * selects an area in the direction of the drag, dragging from lamp to lamp draws an order.
+ */
 export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const session = useSession();
   const host = useRef<HTMLDivElement>(null);
@@ -41,6 +44,9 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const view = useMemo(() => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height), [lamps, scenery, width, height]);
   const [fromWire, setFromWire] = useState(false);
   const moving = useRef(false);
+  /** Lamps a line was drawn through so far, and whether they are added. */
+  const [path, setPath] = useState<{ ids: string[]; add: boolean } | null>(null);
+  const order = useMemo(() => (path && path.ids.length > 1 ? drawn(selection, path.ids, path.add) : selection), [selection, path]);
 
   useEffect(() => {
     const element = document.createElement("canvas");
@@ -71,16 +77,17 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
   }, [width, height, view, scheme]);
   useEffect(() => {
-    const order: Record<string, number> = {};
+    const places: Record<string, number> = {};
     const cells: Record<string, number[]> = {};
-    selection.forEach((value, i) => {
+    order.forEach((value, i) => {
       const { fixture, cell } = splitItem(value);
-      if (cell === 0) order[fixture] = i + 1;
+      if (cell === 0) places[fixture] = i + 1;
       else (cells[fixture] ??= []).push(cell);
     });
-    tell({ kind: "selection", order, cells });
-  }, [selection]);
+    tell({ kind: "selection", order: places, cells });
+  }, [order]);
 
+  const adds = (event: PointerEvent) => event.shiftKey || event.ctrlKey || event.metaKey;
   const at = (event: PointerEvent) => {
     const edge = host.current!.getBoundingClientRect();
     return { x: event.clientX - edge.left, y: event.clientY - edge.top };
@@ -97,6 +104,8 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     const p = at(event);
     const under = edit?.moves ? lampAt(lamps, view, p.x, p.y) : undefined;
     moving.current = under !== undefined;
+    const lamp = edit ? undefined : lampAt(lamps, view, p.x, p.y, ON_IT);
+    setPath(lamp ? { ids: [lamp.id], add: adds(event) } : null);
     if (under && !selection.includes(under.id) && !event.shiftKey) choose([under.id], false);
     setBox({ x1: p.x, y1: p.y, x2: p.x, y2: p.y });
   };
@@ -104,17 +113,21 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     if (!box) return;
     const p = at(event);
     setBox({ ...box, x2: p.x, y2: p.y });
+    const next = path && lampAt(lamps, view, p.x, p.y, ON_IT);
+    if (next && !path.ids.includes(next.id)) setPath({ ...path, ids: [...path.ids, next.id] });
   };
   const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
     if (!box) return;
     setBox(null);
+    setPath(null);
     const far = Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
     const [from, to] = [toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)];
     if (far && moving.current) return edit!.onMove(to.x - from.x, to.y - from.y);
     if (far && edit?.onDrag) return edit.onDrag(from, to);
-    const add = event.shiftKey || event.ctrlKey || event.metaKey;
-    const still = Math.hypot(box.x2 - box.x1, box.y2 - box.y1) < SAME_SPOT;
-    const hit = still ? lampAt(lamps, view, box.x2, box.y2) : undefined;
+    if (path && path.ids.length > 1) return choose(order, false);
+    const add = adds(event);
+    const still = !far || path !== null;
+    const hit = still ? lampAt(lamps, view, box.x1, box.y1) : undefined;
     const chosen = still ? (hit ? [hit.id] : []) : inside(lamps, view, box).map((l) => l.id);
     if (chosen.length > 0 || !add) choose(chosen, add);
   };
@@ -126,7 +139,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   return (
     <div
       ref={host} className={classes.stage} data-testid="stage" role="application" aria-label="Stage plan"
-      onPointerDown={onPointerDown} onPointerMove={onPointerMove} onPointerUp={onPointerUp} onPointerCancel={() => setBox(null)}
+      onPointerDown={onPointerDown} onPointerMove={onPointerMove} onPointerUp={onPointerUp} onPointerCancel={() => (setBox(null), setPath(null))}
     >
       {lamps.length === 0 && <p className={classes.empty}>The stage is empty. Patch the first fixtures in Rig, or type: patch 12 petrel-spot</p>}
       {sent && (
@@ -140,7 +153,12 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
         const [x, y] = toPixels(view, g.x, g.y);
         return <i key={i} className={classes.ghost} style={{ left: x, top: y }} />;
       })}
-      {box && dragged && ghosts.length === 0 && (
+      {box && path && dragged && (
+        <svg className={classes.line} aria-hidden>
+          <polyline points={[...path.ids.flatMap((id) => lamps.find((l) => l.id === id) ?? []).map((l) => toPixels(view, l.x, l.y).join()), `${box.x2},${box.y2}`].join(" ")} />
+        </svg>
+      )}
+      {box && dragged && !path && ghosts.length === 0 && (
         <div className={classes.marquee} style={{ left: Math.min(box.x1, box.x2), top: Math.min(box.y1, box.y2), width: Math.abs(box.x2 - box.x1), height: Math.abs(box.y2 - box.y1) }} />
       )}
     </div>

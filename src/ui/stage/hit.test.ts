@@ -1,6 +1,6 @@
 import { makeDemo } from "@/core/demo/saltLantern";
 import { compileRig } from "@/core/play/rig";
-import { inside, lampAt } from "./hit";
+import { drawn, inside, lampAt } from "./hit";
 import { fitView, lampsOf, toPixels } from "./plan";
 
 const { show } = makeDemo();
@@ -32,4 +32,11 @@ test("a bar has a light for each cell, a mover a zoom", () => {
   expect(numbered(71).sources).toHaveLength(12);
   expect(numbered(71).dimmer).toBeGreaterThanOrEqual(0);
   expect(rig.keys[numbered(21).zoom]).toMatch(/Zoom$/);
+});
+
+test("a line drawn from lamp to lamp orders what is selected, or selects what it passes", () => {
+  expect(drawn(["a", "b", "c", "d"], ["c", "x", "a"], false)).toEqual(["c", "a", "b", "d"]);
+  expect(drawn(["a", "b"], ["x", "b", "y"], false)).toEqual(["x", "b", "y"]);
+  expect(drawn(["a", "b"], ["b", "x"], true)).toEqual(["a", "b", "x"]);
+  expect(drawn([], ["x"], false)).toEqual(["x"]);
 });

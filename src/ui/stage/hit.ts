@@ -10,12 +10,14 @@ export interface Box {
 }
 
 const REACH = 16;
+/** On a lamp rather than near it. */
+export const ON_IT = 10;
 const HALF_BAR = 0.6;
 
 /** The lamp under a point: the nearest within reach; a bar is as long as its cells. */
-export function lampAt(lamps: readonly Lamp[], view: View, x: number, y: number): Lamp | undefined {
+export function lampAt(lamps: readonly Lamp[], view: View, x: number, y: number, reach = REACH): Lamp | undefined {
   let best: Lamp | undefined;
-  let nearest = REACH;
+  let nearest = reach;
   for (const lamp of lamps) {
     const [px, py] = toPixels(view, lamp.x, lamp.y);
     const along = lamp.kind === "bar" ? Math.max(0, Math.abs(x - px) - HALF_BAR * view.scale) : x - px;
@@ -36,4 +38,15 @@ export function inside(lamps: readonly Lamp[], view: View, { x1, y1, x2, y2 }: B
     .map(({ lamp, at: [x, y] }) => ({ lamp, key: Math.round(along(x, y)) }))
     .sort((a, b) => a.key - b.key || a.lamp.number - b.lamp.number)
     .map(({ lamp }) => lamp);
+}
+
+/**
+ * The selection after a line was drawn from lamp to lamp. From a selected lamp it puts the selected ones it
+ * passes first, in that order; from another it selects what it passes; with `add` that is added at the end.
+ */
+export function drawn(selection: readonly string[], path: readonly string[], add: boolean): string[] {
+  if (add) return [...selection.filter((i) => !path.includes(i)), ...path];
+  if (!selection.includes(path[0]!)) return [...path];
+  const passed = path.filter((i) => selection.includes(i));
+  return [...passed, ...selection.filter((i) => !passed.includes(i))];
 }
