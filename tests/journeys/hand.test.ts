@@ -61,7 +61,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await becomes(order, (text) => text === "1 2 3");
 
   // A spread over the plan, its settings by wheel and by choice.
-  await page.getByLabel("Spread over").first().click();
+  await page.locator('input[aria-label="Spread over"]').click();
   await page.getByRole("option", { name: /from the centre/ }).click();
   const mirror = page.getByRole("textbox", { name: "mirror" });
   await drag(await middle(mirror), [(await middle(mirror))[0] + 5, (await middle(mirror))[1]]);
