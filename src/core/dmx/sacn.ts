@@ -2,7 +2,7 @@
 
 export const SACN_PORT = 5568;
 const HEADER = 126;
-export const ACN_ID = [0x41, 0x53, 0x43, 0x2d, 0x45, 0x31, 0x2e, 0x31, 0x37, 0x00, 0x00, 0x00];
+const ACN_ID = [0x41, 0x53, 0x43, 0x2d, 0x45, 0x31, 0x2e, 0x31, 0x37, 0x00, 0x00, 0x00];
 /** Bit 6 of the options: this stream ends. */
 const TERMINATED = 0x40;
 
@@ -29,18 +29,28 @@ export const u32 = (packet: Uint8Array, at: number, value: number): void => {
   u16(packet, at + 2, value & 65_535);
 };
 
-/** An E1.31 data packet. @param frame data of 1..512 slots; priority 0..200; source at most 63 bytes of UTF-8. */
-export function sacnData({ universe, sequence, priority, source, cid, terminated, data }: SacnFrame): Uint8Array {
-  const packet = new Uint8Array(HEADER + data.length);
-  const lengthFrom = (at: number) => 0x7000 | (packet.length - at);
+/** A packet with the root and framing layers that all E1.31 packets share; @param size of the whole. */
+export function acnPacket(size: number, rootVector: number, framingVector: number, cid: Uint8Array, source: string): { packet: Uint8Array; lengthFrom(at: number): number } {
+  const packet = new Uint8Array(size);
+  const lengthFrom = (at: number) => 0x7000 | (size - at);
   u16(packet, 0, 0x0010);
   packet.set(ACN_ID, 4);
   u16(packet, 16, lengthFrom(16));
-  u32(packet, 18, 0x00000004);
+  u32(packet, 18, rootVector);
   packet.set(cid.subarray(0, 16), 22);
   u16(packet, 38, lengthFrom(38));
-  u32(packet, 40, 0x00000002);
+  u32(packet, 40, framingVector);
   packet.set(new TextEncoder().encode(source).subarray(0, 63), 44);
+  return { packet, lengthFrom };
+}
+
+/** Whether a packet begins with the layers of `acnPacket`, with these vectors. */
+export const isAcn = (bytes: Uint8Array, rootVector: number, framingVector: number): boolean =>
+  read16(bytes, 0) === 0x0010 && ACN_ID.every((b, i) => bytes[4 + i] === b) && read32(bytes, 18) === rootVector && read32(bytes, 40) === framingVector;
+
+/** An E1.31 data packet. @param frame data of 1..512 slots; priority 0..200; source at most 63 bytes of UTF-8. */
+export function sacnData({ universe, sequence, priority, source, cid, terminated, data }: SacnFrame): Uint8Array {
+  const { packet, lengthFrom } = acnPacket(HEADER + data.length, 4, 2, cid, source);
   packet[108] = priority;
   packet[111] = sequence;
   packet[112] = terminated ? TERMINATED : 0;
@@ -65,8 +75,7 @@ export function readSource(bytes: Uint8Array): string {
 
 /** Reads an E1.31 data packet; undefined for anything malformed, of another kind, or with another start code. */
 export function readSacn(bytes: Uint8Array): SacnFrame | undefined {
-  if (bytes.length < HEADER || read16(bytes, 0) !== 0x0010 || ACN_ID.some((b, i) => bytes[4 + i] !== b)) return undefined;
-  if (read32(bytes, 18) !== 4 || read32(bytes, 40) !== 2 || bytes[117] !== 2 || bytes[118] !== 0xa1) return undefined;
+  if (bytes.length < HEADER || !isAcn(bytes, 4, 2) || bytes[117] !== 2 || bytes[118] !== 0xa1) return undefined;
   const count = read16(bytes, 123) - 1;
   const universe = read16(bytes, 113);
   const priority = bytes[108]!;

@@ -1,5 +1,5 @@
 /** sACN universe discovery: what a source sends, told every ten seconds (ANSI E1.31-2018, 4.3, 8 and tables 4-3, 8-9). */
-import { ACN_ID, read16, read32, readSource, sacnGroup, u16, u32 } from "./sacn";
+import { acnPacket, isAcn, read16, read32, readSource, sacnGroup, u16, u32 } from "./sacn";
 
 /** E131_UNIVERSE_DISCOVERY_INTERVAL, milliseconds. */
 export const DISCOVERY_MS = 10_000;
@@ -25,16 +25,7 @@ export function sacnDiscovery(source: string, cid: Uint8Array, universes: readon
   const pages = Math.max(1, Math.ceil(sorted.length / ON_A_PAGE));
   return Array.from({ length: pages }, (_, page) => {
     const own = sorted.slice(page * ON_A_PAGE, (page + 1) * ON_A_PAGE);
-    const packet = new Uint8Array(HEADER + own.length * 2);
-    const lengthFrom = (at: number) => 0x7000 | (packet.length - at);
-    u16(packet, 0, 0x0010);
-    packet.set(ACN_ID, 4);
-    u16(packet, 16, lengthFrom(16));
-    u32(packet, 18, 0x00000008);
-    packet.set(cid.subarray(0, 16), 22);
-    u16(packet, 38, lengthFrom(38));
-    u32(packet, 40, 0x00000002);
-    packet.set(new TextEncoder().encode(source).subarray(0, 63), 44);
+    const { packet, lengthFrom } = acnPacket(HEADER + own.length * 2, 8, 2, cid, source);
     u16(packet, 112, lengthFrom(112));
     u32(packet, 114, 0x00000001);
     packet[118] = page;
@@ -47,8 +38,7 @@ export function sacnDiscovery(source: string, cid: Uint8Array, universes: readon
 /** Reads a discovery packet; undefined for anything malformed or of another kind. */
 export function readSacnDiscovery(bytes: Uint8Array): Discovery | undefined {
   if (bytes.length < HEADER || (bytes.length - HEADER) % 2 !== 0 || bytes.length > HEADER + ON_A_PAGE * 2) return undefined;
-  if (read16(bytes, 0) !== 0x0010 || ACN_ID.some((b, i) => bytes[4 + i] !== b)) return undefined;
-  if (read32(bytes, 18) !== 8 || read32(bytes, 40) !== 2 || read32(bytes, 114) !== 1 || (read16(bytes, 112) & 0xfff) !== bytes.length - 112) return undefined;
+  if (!isAcn(bytes, 8, 2) || read32(bytes, 114) !== 1 || (read16(bytes, 112) & 0xfff) !== bytes.length - 112) return undefined;
   const universes = Array.from({ length: (bytes.length - HEADER) / 2 }, (_, i) => read16(bytes, HEADER + i * 2));
   return { source: readSource(bytes), cid: bytes.slice(22, 38), page: bytes[118]!, lastPage: bytes[119]!, universes };
 }
