@@ -1,0 +1,145 @@
+/** @jest-environment node */
+/** Two windows of one show over a real channel: what the guest sees, what it asks for, what it is told. */
+import { createStore } from "zustand/vanilla";
+import { newDesk, runLine } from "@/core/command/desk";
+import { perform } from "@/core/command/perform";
+import { readLine } from "@/core/command/read";
+import { applyIntents, type Intent } from "@/core/show/intent";
+import { EMPTY_HISTORY, remember } from "@/core/show/history";
+import { INTENTS } from "@/core/show/registry";
+import { isRefusal, refuse } from "@/core/show/refusal";
+import { select } from "@/core/select/intents";
+import type { World } from "@/core/show/world";
+import type { PlayEvent } from "@/core/play/events";
+import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
+import { joinHost, type Guest } from "./guest";
+import { hostWindows, type Host } from "./host";
+import { NO_WIRE, RESTING, type Session, type SessionState } from "./session";
+import { frameChannel, windowChannel } from "./windowMessages";
+
+class QuietWorker {
+  postMessage() {}
+  addEventListener() {}
+  terminate() {}
+}
+const leaving: (() => void)[] = [];
+Object.assign(globalThis, { Worker: QuietWorker, addEventListener: (_: string, then: () => void) => leaving.push(then), removeEventListener: () => undefined });
+
+const layout: Layout = { generation: 4, keys: ["f1.0.Dimmer"], attributes: [["Dimmer"]], universes: [1], slots: 1 };
+const desk = newDesk();
+for (const line of ["patch 3 dimmer as 1 at 1:1", "record group 1"]) runLine(desk, line);
+const start = { ...desk.world, show: { ...desk.world.show, later: { from: "a newer version" } } } as World;
+
+/** A hosting window with a plain session: no engine, no storage. */
+function openHost() {
+  const events: PlayEvent[] = [];
+  const store = createStore<SessionState>(() => ({ world: start, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() }, notices: [], lines: [], why: null }));
+  const act: Session["act"] = (intents, says) => {
+    const done = applyIntents(INTENTS, store.getState().world, intents as Intent[]);
+    if (isRefusal(done)) return done;
+    store.setState((s) => ({ world: done.world, history: remember(s.history, says, done.diff) }));
+    host.diff(done.diff);
+    return undefined;
+  };
+  const session = {
+    id: "windows-test", store, act,
+    async run(line: string) {
+      const read = readLine(line, { world: store.getState().world, isLit: () => false, stage: () => undefined });
+      if (read === undefined || isRefusal(read)) return read;
+      const done = perform(store.getState(), read);
+      return isRefusal(done) ? done : act(read.intents, line);
+    },
+    actInPieces: async ({ pieces, says }: Parameters<Session["actInPieces"]>[0]) => act(pieces.flat(), says),
+    event: async (event: PlayEvent) => void events.push(event),
+    whyOf: async () => null,
+    askWire: () => undefined,
+  } as unknown as Session;
+  const audience: boolean[] = [];
+  const host: Host = hostWindows(session, (on) => audience.push(on));
+  return { session, store, host, audience, events };
+}
+
+const until = async (check: () => boolean) => {
+  for (let i = 0; i < 300 && !check(); i++) await new Promise((resolve) => setTimeout(resolve, 5));
+  expect(check()).toBe(true);
+};
+const channels: { close(): void }[] = [];
+const channel = (name: string) => {
+  const made = new BroadcastChannel(name);
+  channels.push(made);
+  return made;
+};
+let hosting: ReturnType<typeof openHost>;
+let guest: Guest;
+beforeEach(async () => {
+  hosting = openHost();
+  guest = await joinHost("windows-test");
+});
+afterEach(() => {
+  guest.session.close();
+  hosting.host.close();
+  for (const c of channels.splice(0)) c.close();
+});
+const seen = () => guest.session.store.getState();
+
+test("a guest has the whole show, what this version does not know included, and follows it", async () => {
+  expect(seen().world).toEqual(start);
+  expect(hosting.audience).toEqual([true]);
+  hosting.session.act([select.of({ items: Object.keys(start.show.fixtures) })], "select");
+  await hosting.session.run('set list 1 name "Tide"');
+  await until(() => Object.values(seen().world.show.lists)[0]!.name === "Tide");
+  expect(seen().world).toEqual(hosting.store.getState().world);
+  expect(seen().history.done.map((s) => s.says)).toEqual(['set list 1 name "Tide"']);
+  hosting.store.setState({ saved: "failed", playing: { ...RESTING, grand: 40 } });
+  await until(() => seen().saved === "failed" && seen().playing.grand === 40);
+});
+
+test("what a guest does is done by the host, refusals included", async () => {
+  expect(await guest.session.run("1 thru 2 at 50")).toBeUndefined();
+  await until(() => Object.keys(seen().world.hands.held).length === 2);
+  expect(Object.keys(hosting.store.getState().world.hands.held)).toHaveLength(2);
+  expect(await guest.session.run("77 at 50")).toMatchObject({ what: expect.stringContaining("77") });
+  expect(seen().notices.at(-1)).toMatchObject({ tone: "refused" });
+  await guest.session.event({ kind: "grand", value: 30 });
+  expect(hosting.events).toEqual([{ kind: "grand", value: 30 }]);
+  const two = Object.values(start.show.fixtures)[1]!.id;
+  expect(await guest.session.actInPieces({ pieces: [[select.of({ items: [] })], [select.of({ items: [two] })]], says: "pieces", progress: () => true })).toBeUndefined();
+  await until(() => seen().world.hands.selection.join() === two);
+  expect(await guest.session.actInPieces({ pieces: [[select.of({ items: ["f999"] })]], says: "pieces", progress: () => true })).toMatchObject({ what: expect.any(String) });
+  expect(seen().world.hands.selection).toEqual([two]);
+});
+
+test("frames of its own layout are shown, others left; nonsense on the channel changes nothing", async () => {
+  const frames = channel(frameChannel("windows-test"));
+  const memory = new ArrayBuffer(frameBytes(layout));
+  publish(openFrame(layout, memory), (half) => half.bytes.fill(9));
+  const before = seen();
+  const noise = channel(windowChannel("windows-test"));
+  for (const message of [null, 7, { kind: "diff" }, { kind: "diff", diff: [{ path: [] }], steps: {} }, { kind: "playing", playing: { grand: "x" } }, { kind: "welcome", to: "me", world: {} }]) noise.postMessage(message);
+  frames.postMessage({ generation: 3, memory });
+  frames.postMessage({ generation: 4, memory: new ArrayBuffer(8) });
+  frames.postMessage({ generation: 4, memory });
+  await until(() => seen().view !== before.view);
+  expect(seen().view!.frame.halves[1].bytes[0]).toBe(9);
+  expect(seen().world).toBe(before.world);
+  expect(seen().playing).toBe(before.playing);
+});
+
+test("the running state is heard in parts, for taking over; a guest that leaves is told to the engine", async () => {
+  expect(guest.lastRunning()).toBeNull();
+  hosting.host.running({ saved: "state" });
+  hosting.host.running({ now: 12 });
+  await until(() => guest.lastRunning()?.now === 12);
+  expect(guest.lastRunning()).toEqual({ saved: "state", now: 12 });
+  // Closing the page.
+  leaving.at(-1)!();
+  await until(() => hosting.audience.at(-1) === false);
+});
+
+test("a new host is joined again by those who are there", async () => {
+  hosting.host.close();
+  hosting = openHost();
+  await hosting.session.run('set list 1 name "Second host"');
+  await until(() => Object.values(seen().world.show.lists)[0]!.name === "Second host");
+  expect(isRefusal((await guest.session.run("1 at 20")) ?? refuse("done"))).toBe(true);
+});
