@@ -67,6 +67,17 @@ export function automaticAt(list: CueList, run: ListRun): ListTime {
   return listTime(comesRound && due - run.roundAt < SHORTEST_ROUND - SAME_TIME ? Infinity : due);
 }
 
+/** Whether a list would come round by itself in next to no time, and so stops. */
+export function runsOnTheSpot(list: CueList): boolean {
+  const cues = cuesOf(list);
+  if (list.end !== "wrap" || list.kind !== "list" || cues.length === 0 || cues.some((cue) => cue.trigger.kind === "go")) return false;
+  const waits = cues.map(({ trigger }, i) => {
+    const { up, down, delayUp, delayDown } = cues.at(i - 1)!.times;
+    return (trigger.kind === "autoDone" ? Math.max(up + delayUp, down + delayDown) : 0) + (trigger.kind === "go" ? 0 : trigger.after);
+  });
+  return waits.reduce((a, b) => a + b, 0) < SHORTEST_ROUND;
+}
+
 /** The stage time of the list's next own event. */
 export const dueAt = (list: CueList, run: ListRun): StageTime => {
   const at = automaticAt(list, run);

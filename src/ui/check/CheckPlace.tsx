@@ -3,6 +3,7 @@
 import { Button } from "@mantine/core";
 import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
 import { outputFindings } from "@/core/patch/outputCheck";
+import { runsOnTheSpot } from "@/core/play/run";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
@@ -24,6 +25,9 @@ function findingsIn({ show }: World): Finding[] {
     }] : []),
     ...outputFindings(show),
     ...groupsByNumber(show).filter((g) => g.members.length === 0).map((g) => ({ what: `Group ${g.number} "${g.name}" is empty`, why: "Its fixtures were removed.", cure: "Delete it", line: `delete group ${g.number}` })),
+    ...listsByNumber(show).filter((list) => runsOnTheSpot(list)).map((list) => ({
+      what: `List ${list.number} "${list.name}" comes round in no time`, why: "It stops in its last cue instead of running for ever.", cure: "Wait a second before its first cue", line: `set list ${list.number} cue ${cuesOf(list)[0]!.number} auto 1`,
+    })),
     ...listsByNumber(show).flatMap((list) => cuesOf(list).filter((c) => Object.keys(c.entries).length === 0).map((c) => ({
       what: `Cue ${c.number} of ${list.name} stores nothing`, why: "Its look is the one before it.", cure: "Delete it", line: `delete list ${list.number} cue ${c.number}`,
     }))),
@@ -38,7 +42,7 @@ export function CheckPlace() {
   return (
     <div className={classes.check}>
       <h1>Check</h1>
-      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has members, every cue stores something.</p>}
+      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has members, every cue stores something, no list runs round on the spot.</p>}
       {findings.map((f) => (
         <article key={f.what} className={classes.finding}>
           <IconAlertTriangle size={20} color="var(--caution)" />
@@ -49,7 +53,6 @@ export function CheckPlace() {
           <Button size="compact-sm" variant="default" title={f.line} onClick={() => void session.run(f.line)}>{f.cure}</Button>
         </article>
       ))}
-      <p className={classes.later}>Lights that drift in the dark, palettes without data and moves that come too late will be found here too, once cues can be looked at as a whole.</p>
     </div>
   );
 }

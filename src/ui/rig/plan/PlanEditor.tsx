@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, SegmentedControl, Switch, TextInput } from "@mantine/core";
+import { Button, Switch, TextInput } from "@mantine/core";
 import { useState } from "react";
 import { inArc, inCircle, inGrid, inRow, type Place } from "@/core/patch/arrange";
 import { drawScenic, eraseScenic } from "@/core/patch/sceneryIntents";
@@ -15,12 +15,19 @@ import { columnOf } from "../patch/columns";
 import classes from "./Plan.module.css";
 
 type Tool = "move" | "row" | "arc" | "circle" | "grid" | Scenic["shape"];
-const TOOLS: { value: Tool; label: string; hint: string }[] = [
+interface ToolCard {
+  value: Tool;
+  label: string;
+  hint: string;
+}
+const HANGING: ToolCard[] = [
   { value: "move", label: "Move", hint: "Drag a lamp to move what is selected; drag elsewhere to select an area" },
   { value: "row", label: "Row", hint: "Drag a line: the selected lamps hang along it, in their order" },
   { value: "arc", label: "Arc", hint: "Drag from the middle outwards: they hang on an arc, upstage of it" },
   { value: "circle", label: "Circle", hint: "Drag from the middle outwards: they hang around it" },
   { value: "grid", label: "Grid", hint: "Drag from the middle sideways: they hang in columns as far apart" },
+];
+const DRAWING: ToolCard[] = [
   { value: "truss", label: "Truss", hint: "Drag from end to end" },
   { value: "line", label: "Line", hint: "Drag from end to end" },
   { value: "area", label: "Area", hint: "Drag from corner to corner" },
@@ -81,8 +88,9 @@ export function PlanEditor() {
     <div className={classes.plan}>
       <div className={classes.stage}><StagePlan edit={edit} /></div>
       <aside className={classes.side} aria-label="Plan tools">
-        <SegmentedControl orientation="vertical" fullWidth size="xs" value={tool} onChange={(v) => setTool(v as Tool)} data={TOOLS.map(({ value, label: text }) => ({ value, label: text }))} />
-        <p className={classes.hint}>{TOOLS.find((t) => t.value === tool)!.hint}.</p>
+        <Tools title="Hang" tools={HANGING} tool={tool} onTool={setTool} />
+        <Tools title="Draw" tools={DRAWING} tool={tool} onTool={setTool} />
+        <p className={classes.hint}>{[...HANGING, ...DRAWING].find((t) => t.value === tool)!.hint}.</p>
         <Switch size="xs" label={`Snap to ${STEP} m`} checked={snaps} onChange={(e) => setSnaps(e.currentTarget.checked)} />
         {tool === "grid" && <TextInput size="xs" label="Columns" value={columns} onChange={(e) => setColumns(e.currentTarget.value)} />}
         {!HANGS.has(tool) && tool !== "move" && <TextInput size="xs" label="Its name" value={label} onChange={(e) => setLabel(e.currentTarget.value)} placeholder="Mast truss" />}
@@ -115,6 +123,15 @@ export function PlanEditor() {
           {Object.keys(show.scenery).length === 0 && <li className="muted">No truss or set piece yet: choose one above and drag it on the plan.</li>}
         </ul>
       </aside>
+    </div>
+  );
+}
+
+function Tools({ title, tools, tool, onTool }: { title: string; tools: readonly ToolCard[]; tool: Tool; onTool(tool: Tool): void }) {
+  return (
+    <div role="group" aria-label={title} className={classes.tools}>
+      <span className="muted">{title}</span>
+      {tools.map((t) => <button key={t.value} type="button" aria-pressed={t.value === tool} title={t.hint} onClick={() => onTool(t.value)}>{t.label}</button>)}
     </div>
   );
 }
