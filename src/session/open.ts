@@ -1,6 +1,7 @@
 /** Opening a show for use: the demo is made when it is asked for and not there yet. */
 import { makeDemo } from "@/core/demo/saltLantern";
 import { DEMO_ID } from "@/core/show/showId";
+import { diffOf } from "@/core/show/diff";
 import { isRefusal, type Refusal } from "@/core/show/refusal";
 import type { Guest } from "./guest";
 import { keepShow, listShows, openShow, type Opened } from "./storage/shows";
@@ -20,7 +21,8 @@ export async function takeOver(id: string, guest: Guest): Promise<Opened | Refus
   const opened = await openShow(id);
   if (isRefusal(opened)) return opened;
   const { world } = guest.session.store.getState();
-  await keepShow(id, world, opened.seq);
+  // What was not written is; where all was, what can be undone stays.
+  if (diffOf(opened.world, world).length > 0) await keepShow(id, world, opened.seq);
   return { ...opened, world, notice: null, running: guest.lastRunning() ?? opened.running };
 }
 

@@ -9,7 +9,7 @@ import { isLitBy } from "@/core/play/look";
 import type { PlayEvent } from "@/core/play/events";
 import { applyIntents, type Intent } from "@/core/show/intent";
 import { writeDiff, type Diff } from "@/core/show/diff";
-import { EMPTY_HISTORY, extendLast, remember, type History } from "@/core/show/history";
+import { EMPTY_HISTORY, extendLast, isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { INTENTS } from "@/core/show/registry";
 import type { World } from "@/core/show/world";
@@ -23,6 +23,7 @@ import { startLooks, type LooksLink } from "./looksLink";
 import { keepMoment } from "./storage/moments";
 import { createKeeper, type Keeper, type SavedState } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
+import { loadHistory, type StepKept } from "./storage/steps";
 
 export interface Notice {
   id: number;
@@ -119,6 +120,10 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
   };
 }
 
+const after = (before: History, since: History): History => ({
+  done: [...before.done, ...since.done], undone: since.done.length + since.undone.length > 0 ? since.undone : before.undone,
+});
+
 export function startSession(id: string, opened: Opened): Session {
   const store = createStore<SessionState>(() => ({
     world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null,
@@ -138,15 +143,17 @@ export function startSession(id: string, opened: Opened): Session {
     trouble: (text) => hands.tell(text, "refused"),
   });
   void findWire().then((places) => places?.bridge && engine.bridge(places.bridge, places.token));
+  // What was done before it was opened can still be undone; what was done since comes after it.
+  void loadHistory(id, opened.seq).then((before) => store.setState(({ history }) => ({ history: after(before, history) })), () => undefined);
   if (opened.notice) hands.tell(opened.notice, "refused");
 
-  const commit = (world: World, history: History, diff: Diff): void => {
+  const commit = (world: World, history: History, diff: Diff, step: StepKept): void => {
     store.setState({ world, history });
     if (diff.length === 0) return;
     const text = writeDiff(diff);
     engine.diff(text);
     looks.diff(text);
-    keeper.change(world, text);
+    keeper.change(world, text, diff.some(isRemembered) ? step : null);
     host.diff(diff);
   };
   const event: Session["event"] = async (made) => {
@@ -162,7 +169,8 @@ export function startSession(id: string, opened: Opened): Session {
       if (isRefusal(found)) return hands.tell(refusalText(found), "refused"), found;
       const done = perform(store.getState(), found);
       if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
-      commit(done.world, join ? extendLast(store.getState().history, done.diff) : done.history, done.diff);
+      const how = found.control === "undo" ? "undone" : found.control === "redo" ? "redone" : join ? "joined" : "done";
+      commit(done.world, how === "joined" ? extendLast(store.getState().history, done.diff) : done.history, done.diff, { how, says: done.says });
       if (found.why) hands.showWhy(found.why[0] ?? null);
       for (const made of done.events) await event(made);
       return undefined;
@@ -173,14 +181,14 @@ export function startSession(id: string, opened: Opened): Session {
       const { world, history } = store.getState();
       const done = applyIntents(INTENTS, world, intents);
       if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
-      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff);
+      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff, { how: join ? "joined" : "done", says });
       return undefined;
     },
     async actInPieces(made) {
       const done = await workOut(() => store.getState().world, made);
       if (done === "stopped") return done;
       if (isRefusal(done)) return hands.tell(refusalText(done), "refused"), done;
-      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff);
+      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff, { how: "done", says: made.says });
       return undefined;
     },
     flush: () => keeper.flush(),

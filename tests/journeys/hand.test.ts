@@ -2,7 +2,7 @@
 /** Numbers under the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
 import type { Locator } from "playwright-core";
 import { fitView, toPixels } from "@/ui/stage/plan";
-import { becomes, startApp, type App } from "./app";
+import { becomes, startApp, untilSaved, type App } from "./app";
 
 let app: App;
 beforeAll(async () => {
@@ -90,5 +90,21 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await page.keyboard.press("Control+z");
   await page.keyboard.press("Control+z");
   await becomes(() => up.textContent(), (text) => text === before);
+
+  // What was done before a reload can be undone after it, and done again.
+  await drag(from, [from[0] + 40, from[1]]);
+  await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
+  await untilSaved(page);
+  await page.reload();
+  await up.waitFor();
+  await page.waitForTimeout(300);
+  await page.keyboard.press("Control+z");
+  await becomes(() => up.textContent(), (text) => text === before);
+  await untilSaved(page);
+  await page.reload();
+  await up.waitFor();
+  await page.waitForTimeout(300);
+  await page.keyboard.press("Control+Shift+z");
+  await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
   expect(app.errors).toEqual([]);
 }, 120_000);

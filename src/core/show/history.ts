@@ -33,6 +33,18 @@ export function extendLast(history: History, diff: Diff): History {
   return { done: [...history.done.slice(0, -1), { says: last.says, diff: [...last.diff, ...kept] }], undone: [] };
 }
 
+/** The history once its last step is undone; undefined where there is none. */
+export function undone(history: History): History | undefined {
+  const step = history.done.at(-1);
+  return step && { done: history.done.slice(0, -1), undone: [...history.undone, step] };
+}
+
+/** The history once the step undone last is done again; undefined where there is none. */
+export function redone(history: History): History | undefined {
+  const step = history.undone.at(-1);
+  return step && { done: [...history.done, step], undone: history.undone.slice(0, -1) };
+}
+
 interface Moved {
   world: World;
   diff: Diff;
@@ -42,16 +54,13 @@ interface Moved {
 
 /** Undoes the last step; undefined where there is none. */
 export function undo(world: World, history: History): Moved | undefined {
-  const step = history.done.at(-1);
-  if (!step) return undefined;
-  const diff = invertDiff(step.diff);
-  return finish(world, diff, { done: history.done.slice(0, -1), undone: [...history.undone, step] }, step.says);
+  const [step, next] = [history.done.at(-1), undone(history)];
+  return step && next && finish(world, invertDiff(step.diff), next, step.says);
 }
 
 export function redo(world: World, history: History): Moved | undefined {
-  const step = history.undone.at(-1);
-  if (!step) return undefined;
-  return finish(world, step.diff, { done: [...history.done, step], undone: history.undone.slice(0, -1) }, step.says);
+  const [step, next] = [history.undone.at(-1), redone(history)];
+  return step && next && finish(world, step.diff, next, step.says);
 }
 
 function finish(world: World, diff: Diff, history: History, says: string): Moved {

@@ -34,16 +34,18 @@ interface Shape extends DBSchema {
   cards: { key: string; value: ShowCard };
   snapshots: { key: string; value: StoredSnapshot };
   journal: { key: [string, number]; value: Sealed };
+  /** How journal entries count for undo, by the same keys. */
+  steps: { key: [string, number]; value: Sealed };
   playing: { key: string; value: Sealed };
   moments: { key: [string, number]; value: StoredMoment };
 }
 export type Database = IDBPDatabase<Shape>;
-export const STORES = ["cards", "snapshots", "journal", "playing", "moments"] as const;
+export const STORES = ["cards", "snapshots", "journal", "playing", "moments", "steps"] as const;
 
 let opened: Promise<Database> | undefined;
 
 export function database(): Promise<Database> {
-  opened ??= openDB<Shape>("bold-comet", 2, {
+  opened ??= openDB<Shape>("bold-comet", 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore("cards", { keyPath: "id" });
@@ -52,7 +54,10 @@ export function database(): Promise<Database> {
         db.createObjectStore("playing");
       }
       if (from < 2) db.createObjectStore("moments");
+      if (from < 3) db.createObjectStore("steps");
     },
+    // A newer version in another tab must not wait for this one for ever.
+    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
   });
   return opened;
 }

@@ -1,6 +1,7 @@
 /** Keeps a running show: groups its changes, writes them, says when they are safe, tries again on failure. */
 import type { World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
+import type { StepKept } from "./steps";
 import { journal, keepPlaying, keepShow, type Entry } from "./shows";
 
 export type SavedState = "saved" | "saving" | "failed";
@@ -9,10 +10,12 @@ const GROUP_MS = 50;
 const RETRY_MS = 2000;
 /** A new snapshot after this many journal entries keeps opening quick. */
 const SNAPSHOT_EVERY = 500;
+/** So many entries before a snapshot are kept to be undone. */
+const UNDOABLE = 400;
 
 export interface Keeper {
-  /** @param diff as text. */
-  change(world: World, diff: string): void;
+  /** @param diff as text. @param step how it counts for undo, null where it does not. */
+  change(world: World, diff: string, step: StepKept | null): void;
   playing(change: Partial<Running>): void;
   /** Resolves when all that was handed in is written. */
   flush(): Promise<void>;
@@ -43,7 +46,7 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
         await journal(id, world, entries);
         sinceSnapshot += entries.length;
         if (sinceSnapshot >= SNAPSHOT_EVERY) {
-          await keepShow(id, world, entries.at(-1)!.seq);
+          await keepShow(id, world, entries.at(-1)!.seq, UNDOABLE);
           sinceSnapshot = 0;
         }
       }
@@ -64,9 +67,9 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
   }
 
   return {
-    change(next, diff) {
+    change(next, diff, step) {
       world = next;
-      pending.push({ seq: ++seq, diff });
+      pending.push({ seq: ++seq, diff, step });
       tell("saving");
       schedule(GROUP_MS);
     },

@@ -30,7 +30,7 @@ async function kept() {
   const id = await addShow(worlds[0]!);
   const states: SavedState[] = [];
   const keeper = createKeeper(id, 0, (s) => states.push(s));
-  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(diff)));
+  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(diff), null));
   await keeper.flush();
   keeper.close();
   return { id, worlds, states };
@@ -63,7 +63,7 @@ test("a damaged entry is cut off with all that follows, and said", async () => {
   const desk = newDesk(show.world);
   runLine(desk, "all");
   runLine(desk, 'record group 1 "After"');
-  keeper.change(desk.world, writeDiff(diffOf(show.world, desk.world)));
+  keeper.change(desk.world, writeDiff(diffOf(show.world, desk.world)), null);
   await keeper.flush();
   keeper.close();
   expect((await opened(id)).world).toEqual(desk.world);
@@ -97,11 +97,11 @@ test("a write that fails is tried again and nothing is lost", async () => {
   IDBObjectStore.prototype.put = () => {
     throw new DOMException("full", "QuotaExceededError");
   };
-  keeper.change(worlds[1]!, writeDiff(diffs[0]!));
+  keeper.change(worlds[1]!, writeDiff(diffs[0]!), null);
   await keeper.flush();
   IDBObjectStore.prototype.put = original;
   expect(states.at(-1)).toBe("failed");
-  diffs.slice(1).forEach((diff, i) => keeper.change(worlds[i + 2]!, writeDiff(diff)));
+  diffs.slice(1).forEach((diff, i) => keeper.change(worlds[i + 2]!, writeDiff(diff), null));
   await keeper.flush();
   keeper.close();
   expect(states.at(-1)).toBe("saved");
@@ -152,7 +152,7 @@ test("a show of an earlier version, its journal included, opens in the present o
   for (const key of ["outputs", "wire", "scenery"]) delete (old.show as unknown as Record<string, unknown>)[key];
   const id = await addShow(old);
   const keeper = createKeeper(id, 0, () => undefined);
-  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(asOne(JSON.stringify(diff)) as never)));
+  diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(asOne(JSON.stringify(diff)) as never), null));
   await keeper.flush();
   keeper.close();
   const first = await opened(id);

@@ -7,6 +7,7 @@ import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
+import type { StepKept } from "./steps";
 import { database, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
 
 const SnapshotSchema = SealedSchema.extend({ seq: z.number().int() });
@@ -36,31 +37,35 @@ export async function listShows(): Promise<ShowCard[]> {
   return cards.sort((a, b) => b.changed - a.changed);
 }
 
-/** Keeps a whole show as a new snapshot; its journal starts afresh. */
-export async function keepShow(id: string, world: World, seq = 0, now = Date.now()): Promise<void> {
-  const tx = strictly(await database(), ["cards", "snapshots", "journal"]);
-  const journal = tx.objectStore("journal");
+/** Keeps a whole show as a new snapshot; its journal starts afresh, but for what `undoable` entries before it are kept to undo. */
+export async function keepShow(id: string, world: World, seq = 0, undoable = 0, now = Date.now()): Promise<void> {
+  const tx = strictly(await database(), ["cards", "snapshots", "journal", "steps"]);
+  const gone = undoable > 0 ? entriesUpTo(id, seq - undoable) : entriesOf(id);
   await Promise.all([
     tx.objectStore("cards").put(cardOf(id, world, now)),
     tx.objectStore("snapshots").put({ ...seal(world), seq }, id),
-    journal.delete(entriesOf(id)),
+    tx.objectStore("journal").delete(gone),
+    tx.objectStore("steps").delete(gone),
     tx.done,
   ]);
 }
 
+export const entriesUpTo = (id: string, seq: number): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Math.max(0, seq)]);
 export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
-/** A diff, as text, on its way to the journal. */
+/** A diff, as text, on its way to the journal, and how it counts for undo; null where it does not. */
 export interface Entry {
   seq: number;
   diff: string;
+  step: StepKept | null;
 }
 
 /** Appends diffs to a show's journal. Durable when the promise resolves. */
 export async function journal(id: string, world: World, entries: readonly Entry[], now = Date.now()): Promise<void> {
-  const tx = strictly(await database(), ["cards", "journal"]);
-  const store = tx.objectStore("journal");
-  await Promise.all([...entries.map(({ seq, diff }) => store.put(sealText(diff), [id, seq])), tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
+  const tx = strictly(await database(), ["cards", "journal", "steps"]);
+  const [diffs, steps] = [tx.objectStore("journal"), tx.objectStore("steps")];
+  const puts = entries.flatMap(({ seq, diff, step }) => [diffs.put(sealText(diff), [id, seq]), ...(step ? [steps.put(seal(step), [id, seq])] : [])]);
+  await Promise.all([...puts, tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
 }
 
 const clockOf = (id: string): string => `${id} clock`;
@@ -104,10 +109,10 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
   let world = parked.data as World;
   let seq = stored.data.seq;
   let notice: string | null = null;
-  const keys = await db.getAllKeys("journal", entriesOf(id));
-  const entries = await db.getAll("journal", entriesOf(id));
+  const since = IDBKeyRange.bound([id, seq + 1], [id, Infinity]);
+  const keys = await db.getAllKeys("journal", since);
+  const entries = await db.getAll("journal", since);
   for (const [i, key] of keys.entries()) {
-    if (key[1] <= seq) continue;
     const next = key[1] === seq + 1 ? replay(world, entries[i]) : undefined;
     if (!next) {
       notice = `${keys.length - i} of the last ${keys.length} changes were damaged and are left out; everything before them is here`;
@@ -125,8 +130,9 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
 }
 
 async function cutJournal(id: string, after: number): Promise<void> {
-  const tx = strictly(await database(), ["journal"]);
-  await Promise.all([tx.objectStore("journal").delete(IDBKeyRange.bound([id, after + 1], [id, Infinity])), tx.done]);
+  const tx = strictly(await database(), ["journal", "steps"]);
+  const cut = IDBKeyRange.bound([id, after + 1], [id, Infinity]);
+  await Promise.all([tx.objectStore("journal").delete(cut), tx.objectStore("steps").delete(cut), tx.done]);
 }
 
 function replay(world: World, entry: unknown): World | undefined {
@@ -155,7 +161,7 @@ export async function removeForGood(id: string): Promise<void> {
   const tx = strictly(db, STORES);
   await Promise.all([
     tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id), tx.objectStore("playing").delete(clockOf(id)),
-    tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
+    tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("steps").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
   ]);
 }
 
