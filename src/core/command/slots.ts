@@ -83,6 +83,17 @@ const values: SlotParser = (state, pos) => {
   }
 };
 
+/** The steps given to items, in their order. */
+const steps: SlotParser = (state, pos) => {
+  const read: number[] = [];
+  for (let here = pos; ; here++) {
+    expect(state, here, { text: "a step from 1", isWord: false });
+    const found = state.tokens[here] && number(/^\d{1,5}$/)(state, here);
+    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push(found);
+  }
+};
+
 const text = one((state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined), "a name in quotes");
 
 /** Network addresses joined by "and". */
@@ -115,6 +126,7 @@ export const SLOTS: Record<string, SlotParser> = {
   colour: one((state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined), "a colour such as #2ad1c9"),
   host: one((state, pos) => (state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text) ? state.tokens[pos]!.text : undefined), "a network address such as 127.0.0.1"),
   hosts,
+  steps,
   address: one((state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined), "an address such as 1:101"),
   type: one(named, "a fixture type", (state) => [...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)])]),
   mode: one(named, "a mode", (state) => {

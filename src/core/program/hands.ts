@@ -2,13 +2,15 @@
 import { z } from "zod";
 import { EntrySchema } from "../show/value";
 
-export const BY = ["order", "left", "front", "centre", "around"] as const;
+export const BY = ["order", "left", "front", "centre", "around", "steps"] as const;
 
 export const SpreadSchema = z.object({
   mirror: z.number().int().min(1).max(1000),
   bunch: z.number().int().min(1).max(1000),
   repeat: z.number().int().min(0).max(1000),
   by: z.enum(BY),
+  /** By steps: the step given to each item, from 1. Items without one come after, each on its own. */
+  steps: z.record(z.string(), z.number().int().min(1).max(100_000)).optional(),
 });
 export type Spread = z.infer<typeof SpreadSchema>;
 

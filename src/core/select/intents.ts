@@ -52,7 +52,7 @@ export const setSpread = defineIntent({
     if (stepping) stepTo(world as World, world.hands, stepping.whole, stepping.step);
   },
   says: (_, { spread }) => {
-    const on = [spread.mirror > 1 && `mirror ${spread.mirror}`, spread.bunch > 1 && `bunch ${spread.bunch}`, spread.repeat > 0 && `repeat ${spread.repeat}`, spread.by !== BY[0] && `by ${spread.by}`].filter(Boolean);
+    const on = [spread.mirror > 1 && `mirror ${spread.mirror}`, spread.bunch > 1 && `bunch ${spread.bunch}`, spread.repeat > 0 && `repeat ${spread.repeat}`, spread.by !== BY[0] && `by ${spread.by === "steps" ? "the steps given" : spread.by}`].filter(Boolean);
     return on.length ? `spread: ${on.join(", ")}` : "spread: selection order";
   },
 });

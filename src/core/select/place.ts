@@ -7,8 +7,9 @@ import { placesOf, type Places } from "./spread";
 
 /** Metres between the cells of a bar, along its x axis. */
 export const CELL_PITCH = 0.1;
-/** Places closer than a centimetre are equal. */
 const SAME_PLACE = 0.01;
+/** Behind every step that can be given. */
+const NOT_GIVEN = 1e6;
 
 /** Where an item is in the room, metres; cells lie along the fixture's turned x axis. */
 export function placeOf(show: Show, item: Item): { x: number; y: number; z: number } {
@@ -35,13 +36,18 @@ function coordinate(by: Spread["by"], p: { x: number; y: number }, centre: { x: 
 const middle = (values: number[]): number => (values.length ? (Math.min(...values) + Math.max(...values)) / 2 : 0);
 
 /** The index of the place each item shares with those at an equal one; undefined for selection order. */
-export function classesBy(show: Show, items: readonly Item[], by: Spread["by"]): number[] | undefined {
+export function classesBy(show: Show, items: readonly Item[], { by, steps = {} }: Pick<Spread, "by" | "steps">): number[] | undefined {
   if (by === "order") return undefined;
+  if (by === "steps") return classesOf(items.map((i, k) => steps[i] ?? NOT_GIVEN + k));
   const places = items.map((i) => placeOf(show, i));
   const centre = { x: middle(places.map((p) => p.x)), y: middle(places.map((p) => p.y)) };
-  const values = places.map((p) => coordinate(by, p, centre));
+  return classesOf(places.map((p) => coordinate(by, p, centre)));
+}
+
+/** The rank of each value; those closer than a centimetre, or a hundredth of a step, share one. */
+function classesOf(values: readonly number[]): number[] {
   const order = values.map((_, k) => k).sort((a, b) => values[a]! - values[b]! || a - b);
-  const classes = new Array<number>(items.length).fill(0);
+  const classes = new Array<number>(values.length).fill(0);
   let index = -1;
   let previous = -Infinity;
   for (const k of order) {
@@ -55,4 +61,4 @@ export function classesBy(show: Show, items: readonly Item[], by: Spread["by"]):
 }
 
 /** Steps of items by a spread, its `by` included. */
-export const spreadItems = (show: Show, items: readonly Item[], spread: Spread): Places => placesOf(items.length, spread, classesBy(show, items, spread.by));
+export const spreadItems = (show: Show, items: readonly Item[], spread: Spread): Places => placesOf(items.length, spread, classesBy(show, items, spread));

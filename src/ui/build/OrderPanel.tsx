@@ -7,6 +7,7 @@ import { spreadItems } from "@/core/select/place";
 import { closedPlace } from "@/core/select/spread";
 import { setSpread } from "@/core/select/intents";
 import type { Spread } from "@/core/program/hands";
+import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
@@ -14,7 +15,7 @@ import classes from "./Build.module.css";
 const MOST_BARS = 64;
 const PLACES: { value: Spread["by"]; label: string }[] = [
   { value: "order", label: "over the selection order" }, { value: "left", label: "over the plan, left to right" }, { value: "front", label: "over the plan, front to back" },
-  { value: "centre", label: "over the plan, from the centre" }, { value: "around", label: "over the plan, around" },
+  { value: "centre", label: "over the plan, from the centre" }, { value: "around", label: "over the plan, around" }, { value: "steps", label: "by steps given by hand" },
 ];
 
 /** The order of the selection and how values spread over it, previewed while its settings move. */
@@ -25,6 +26,7 @@ export function OrderPanel() {
   const { step, count } = spreadItems(show, whole, hands.spread);
   const run = (line: string) => void session.run(line);
   const set = (change: Partial<Spread>) => session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
+  const settings = `mirror ${hands.spread.mirror} bunch ${hands.spread.bunch} repeat ${hands.spread.repeat}`;
   if (whole.length === 0) return null;
   return (
     <>
@@ -63,7 +65,8 @@ export function OrderPanel() {
             <NumberField key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} onSet={(v) => void set({ [name]: v })} />
           ))}
         </Group>
-        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && set({ by: v as Spread["by"] })} />
+        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && (v === "steps" ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`) : set({ by: v as Spread["by"] }))} />
+        {hands.spread.by === "steps" && <EditableText mono label="Steps, one for each in order" value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")} onSave={(text) => run(`spread ${settings} by steps ${text}`)} />}
       </section>
     </>
   );

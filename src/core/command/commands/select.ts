@@ -5,6 +5,7 @@ import { select, setSpread, step } from "../../select/intents";
 import { BY, NO_SPREAD, type Spread } from "../../program/hands";
 import { fixturesByNumber } from "../../show/world";
 import { splitItem, type Item } from "../../show/ids";
+import { fail } from "../../show/refusal";
 import { shuffled } from "../../units/random";
 import { intents, itemsOf, type Command, type ReadContext } from "../command";
 
@@ -12,13 +13,21 @@ const chapter = "Selecting";
 const selectOf = (items: Item[]) => intents(select.of({ items }));
 
 function orderBy(context: ReadContext, items: Item[], by: Spread["by"]): Item[] {
-  const classes = classesBy(context.world.show, items, by) ?? [];
+  const classes = classesBy(context.world.show, items, { by }) ?? [];
   return items.map((value, k) => ({ value, k })).sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k).map(({ value }) => value);
 }
 
 function others({ world }: ReadContext): Item[] {
   const chosen = new Set(world.hands.selection.map((i) => splitItem(i).fixture));
   return fixturesByNumber(world.show).map((f) => f.id).filter((id) => !chosen.has(id));
+}
+
+/** The steps given to the whole selection in its order, from the start again where they are too few; without any, those it has. */
+function stepsFor({ world: { hands } }: ReadContext, given: readonly number[] | undefined): Record<Item, number> {
+  const whole = hands.stepping?.whole ?? hands.selection;
+  const made = given ? Object.fromEntries(whole.map((item, k) => [item, given[k % given.length]!])) : (hands.spread.steps ?? {});
+  if (!whole.some((item) => made[item] !== undefined)) fail(given ? "nothing is selected to give steps to" : "no steps are given to what is selected", "Select fixtures and give each its step, such as: spread by steps 1 1 2 2 3");
+  return made;
 }
 
 export const SELECTING: Command[] = [
@@ -46,11 +55,12 @@ export const SELECTING: Command[] = [
     read: (args, context) => selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
   },
   {
-    chapter, syntax: "spread [mirror <mirrors:int>] [bunch <bunches:int>] [repeat <repeats:int>] [by (left | front | centre | around)]",
+    chapter, syntax: "spread [mirror <mirrors:int>] [bunch <bunches:int>] [repeat <repeats:int>] [by (left | front | centre | around | steps [<given:steps>])]",
     about: "how values, times and steps spread over the selection; what is left out is off", example: "spread mirror 2 bunch 3",
-    read: (args) => intents(setSpread.of({
+    read: (args, context) => intents(setSpread.of({
       spread: {
         ...NO_SPREAD,
+        ...(args.steps ? { steps: stepsFor(context, args.given as number[] | undefined) } : {}),
         ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors as number) }),
         ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches as number) }),
         ...(args.repeats === undefined ? {} : { repeat: args.repeats as number }),
