@@ -20,6 +20,9 @@ function sameToken(given: string, wanted: string): boolean {
   return a.length === b.length && timingSafeEqual(a, b);
 }
 
+/** The token of an address; one that is no address has none. */
+const tokenOf = (url = ""): string => new URLSearchParams(url.slice(url.indexOf("?") + 1)).get("token") ?? "";
+
 /** Ends a connection that broke the rules, saying which. */
 export const cutOff = (socket: WebSocket, why: string): void => socket.close(POLICY, why.slice(0, 120));
 
@@ -29,9 +32,8 @@ export function guardedServer(guard: Guard, connected: (socket: WebSocket) => vo
   const server = new WebSocketServer({
     server: http, maxPayload: guard.mostBytes, perMessageDeflate: false,
     verifyClient({ origin, req }: { origin: string; req: { url?: string } }, done: (ok: boolean, code?: number, why?: string) => void) {
-      const token = new URL(req.url ?? "/", "http://bridge").searchParams.get("token") ?? "";
       if (!guard.origins.includes(origin)) return done(false, 403, "only the app itself may connect");
-      if (!sameToken(token, guard.token)) return done(false, 403, "the token of this start is missing or wrong");
+      if (!sameToken(tokenOf(req.url), guard.token)) return done(false, 403, "the token of this start is missing or wrong");
       done(true);
     },
   });
