@@ -91,6 +91,11 @@ const PINNED: [Given, { list: number; wait: number; what: string }[]][] = [
     ],
     [{ list: 0, wait: 0, what: "level 25" }, { list: 1, wait: 0, what: "go" }, { list: 0, wait: 0, what: "jump 0" }, { list: 1, wait: 1, what: "go" }],
   ],
+  // What was let go of before it had any weight is not held any more.
+  [
+    [{ cues: [bare({ d1: { value: 1 } }), bare({}), bare({})].map((c) => ({ ...c, up: 1 })), priority: 0, htp: false, backTime: 1, releaseTime: 0 }],
+    [{ list: 0, wait: 0, what: "go" }, { list: 0, wait: 0, what: "go" }, { list: 0, wait: 0, what: "back" }, { list: 0, wait: 0.125, what: "go" }],
+  ],
 ];
 
 test("the stage is what the words say", () => {

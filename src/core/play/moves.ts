@@ -146,12 +146,13 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   return time.delay + (stepped ? 0 : time.fade);
 }
 
-/** Takes the weight of every layer a list has on a parameter from where it is to nothing. */
+/** Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once. */
 export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
     if (layers.list[layer] !== slot || readFade(layers, layer, "weight").to === 0) continue;
-    setWeight(layers, layer, { from: weightOf(stage, layer), to: 0, at, delay: time.delay, fade: time.fade });
+    const from = weightOf(stage, layer);
+    setWeight(layers, layer, from > 0 ? { from, to: 0, at, delay: time.delay, fade: time.fade } : steady(0));
   }
   touch(stage, param);
 }
