@@ -66,7 +66,10 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   const mirror = page.getByRole("textbox", { name: "mirror" });
   await drag(await middle(mirror), [(await middle(mirror))[0] + 5, (await middle(mirror))[1]]);
   await becomes(() => mirror.inputValue(), (text) => text === "2");
-  await mirror.fill("1");
+  // A press takes it to be typed.
+  await page.mouse.click(...(await middle(mirror)));
+  await page.keyboard.type("1");
+  await becomes(() => mirror.inputValue(), (text) => text === "1");
   await type("at 0 to 100");
   await becomes(() => page.locator("[data-attribute=Dimmer]").textContent(), (text) => text!.includes("0 … 100"));
   await type("clear");
@@ -85,9 +88,20 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
   await up.focus();
   await page.keyboard.press("ArrowDown");
-  await becomes(() => up.textContent(), (text) => Number(text) < Number(before) + 1);
+  await becomes(() => up.textContent(), (text) => text === String(Number(before) + 0.9));
+  await page.keyboard.press("Shift+ArrowDown");
+  await becomes(() => up.textContent(), (text) => text === String(Number(before) + 0.89));
   await page.locator("#ask").focus();
-  await page.keyboard.press("Control+z");
+  for (let i = 0; i < 3 && (await up.textContent()) !== before; i++) {
+    await page.keyboard.press("Control+z");
+    await page.waitForTimeout(150);
+  }
+  await becomes(() => up.textContent(), (text) => text === before);
+  await page.mouse.click(...(await middle(up)));
+  await page.keyboard.type("7.5");
+  await page.keyboard.press("Enter");
+  await becomes(() => up.textContent(), (text) => text === "7.5");
+  await page.locator("#ask").focus();
   await page.keyboard.press("Control+z");
   await becomes(() => up.textContent(), (text) => text === before);
 

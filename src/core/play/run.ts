@@ -63,7 +63,7 @@ export function automaticAt(list: CueList, run: ListRun): ListTime {
   const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
   if (!trigger || trigger.kind === "go") return listTime(Infinity);
   const due = (trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after;
-  const comesRound = next <= placeOfCue(list, run.cue) && run.next === null;
+  const comesRound = run.next === null && next <= placeOfCue(list, run.cue);
   return listTime(comesRound && due - run.roundAt < SHORTEST_ROUND - SAME_TIME ? Infinity : due);
 }
 

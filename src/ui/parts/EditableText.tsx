@@ -17,7 +17,7 @@ interface Props {
 /** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. A number is scrubbed too: drag, wheel, arrows. */
 export function EditableText({ value, label, empty = "", mono = false, onSave, scrub }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
-  const { onKeyDown, ...pointer } = useNumberScrub({ value: 0, onSet: () => undefined, ...scrub, fine: true, onPress: () => setDraft(value) });
+  const { onKeyDown, ...pointer } = useNumberScrub({ value: 0, onSet: () => undefined, ...scrub, onPress: () => setDraft(value) });
   const keep = () => {
     if (draft !== null && draft.trim() !== value) onSave(draft.trim());
     setDraft(null);

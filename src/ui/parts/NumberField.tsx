@@ -21,7 +21,7 @@ export function NumberField({ value, min, max, step = 1, onSet, ...rest }: Props
   const [typing, setTyping] = useState(false);
   const typed = useRef(false);
   const range = { min, ...(max === undefined ? {} : { max }) };
-  const scrub = useNumberScrub({ value, step, fine: step < 1, ...range, onSet, onPress: () => input.current?.select() });
+  const scrub = useNumberScrub({ value, step, ...range, onSet, onPress: () => (input.current?.focus(), input.current?.select()) });
   return (
     <div
       className={classes.field} data-typing={typing} data-scrub onWheel={scrub.onWheel} onPointerMove={scrub.onPointerMove} onPointerUp={scrub.onPointerUp} onPointerCancel={scrub.onPointerCancel}

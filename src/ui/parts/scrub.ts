@@ -3,10 +3,11 @@
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type WheelEvent } from "react";
 
 interface Scrub {
-  /** What one pixel changes. */
+  /** What one pixel changes, and one press of an arrow. */
   perPixel: number;
-  /** Called with each change; `first` begins a new step of undo. */
-  onChange(by: number, first: boolean): void;
+  perKey?: number;
+  /** Called with each change; `first` begins a new step of undo, `fine` is with shift. */
+  onChange(by: number, first: boolean, fine: boolean): void;
   /** A press without a drag. */
   onPress?(): void;
 }
@@ -30,13 +31,13 @@ export function useStillPage(): void {
 }
 
 /** Scrubbing on a number: drag, and while it has the focus wheel and arrows; shift is ten times finer. */
-export function useScrub({ perPixel, onChange, onPress }: Scrub) {
+export function useScrub({ perPixel, perKey = perPixel * 2, onChange, onPress }: Scrub) {
   const drag = useRef<{ x: number; moved: boolean } | null>(null);
   const lastNudge = useRef(0);
   const fine = (event: { shiftKey: boolean }) => (event.shiftKey ? 0.1 : 1);
-  const nudge = (by: number, stamp: number) => {
-    onChange(by, stamp - lastNudge.current > PAUSE_MS);
-    lastNudge.current = stamp;
+  const nudge = (by: number, { timeStamp, shiftKey }: { timeStamp: number; shiftKey: boolean }) => {
+    onChange(by, timeStamp - lastNudge.current > PAUSE_MS, shiftKey);
+    lastNudge.current = timeStamp;
   };
   return {
     onPointerDown(event: PointerEvent<HTMLElement>) {
@@ -49,7 +50,7 @@ export function useScrub({ perPixel, onChange, onPress }: Scrub) {
       if (!now) return;
       const by = event.clientX - now.x;
       if (!now.moved && Math.abs(by) < STILL) return;
-      onChange(by * perPixel * fine(event), !now.moved);
+      onChange(by * perPixel * fine(event), !now.moved, event.shiftKey);
       drag.current = { x: event.clientX, moved: true };
     },
     onPointerUp() {
@@ -62,13 +63,13 @@ export function useScrub({ perPixel, onChange, onPress }: Scrub) {
     "data-scrub": true,
     onWheel(event: WheelEvent<HTMLElement>) {
       if (!hasFocus(event.currentTarget)) return;
-      nudge(-Math.sign(event.deltaY || event.deltaX) * perPixel * 4 * fine(event), event.timeStamp);
+      nudge(-Math.sign(event.deltaY || event.deltaX) * perPixel * 4 * fine(event), event);
     },
     onKeyDown(event: KeyboardEvent<HTMLElement>) {
       const way = { ArrowUp: 1, ArrowRight: 1, ArrowDown: -1, ArrowLeft: -1 }[event.key];
       if (way === undefined) return;
       event.preventDefault();
-      nudge(way * perPixel * 2 * fine(event), event.timeStamp);
+      nudge(way * perKey * fine(event), event);
     },
   };
 }
@@ -77,17 +78,16 @@ interface NumberScrub {
   value: number;
   min?: number;
   max?: number;
-  /** The smallest change; a tenth of it with shift where `fine`. */
+  /** The smallest change; with shift a tenth of it, where that is a number too. */
   step?: number;
-  fine?: boolean;
   /** `first` begins a new step of undo. */
   onSet(value: number, first: boolean): void;
   onPress?(): void;
 }
 
 /** A value after a change, within its range and on its steps. */
-export function scrubbed(value: number, { min = -Infinity, max = Infinity, step = 1, fine = false }: Pick<NumberScrub, "min" | "max" | "step" | "fine">): number {
-  const grain = fine ? step / 10 : step;
+export function scrubbed(value: number, { min = -Infinity, max = Infinity, step = 1 }: Pick<NumberScrub, "min" | "max" | "step">, fine = false): number {
+  const grain = fine && step < 1 ? step / 10 : step;
   return Number(Math.min(max, Math.max(min, Math.round(value / grain) * grain)).toFixed(6));
 }
 
@@ -97,10 +97,11 @@ export function useNumberScrub({ value, onSet, onPress, ...range }: NumberScrub)
   const { step = 1, min = -Infinity, max = Infinity } = range;
   return useScrub({
     perPixel: step / 4,
-    onChange(by, first) {
+    perKey: step,
+    onChange(by, first, fine) {
       if (first) sum.current = value;
       sum.current = Math.min(max, Math.max(min, sum.current + by));
-      const next = scrubbed(sum.current, range);
+      const next = scrubbed(sum.current, range, fine);
       if (next !== value || first) onSet(next, first);
     },
     ...(onPress ? { onPress } : {}),
