@@ -1,5 +1,5 @@
 /** What the engine and the bridge say to each other, beside the frames. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { OutputSchema, WireSchema } from "@/core/show/schema";
 
 const slots = z.array(z.number().int().min(1).max(512)).max(512);

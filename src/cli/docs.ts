@@ -1,5 +1,5 @@
 /** What docs/ says that the code already knows: the handbook of commands and the show's JSON Schema. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import type { Command } from "@/core/command/command";
 import { SETTINGS } from "@/core/command/settings";
 import { COMMANDS, SCRIPT_COMMANDS } from "@/core/command/read";

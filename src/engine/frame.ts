@@ -3,7 +3,7 @@
  * animation frames. Two halves; the header says which is whole. Its layout belongs to one generation
  * of the rig.
  */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 
 /** Checked by hand: there are tens of thousands, and a layout comes with every change of the rig. */
 const areTexts = (value: unknown): boolean => Array.isArray(value) && value.every((v) => typeof v === "string");

@@ -1,5 +1,5 @@
 /** What the looks worker and its window say to each other. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/program/hands";
 import { ShowSchema } from "@/core/show/schema";
 

@@ -1,5 +1,5 @@
 /** What the engine's worker and its window say to each other. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { FromBridgeSchema } from "@/bridge/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";

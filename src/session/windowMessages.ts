@@ -1,5 +1,5 @@
 /** What windows of one show say to each other. One hosts; the others are in step with it. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { LayoutSchema } from "@/engine/frame";
 import { PlayingSchema, RunningSchema, WireAskSchema, WireStateSchema } from "@/engine/messages";
 import { PlayEventSchema } from "@/core/play/events";

@@ -1,5 +1,5 @@
 /** Where the bridge and the stand-in node of this start are. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 
 const PlacesSchema = z.object({ token: z.string(), bridge: z.number().int().nullable(), node: z.number().int().nullable() });
 export type WirePlaces = z.infer<typeof PlacesSchema>;

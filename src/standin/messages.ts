@@ -1,5 +1,5 @@
 /** What the stand-in node tells of what it received. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 
 export const StreamSchema = z.object({
   protocol: z.enum(["artnet", "sacn"]),

@@ -26,6 +26,8 @@ export interface MatchState {
   world: World;
   /** What could have stood at each place. */
   expected: Map<number, Expectation[]>;
+  /** Numbers outside of what they can be, by their place, with what they go from and to. */
+  beyond: Map<number, string>;
 }
 
 export interface Match<T = Args> {

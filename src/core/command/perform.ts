@@ -2,6 +2,7 @@
 import type { PlayEvent } from "../play/events";
 import { sayEvent } from "../play/events";
 import { applyIntents, type Intent } from "../show/intent";
+import { demandOf } from "../show/demand";
 import type { Diff } from "../show/diff";
 import { redo, remember, undo, type History } from "../show/history";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
@@ -40,6 +41,8 @@ export function perform(standing: Standing, reading: Reading): Performed | Refus
   if (reading.control) {
     const moved = reading.control === "undo" ? undo(world, history) : redo(world, history);
     if (!moved) return refuse(`there is nothing to ${reading.control}`);
+    const demand = demandOf(moved.world, moved.diff);
+    if (demand) return demand;
     return { world: moved.world, history: moved.history, diff: moved.diff, events: [], says: moved.says };
   }
   const says = sayReading(standing, reading);

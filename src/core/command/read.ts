@@ -13,7 +13,7 @@ import { SLOTS } from "./slots";
 
 const numbers: SlotParser = (state, pos) => {
   const read: number[] = [];
-  for (let here = pos; state.tokens[here]?.kind === "number"; here++) read.push(Number(state.tokens[here]!.text));
+  for (let here = pos; state.tokens[here]?.kind === "number"; here++) read.push(Number(state.tokens[here]!.text.replace(/[%°]$/, "")));
   expect(state, pos, { text: "numbers", isWord: false });
   return read.length > 0 ? [{ pos: pos + read.length, value: read }] : [];
 };
@@ -42,7 +42,7 @@ interface Parsed {
 }
 
 function stateOf(text: string, context: ReadContext, options: ReadOptions): MatchState {
-  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: new Map() };
+  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: new Map(), beyond: new Map() };
 }
 
 /** The first command that reads the whole line. Short forms ask every command, to find what else they could mean. */
@@ -64,8 +64,11 @@ function whereItStops(text: string, state: MatchState): Refusal {
   const last = Math.max(...state.expected.keys(), 0);
   const token = state.tokens[last];
   const could = (state.expected.get(last) ?? []).map((e) => e.text);
+  const after = last > 0 ? ` after "${text.slice(0, state.tokens[last - 1]!.end)}"` : "";
+  const beyond = state.beyond.get(last);
+  if (token && beyond) return refuse(`"${text.slice(token.at, token.end)}" is out of range${after}: ${beyond}`);
   const cure = could.length ? `Here could stand: ${quoted(could)}` : undefined;
-  if (token) return refuse(`"${text.slice(token.at, token.end)}" is not understood${last > 0 ? ` after "${text.slice(0, state.tokens[last - 1]!.end)}"` : ""}`, cure);
+  if (token) return refuse(`"${text.slice(token.at, token.end)}" is not understood${after}`, cure);
   return refuse(`the line stops too early, after "${text.trim()}"`, cure);
 }
 
@@ -119,7 +122,7 @@ export function complete(text: string, context: ReadContext): Completion[] {
   const open = tokens.at(-1);
   const typing = open !== undefined && open.end === text.length && open.kind !== "text" ? open : undefined;
   const before = typing ? tokens.slice(0, -1) : tokens;
-  const state: MatchState = { tokens: before, abbreviate: true, world: context.world, expected: new Map() };
+  const state: MatchState = { tokens: before, abbreviate: true, world: context.world, expected: new Map(), beyond: new Map() };
   for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
   const typed = typing?.text.toLowerCase() ?? "";
   const stem = typing ? text.slice(0, typing.at) : text.length > 0 && !text.endsWith(" ") ? `${text} ` : text;

@@ -1,6 +1,7 @@
 /** SEL: a selection in the command language. */
 import type { Sel, SelTerm } from "../select/expression";
 import { fixturesByNumber, groupsByNumber } from "../show/world";
+import { HIGHEST, within } from "./bounds";
 import { expect, wordAt, type Match, type MatchState, type SlotParser } from "./grammar";
 
 const WHOLE = /^\d+$/;
@@ -8,7 +9,8 @@ const CELL = /^(\d+)\.(\d+)$/;
 
 function numberAt(state: MatchState, pos: number, pattern: RegExp): RegExpExecArray | null {
   const token = state.tokens[pos];
-  return token?.kind === "number" ? pattern.exec(token.text) : null;
+  const found = token?.kind === "number" ? pattern.exec(token.text) : null;
+  return found && within(state, pos, Number(found[1] ?? found[0]), "a number", 0, HIGHEST) ? found : null;
 }
 
 function term(state: MatchState, pos: number): Match<SelTerm> | undefined {

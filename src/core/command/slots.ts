@@ -2,6 +2,8 @@
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { parseAddress } from "../patch/address";
+import { HIGHEST, within } from "./bounds";
+import { own } from "../show/own";
 import { expect, type MatchState, type SlotParser } from "./grammar";
 import { selSlot } from "./selSlot";
 
@@ -21,6 +23,16 @@ const number = (pattern: RegExp) => (state: MatchState, pos: number) => {
   const bare = token.kind === "number" ? token.text.replace(/[%°]$/, "") : "";
   return pattern.test(bare) ? Number(bare) : undefined;
 };
+
+const WHOLE = /^\d+$/;
+const DECIMAL = /^\d+(\.\d+)?$/;
+const SIGNED = /^[+-]?\d+(\.\d+)?$/;
+
+/** A number that means something: outside of what it can be, it is not read, and the line says so. */
+function bounded(pattern: RegExp, text: string, low: number, high: number): SlotParser {
+  const read = one(number(pattern), text);
+  return (state, pos) => read(state, pos).filter(({ value }) => within(state, pos, value as number, text, low, high));
+}
 
 const named = (state: MatchState, pos: number): string | undefined => {
   const token = state.tokens[pos]!;
@@ -48,14 +60,14 @@ const what: SlotParser = (state, pos) => {
   const word = state.tokens[pos]?.text.toLowerCase() ?? "";
   for (const family of [...Object.keys(FAMILY_WORDS), "everything"]) expect(state, pos, { text: family, isWord: true });
   if (word === "everything") return [{ pos: pos + 1, value: { families: FAMILIES } satisfies What }];
-  const family = FAMILY_WORDS[word];
+  const family = own(FAMILY_WORDS, word);
   if (family) return [{ pos: pos + 1, value: { families: [family] } satisfies What }];
   return attr(state, pos).map((m) => ({ pos: m.pos, value: { attribute: m.value as string } satisfies What }));
 };
 
 const family: SlotParser = (state, pos) => {
   for (const name of Object.keys(FAMILY_WORDS)) expect(state, pos, { text: name, isWord: true });
-  const found = FAMILY_WORDS[state.tokens[pos]?.text.toLowerCase() ?? ""];
+  const found = own(FAMILY_WORDS, state.tokens[pos]?.text.toLowerCase() ?? "");
   return found ? [{ pos: pos + 1, value: found }] : [];
 };
 
@@ -69,7 +81,8 @@ const values: SlotParser = (state, pos) => {
     const token = state.tokens[at];
     const text = token?.text.toLowerCase();
     if (text === "full" || text === "out") return text;
-    return token ? number(/^[+-]?\d+(\.\d+)?$/)(state, at) : undefined;
+    const found = token ? number(SIGNED)(state, at) : undefined;
+    return found !== undefined && within(state, at, found, "a value", -1_000_000, 1_000_000) ? found : undefined;
   };
   let here = pos;
   for (;;) {
@@ -116,13 +129,26 @@ export const SLOTS: Record<string, SlotParser> = {
   family,
   values,
   text,
-  int: one(number(/^\d+$/), "a whole number"),
-  plus: one(number(/^\+\d+$/), "+ and how many cues"),
-  whole: one(number(/^[+-]?\d+$/), "a whole number"),
-  number: one(number(/^[+-]?\d+(\.\d+)?$/), "a number"),
-  seconds: one(number(/^\d+(\.\d+)?$/), "seconds"),
-  percent: one(number(/^\d+(\.\d+)?$/), "percent"),
-  cue: one(number(/^\d+(\.\d+)?$/), "a cue number"),
+  count: bounded(WHOLE, "how many at once", 1, 5000),
+  fixture: bounded(WHOLE, "a fixture number", 1, HIGHEST),
+  group: bounded(WHOLE, "a group number", 1, HIGHEST),
+  list: bounded(WHOLE, "a list number", 1, HIGHEST),
+  universe: bounded(WHOLE, "a universe", 1, 63_999),
+  port: bounded(WHOLE, "a number on the wire", 0, 63_999),
+  rank: bounded(WHOLE, "a priority of sACN", 0, 200),
+  priority: bounded(/^[+-]?\d+$/, "a priority", -100, 100),
+  parts: bounded(WHOLE, "a number of parts", 0, 1000),
+  seed: bounded(WHOLE, "a seed", 0, 2_147_483_647),
+  whole: bounded(WHOLE, "a whole number", 0, 1_000_000),
+  plus: bounded(/^\+\d+$/, "+ and how many cues", 0, 20_000),
+  number: bounded(SIGNED, "a number", -1_000_000, 1_000_000),
+  metres: bounded(SIGNED, "metres", -100_000, 100_000),
+  degrees: bounded(SIGNED, "degrees", -100_000, 100_000),
+  seconds: bounded(DECIMAL, "seconds", 0, 86_400),
+  percent: bounded(DECIMAL, "percent", 0, 100),
+  twice: bounded(DECIMAL, "percent", 0, 200),
+  rate: bounded(DECIMAL, "percent", 0, 1000),
+  cue: bounded(DECIMAL, "a cue number", 0.001, HIGHEST),
   colour: one((state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined), "a colour such as #2ad1c9"),
   host: one((state, pos) => (state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text) ? state.tokens[pos]!.text : undefined), "a network address such as 127.0.0.1"),
   hosts,

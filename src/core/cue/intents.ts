@@ -1,8 +1,8 @@
 /** Editing cues and lists, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { defineIntent } from "../show/intent";
-import type { ParamKey } from "../show/ids";
+import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, CueListSchema, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
 import { sameValue, type Entry } from "../show/value";
@@ -11,7 +11,7 @@ import { cueIn, cueLabel, keepingLooks, listIn, roundCueNumber, snapshot } from 
 import { timesText } from "./times";
 import { allInForce, inForceAt, trackingOf } from "./tracking";
 
-const inCue = { list: z.string(), cue: z.string() };
+const inCue = { list: IdSchema, cue: IdSchema };
 
 export const setCue = defineIntent({
   kind: "setCue",
@@ -135,7 +135,7 @@ export const moveCue = defineIntent({
 /** New numbers for all cues, in their order. */
 export const renumberCues = defineIntent({
   kind: "renumberCues",
-  fields: { list: z.string(), from: cueNumber, step: cueNumber },
+  fields: { list: IdSchema, from: cueNumber, step: cueNumber },
   apply(world, { list: listId, from, step }) {
     const list = listIn(world, listId);
     const order = cuesOf(snapshot(list)).map((cue) => cue.id);
@@ -153,7 +153,7 @@ export const renumberCues = defineIntent({
 export const setList = defineIntent({
   kind: "setList",
   fields: {
-    list: z.string(),
+    list: IdSchema,
     change: CueListSchema.omit({ id: true, number: true, cues: true }).partial(),
   },
   apply(world, { list, change }) {

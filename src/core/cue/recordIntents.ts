@@ -1,8 +1,8 @@
 /** Recording, updating and taking cues, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { heldSummary } from "../program/intents";
 import { defineIntent, newId } from "../show/intent";
-import type { ParamKey } from "../show/ids";
+import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
 import { EntrySchema, isRelease, type Entry } from "../show/value";
@@ -25,7 +25,7 @@ export const recordCue = defineIntent({
     onto: z.enum(["merge", "overwrite"]).optional(),
     cueOnly: z.boolean().optional(),
     empty: z.boolean().optional(),
-    entries: z.record(z.string(), EntrySchema).optional(),
+    entries: z.record(ParamKeySchema, EntrySchema).optional(),
   },
   apply(world, intent) {
     const held = intent.empty ? {} : (intent.entries ?? (world.hands.held as Record<ParamKey, Entry>));
@@ -62,7 +62,7 @@ export const recordCue = defineIntent({
 /** Writes the held values into a cue where it stores that parameter; with `all`, the rest as well. */
 export const updateCue = defineIntent({
   kind: "updateCue",
-  fields: { list: z.string(), cue: z.string(), all: z.boolean(), cueOnly: z.boolean() },
+  fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), cueOnly: z.boolean() },
   apply(world, { list: listId, cue: id, all, cueOnly }) {
     const cue = cueIn(world, listId, id);
     const held = world.hands.held as Record<ParamKey, Entry>;
@@ -88,7 +88,7 @@ export const updateCue = defineIntent({
 /** Takes what a cue stores, with its timing, into the programmer; with `all`, everything in force. */
 export const takeCue = defineIntent({
   kind: "takeCue",
-  fields: { list: z.string(), cue: z.string(), all: z.boolean() },
+  fields: { list: IdSchema, cue: IdSchema, all: z.boolean() },
   apply(world, { list: listId, cue: id, all }) {
     const cue = cueIn(world, listId, id);
     const show = (world as unknown as World).show;

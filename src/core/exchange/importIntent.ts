@@ -1,10 +1,11 @@
 /** Bringing fixtures in from a table: one step, all that could be read. */
 import { current } from "immer";
-import { z } from "zod";
+import { z } from "../units/zod";
 import { libraryType } from "../fixture/library/library";
 import { clashesIn } from "../patch/clash";
 import { firstPlaces } from "../patch/firstPlaces";
 import { defineIntent, newId } from "../show/intent";
+import { FixtureIdSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { FixtureSchema, type Fixture, type Show } from "../show/schema";
 
@@ -12,7 +13,7 @@ const row = FixtureSchema.omit({ id: true }).partial().required({ number: true, 
 
 export const importFixtures = defineIntent({
   kind: "importFixtures",
-  fields: { rows: z.array(z.object({ updates: z.string().nullable(), fixture: row })).max(20_000) },
+  fields: { rows: z.array(z.object({ updates: FixtureIdSchema.nullable(), fixture: row })).max(20_000) },
   apply(world, { rows }) {
     // On plain records: thousands of rows are slow through a draft.
     const show = { ...(current(world.show) as Show) };

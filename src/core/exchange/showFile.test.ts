@@ -24,7 +24,7 @@ test.each<[string, Uint8Array, RegExp]>([
   ["broken JSON", zipOf('{"format":'), /cut off or damaged/],
   ["newer", zipOf({ ...clone(), version: 99 }), /version 99.*newer/],
   ["a name of the wrong kind", zipOf({ ...clone(), name: 7 }), /damaged at name/],
-  ["a type missing", zipOf({ ...clone(), types: {} }), /type or mode the file lacks/],
+  ["a type missing", zipOf({ ...clone(), types: {} }), /type or mode the show lacks/],
   ["a prototype key", zipOf(JSON.stringify(clone()).replace('"seed":', '"__proto__":{"polluted":true},"seed":')), /the key __proto__/],
   ["a constructor key in a record", zipOf({ ...clone(), groups: { constructor: { id: "g1", number: 1, name: "", members: [] } } }), /the key constructor/],
   ["nested without end", zipOf(`{"format":"bold-comet-show","version":2,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`), /nested deeper|damaged/],

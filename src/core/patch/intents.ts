@@ -1,9 +1,9 @@
 /** Adding, removing and numbering fixtures, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { modeOf } from "../fixture/parameters";
 import { footprint, wantsVirtualDimmer, type FixtureType } from "../fixture/type";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
-import { splitItem } from "../show/ids";
+import { FixtureIdSchema, splitItem } from "../show/ids";
 import { fail } from "../show/refusal";
 import { AddressSchema, FixtureSchema, wholeNumber, type Fixture, type Show } from "../show/schema";
 import { fixtureNumbered } from "../show/world";
@@ -14,7 +14,7 @@ import { clashesIn } from "./clash";
 import { firstPlaces } from "./firstPlaces";
 import { addressConflict, planPatch } from "./plan";
 
-export const fixtureIds = z.array(z.string().regex(/^f\d+$/)).min(1).max(20_000);
+export const fixtureIds = z.array(FixtureIdSchema).min(1).max(20_000);
 
 export const patch = defineIntent({
   kind: "patch",
@@ -104,7 +104,7 @@ export type FixtureChange = z.infer<typeof settable>;
 /** Sets what a table of the patch shows; each fixture its own, all or none. */
 export const setFixtures = defineIntent({
   kind: "setFixtures",
-  fields: { changes: z.record(z.string(), settable), says: z.string() },
+  fields: { changes: z.record(FixtureIdSchema, settable), says: z.string() },
   apply(world, { changes }) {
     for (const [id, change] of Object.entries(changes)) {
       const fixture = fixtureOf(world, id) as Fixture;

@@ -2,6 +2,7 @@
 import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
 import { libraryType, LIBRARY } from "../fixture/library/library";
 import { modeOf } from "../fixture/parameters";
+import { own } from "../show/own";
 import type { Address, Show } from "../show/schema";
 import { fixtureNumbered, fixturesByNumber } from "../show/world";
 import { autoAddresses, occupancyOf, occupy, runFrom } from "./address";
@@ -34,7 +35,7 @@ export interface PatchProblem {
   cure: string;
 }
 
-export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined => show.types[id.toLowerCase()] ?? libraryType(id.toLowerCase());
+export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined => own(show.types, id.toLowerCase()) ?? libraryType(id.toLowerCase());
 
 /** The first free number after the highest. */
 export const nextNumber = (show: Show): number => (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;

@@ -1,6 +1,7 @@
 /** Trusses and set pieces on the plan: lines and shapes to read the room by. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { defineIntent, newId } from "../show/intent";
+import { IdSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { ScenicSchema, type Scenic } from "../show/schema";
 
@@ -9,7 +10,7 @@ const MOST = 1000;
 /** Draws a piece, or changes the one of that id. */
 export const drawScenic = defineIntent({
   kind: "drawScenic",
-  fields: { piece: ScenicSchema.omit({ id: true }), id: z.string().optional() },
+  fields: { piece: ScenicSchema.omit({ id: true }), id: IdSchema.optional() },
   apply(world, { piece, id }) {
     if (id !== undefined && !world.show.scenery[id]) fail("that piece is no longer on the plan");
     if (Object.keys(world.show.scenery).length >= MOST) fail(`the plan has ${MOST} pieces already`, "Remove some first");
@@ -22,7 +23,7 @@ export const drawScenic = defineIntent({
 /** Takes the pieces of a name off the plan. */
 export const eraseScenic = defineIntent({
   kind: "eraseScenic",
-  fields: { name: z.string().optional(), id: z.string().optional() },
+  fields: { name: z.string().optional(), id: IdSchema.optional() },
   apply(world, { name, id }) {
     const gone = Object.values(world.show.scenery).filter((s) => (id !== undefined ? s.id === id : s.name.toLowerCase() === name?.toLowerCase()));
     if (gone.length === 0) fail(`nothing on the plan is called "${name ?? ""}"`, `There is ${Object.values(world.show.scenery).map((s) => `"${s.name}"`).join(", ") || "no scenery yet"}`);

@@ -1,5 +1,5 @@
 /** Whole universes: their patch, and how they leave the machine. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
 import { OutputSchema, WireSchema, type Fixture, type Output, type Show } from "../show/schema";

@@ -1,13 +1,14 @@
 /** Playing events: what hands and time do to the lists. They are never undone. */
-import { z } from "zod";
+import { z } from "../units/zod";
+import { IdSchema } from "../show/ids";
 import type { World } from "../show/world";
 
-const list = z.string();
+const list = IdSchema;
 const percent = z.number().min(0).max(100);
 
 export const PlayEventSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("go"), list, cue: z.string().optional() }),
-  z.object({ kind: z.literal("next"), list, cue: z.string() }),
+  z.object({ kind: z.literal("go"), list, cue: IdSchema.optional() }),
+  z.object({ kind: z.literal("next"), list, cue: IdSchema }),
   z.object({ kind: z.literal("back"), list }),
   z.object({ kind: z.literal("pause"), list }),
   z.object({ kind: z.literal("release"), list: list.nullable() }),

@@ -1,6 +1,7 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
+import { IdSchema, ParamKeySchema } from "../show/ids";
 import { listTime, sequence } from "../units/units";
 import { refresh } from "./edit";
 import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
@@ -18,13 +19,13 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: z.string(), cue: z.string().nullable(), next: z.string().nullable(), left: z.string().nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite, arrived: finite, complete: finite, roundAt: finite.default(-1),
-      time: finite, rate: finite, paused: z.boolean(),
+      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1),
+      time: finite, rate: finite.min(0).max(10), paused: z.boolean(),
     }),
   ),
   layers: z.array(
     z.object({
-      key: z.string(), list: z.string(), cue: z.string(), stamp: finite, own: FadeSchema, weight: FadeSchema,
+      key: ParamKeySchema, list: z.union([IdSchema, z.literal("")]), cue: IdSchema, stamp: finite, own: FadeSchema, weight: FadeSchema,
       fromFn: z.number().int().min(0), toFn: z.number().int().min(0), role: z.number().int().min(0).max(2), scaled: z.boolean(),
     }),
   ),

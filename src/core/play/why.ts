@@ -1,5 +1,5 @@
 /** Why: the whole stack behind a parameter's value (SEMANTICS 6). */
-import { z } from "zod";
+import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
 import type { Player } from "./player";
 import { HIGHEST, LATEST, cueOfLayer } from "./layers";

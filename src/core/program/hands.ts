@@ -1,5 +1,6 @@
 /** The hands: what is selected, held and armed. A second small document beside the show. */
-import { z } from "zod";
+import { z } from "../units/zod";
+import { IdSchema, ItemSchema, ParamKeySchema } from "../show/ids";
 import { EntrySchema } from "../show/value";
 
 export const BY = ["order", "left", "front", "centre", "around", "steps"] as const;
@@ -10,25 +11,26 @@ export const SpreadSchema = z.object({
   repeat: z.number().int().min(0).max(1000),
   by: z.enum(BY),
   /** By steps: the step given to each item, from 1. Items without one come after, each on its own. */
-  steps: z.record(z.string(), z.number().int().min(1).max(100_000)).optional(),
+  steps: z.record(ItemSchema, z.number().int().min(1).max(100_000)).optional(),
 });
 export type Spread = z.infer<typeof SpreadSchema>;
 
 export const NO_SPREAD: Spread = { mirror: 1, bunch: 1, repeat: 0, by: "order" };
 
 export const HandsSchema = z.object({
-  selection: z.array(z.string()),
+  selection: z.array(ItemSchema),
   /** The whole being stepped through, and the step reached; null when not stepping. */
-  stepping: z.object({ whole: z.array(z.string()), step: z.number().int().min(0) }).nullable(),
+  stepping: z.object({ whole: z.array(ItemSchema), step: z.number().int().min(0) }).nullable(),
   /** The selection before this one. */
-  last: z.array(z.string()),
+  last: z.array(ItemSchema),
   spread: SpreadSchema,
-  held: z.record(z.string(), EntrySchema),
-  armed: z.string(),
+  held: z.record(ParamKeySchema, EntrySchema),
+  /** Empty where the show has no list. */
+  armed: z.union([IdSchema, z.literal("")]),
   blind: z.boolean(),
   /** Shows the selection full and open; never recorded. */
   highlight: z.boolean(),
   /** Values pinned on the stage until unparked, scaled by nothing. */
-  parked: z.record(z.string(), EntrySchema),
+  parked: z.record(ParamKeySchema, EntrySchema),
 });
 export type Hands = z.infer<typeof HandsSchema>;

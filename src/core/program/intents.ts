@@ -1,18 +1,18 @@
 /** Holding values in the programmer, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
 import { specOf } from "../fixture/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
-import { splitKey } from "../show/ids";
+import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { World } from "../show/world";
 
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
   kind: "hold",
-  fields: { values: z.record(z.string(), EntrySchema), says: z.string().optional() },
+  fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional() },
   apply(world, { values }) {
     for (const [key, entry] of Object.entries(values)) {
       const spec = specOf(world.show as World["show"], key) ?? fail("a fixture that was to be set is no longer patched");
@@ -33,7 +33,7 @@ export const hold = defineIntent({
 /** Lets go of held parameters. */
 export const drop = defineIntent({
   kind: "drop",
-  fields: { keys: z.array(z.string()) },
+  fields: { keys: z.array(ParamKeySchema) },
   apply(world, { keys }) {
     for (const key of keys) delete world.hands.held[key];
   },
@@ -77,7 +77,7 @@ export const setHighlight = defineIntent({
 /** Pins parameters at a value until unparked. */
 export const park = defineIntent({
   kind: "park",
-  fields: { values: z.record(z.string(), EntrySchema) },
+  fields: { values: z.record(ParamKeySchema, EntrySchema) },
   apply(world, { values }) {
     Object.assign(world.hands.parked, values);
   },
@@ -86,7 +86,7 @@ export const park = defineIntent({
 
 export const unpark = defineIntent({
   kind: "unpark",
-  fields: { keys: z.array(z.string()) },
+  fields: { keys: z.array(ParamKeySchema) },
   apply(world, { keys }) {
     for (const key of keys) delete world.hands.parked[key];
   },
@@ -95,7 +95,7 @@ export const unpark = defineIntent({
 
 export const arm = defineIntent({
   kind: "arm",
-  fields: { list: z.string() },
+  fields: { list: IdSchema },
   apply(world, { list }) {
     if (!world.show.lists[list]) fail("that list does not exist");
     world.hands.armed = list;

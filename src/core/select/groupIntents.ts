@@ -1,6 +1,7 @@
 /** Groups, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { defineIntent, newId } from "../show/intent";
+import { IdSchema, ItemSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { wholeNumber } from "../show/schema";
 import type { World } from "../show/world";
@@ -10,7 +11,7 @@ import { itemsText } from "./intents";
 /** Records the selection, in its order. Onto what exists, it takes its place; a name is kept unless given. */
 export const recordGroup = defineIntent({
   kind: "recordGroup",
-  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(z.string()).max(20_000) },
+  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(ItemSchema).max(20_000) },
   apply(world, { number, name, members }) {
     if (members.length === 0) fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
     const old = groupNumbered(world.show as World["show"], number);
@@ -26,7 +27,7 @@ export const recordGroup = defineIntent({
 
 export const nameGroup = defineIntent({
   kind: "nameGroup",
-  fields: { group: z.string(), name: z.string().max(200) },
+  fields: { group: IdSchema, name: z.string().max(200) },
   apply(world, { group, name }) {
     const found = world.show.groups[group] ?? fail("that group does not exist");
     found.name = name;
@@ -36,7 +37,7 @@ export const nameGroup = defineIntent({
 
 export const deleteGroup = defineIntent({
   kind: "deleteGroup",
-  fields: { group: z.string() },
+  fields: { group: IdSchema },
   apply(world, { group }) {
     if (!world.show.groups[group]) fail("that group does not exist");
     delete world.show.groups[group];

@@ -1,9 +1,9 @@
 /** Selecting, its spread and stepping, as intents. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { itemText } from "../fixture/model";
 import { BY, SpreadSchema } from "../program/hands";
 import { defineIntent } from "../show/intent";
-import { splitItem, type Item } from "../show/ids";
+import { ItemSchema, splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { World } from "../show/world";
 import { spreadItems } from "./place";
@@ -22,7 +22,7 @@ export function itemsText(world: World, items: readonly Item[]): string {
   return parts.length > 6 ? `${parts.slice(0, 5).join(", ")} and more (${items.length})` : parts.join(", ");
 }
 
-const itemList = z.array(z.string().regex(/^f\d+(\.\d+)?$/)).max(200_000);
+const itemList = z.array(ItemSchema).max(200_000);
 
 function checkItems(world: World, items: readonly Item[]): void {
   const lost = items.find((i) => !world.show.fixtures[splitItem(i).fixture]);

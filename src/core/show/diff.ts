@@ -2,7 +2,7 @@
  * One plain diff value for undo, the journal, other windows, the worker and ripple.
  * A change names a path in the world; `from` absent means added, `to` absent means removed.
  */
-import { z } from "zod";
+import { z } from "../units/zod";
 
 export const ChangeSchema = z.object({
   path: z.array(z.string()).min(1).max(16),

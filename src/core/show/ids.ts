@@ -1,5 +1,13 @@
 /** Ids and the keys made of them. Numbers and names are labels; ids never change. */
 
+import { z } from "../units/zod";
+
+/** Ids as they may come from outside: none of them can name something that every object has (`constructor`). */
+export const IdSchema = z.string().regex(/^[a-z]\d{1,15}$/);
+export const FixtureIdSchema = z.string().regex(/^f\d{1,15}$/);
+export const ItemSchema = z.string().regex(/^f\d{1,15}(\.\d{1,3})?$/);
+export const ParamKeySchema = z.string().regex(/^f\d{1,15}\.\d{1,3}\.\S{1,60}$/);
+
 /** A record's stable id: a letter for its kind and a count. */
 export type Id = string;
 /** A selected thing: a fixture ("f3") or one of its cells ("f3.4"). */

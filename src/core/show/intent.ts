@@ -1,7 +1,9 @@
 /** Intents: the only way a show or the hands change. */
 import { createDraft, finishDraft, type Draft } from "immer";
-import { z } from "zod";
+import { z } from "../units/zod";
+import { demandOf } from "./demand";
 import { diffOf, type Diff } from "./diff";
+import { faultRefusal } from "./faultWords";
 import { attempt, fail, isRefusal, type Refusal } from "./refusal";
 import type { World } from "./world";
 
@@ -43,6 +45,11 @@ export type Registry = ReadonlyMap<string, IntentCard>;
 
 export const registryOf = (cards: readonly unknown[]): Registry => new Map((cards as IntentCard[]).map((card) => [card.kind, card]));
 
+function refuseField(kind: string, issue: z.core.$ZodIssue): never {
+  const { what, cure } = faultRefusal(kind.replace(/([A-Z])/g, " $1").toLowerCase(), issue.path, issue);
+  return fail(what, cure);
+}
+
 export interface Done {
   world: World;
   diff: Diff;
@@ -60,14 +67,12 @@ export function applyIntents(registry: Registry, world: World, intents: readonly
       const card = registry.get(intent.kind);
       if (!card) throw new Error(`no intent is called ${intent.kind}`);
       const parsed = card.schema.safeParse(intent);
-      if (!parsed.success) {
-        const issue = parsed.error.issues[0]!;
-        fail(`${intent.kind}: ${issue.path.join(" ") || "the whole"}: ${issue.message}`);
-      }
+      if (!parsed.success) refuseField(card.kind, parsed.error.issues[0]!);
       card.apply(draft, parsed.data as never);
     }
   });
   if (isRefusal(result)) return result;
   const after = finishDraft(draft) as World;
-  return { world: after, diff: diffOf(world, after) };
+  const diff = diffOf(world, after);
+  return demandOf(after, diff) ?? { world: after, diff };
 }

@@ -1,7 +1,8 @@
 /** The show: one immutable document, checked by Zod wherever it enters. */
-import { z } from "zod";
+import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
-import { FixtureTypeSchema } from "../fixture/type";
+import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
+import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
@@ -10,7 +11,7 @@ export const SHOW_VERSION = 2;
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
 const name = z.string().max(200);
-const id = z.string().regex(/^[a-z]\d+$/);
+const id = IdSchema;
 export const wholeNumber = z.number().int().min(1).max(999_999);
 const point = z.object({ x: finite, y: finite, z: finite });
 
@@ -21,7 +22,7 @@ export const FixtureSchema = z.object({
   id,
   number: wholeNumber,
   name,
-  type: z.string(),
+  type: TypeIdSchema,
   mode: z.string(),
   addresses: z.array(AddressSchema).max(16),
   virtualDimmer: z.boolean(),
@@ -67,7 +68,7 @@ export const SCENERY_SHAPES = ["truss", "line", "area", "round"] as const;
 export const ScenicSchema = z.object({ id, name, shape: z.enum(SCENERY_SHAPES), from: z.object({ x: finite, y: finite }), to: z.object({ x: finite, y: finite }) });
 export type Scenic = z.infer<typeof ScenicSchema>;
 
-export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(z.string()).max(20_000) });
+export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(ItemSchema).max(20_000) });
 export type Group = z.infer<typeof GroupSchema>;
 
 /** A cue number: up to three decimals. */
@@ -106,7 +107,7 @@ export const CueSchema = z.object({
   /** Its go stamps everything in force. */
   assert: z.boolean(),
   /** Parameter key to what is stored for it. */
-  entries: z.record(z.string(), EntrySchema),
+  entries: z.record(ParamKeySchema, EntrySchema),
 });
 export type Cue = z.infer<typeof CueSchema>;
 
@@ -131,25 +132,28 @@ export const CueListSchema = z.object({
   releaseTime: time,
   end: z.enum(["stop", "wrap", "release"]),
   wrapDrop: z.boolean(),
-  cues: z.record(z.string(), CueSchema),
+  cues: z.record(id, CueSchema),
 });
 export type CueList = z.infer<typeof CueListSchema>;
+
+/** The name of a show. */
+export const ShowNameSchema = z.string().min(1).max(200);
 
 export const ShowSchema = z.object({
   format: z.literal(SHOW_FORMAT),
   version: z.literal(SHOW_VERSION),
-  name: z.string().min(1).max(200),
+  name: ShowNameSchema,
   /** The next free count for ids. */
-  nextId: z.number().int().min(1),
+  nextId: z.number().int().min(1).max(1_000_000_000_000),
   /** Feeds everything random. */
   seed: z.number().int().min(0),
-  types: z.record(z.string(), FixtureTypeSchema),
-  fixtures: z.record(z.string(), FixtureSchema),
+  types: z.record(TypeIdSchema, FixtureTypeSchema),
+  fixtures: z.record(id, FixtureSchema),
   /** By universe number. */
   outputs: z.record(z.string().regex(/^\d{1,5}$/), OutputSchema),
   wire: WireSchema,
-  scenery: z.record(z.string(), ScenicSchema),
-  groups: z.record(z.string(), GroupSchema),
-  lists: z.record(z.string(), CueListSchema),
+  scenery: z.record(id, ScenicSchema),
+  groups: z.record(id, GroupSchema),
+  lists: z.record(id, CueListSchema),
 });
 export type Show = z.infer<typeof ShowSchema>;

@@ -1,12 +1,13 @@
 /** What can be held or stored for a parameter. */
-import { z } from "zod";
+import { z } from "../units/zod";
+import { IdSchema } from "./ids";
 
 const finite = z.number().finite();
 
 /** A number is in the attribute's own unit. The other forms resolve to one for each fixture. */
 export const ValueSchema = z.union([
   finite,
-  z.object({ palette: z.string() }),
+  z.object({ palette: IdSchema }),
   z.object({ aim: z.tuple([finite, finite, finite]) }),
   z.object({ colour: z.object({ x: finite, y: finite, Y: finite }) }),
   z.object({ release: z.literal(true) }),
@@ -27,6 +28,13 @@ export const EntrySchema = z.object({
   time: TimingSchema.optional(),
 });
 export type Entry = z.infer<typeof EntrySchema>;
+
+/** Whether a value is plainly an entry with a number: the quick way for the thousands of a drag. */
+export function isPlainEntry(value: unknown): boolean {
+  if (typeof value !== "object" || value === null) return false;
+  const { attribute, value: number, time: own } = value as Partial<Entry>;
+  return own === undefined && typeof number === "number" && Number.isFinite(number) && typeof attribute === "string" && attribute.length > 0 && attribute.length <= 60;
+}
 
 /** The same link or release, or numbers within 0.01 (SEMANTICS 9). */
 export function sameValue(a: Entry, b: Entry): boolean {

@@ -1,6 +1,6 @@
 /** The browser's storage: a show is a snapshot and a journal of diffs. */
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 
 export const ShowCardSchema = z.object({
   id: z.string(),

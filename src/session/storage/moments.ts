@@ -1,5 +1,5 @@
 /** Named moments of a show: earlier versions that can be gone back to. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { readShow } from "@/core/show/check";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";

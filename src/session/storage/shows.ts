@@ -1,5 +1,5 @@
 /** The shows of this browser: listing, opening, keeping, copying and putting away. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/program/hands";
 import { readShow } from "@/core/show/check";
 import { applyDiff, DiffSchema, type Diff } from "@/core/show/diff";

@@ -1,5 +1,5 @@
 /** What can be undone, kept beside the journal: a reload, a crash or another host takes nothing from it. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { readDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, isRemembered, redone, remember, undone, type History } from "@/core/show/history";
 import { database, unseal, unsealText } from "./database";

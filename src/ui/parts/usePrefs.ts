@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useState } from "react";
-import type { z } from "zod";
+import type { z } from "@/core/units/zod";
 
 /** Something remembered by this browser about how things are laid out; what does not fit its schema is forgotten. */
 export function usePrefs<T>(key: string, schema: z.ZodType<T>, start: T): [T, (next: T) => void] {

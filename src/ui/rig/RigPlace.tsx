@@ -3,7 +3,7 @@
 import { Button, Group, Menu, Tabs } from "@mantine/core";
 import { IconFileExport, IconFileImport, IconPlus, IconTrash, IconUnlink } from "@tabler/icons-react";
 import { useState } from "react";
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
 import { usesOf } from "@/core/patch/intents";

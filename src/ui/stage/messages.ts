@@ -1,5 +1,5 @@
 /** What the window and the painter say to each other. */
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import type { Scenic } from "@/core/show/schema";
 import type { Layout } from "@/engine/frame";
 import type { Lamp, View } from "./plan";

@@ -45,23 +45,23 @@ const inCue = (args: Args, context: ReadContext) => {
   return { list: list.id, cue: cueOf(list, args.cueNumber as number).id };
 };
 const setting = (syntax: string, about: string, example: string, change: (args: Args) => object): Command => ({
-  chapter, syntax: `set [list <list:int>] cue <cueNumber:cue> ${syntax}`, about, example: `set cue 1 ${example}`,
+  chapter, syntax: `set [list <list>] cue <cueNumber:cue> ${syntax}`, about, example: `set cue 1 ${example}`,
   read: (args, context) => intents(setCue.of({ ...inCue(args, context), ...change(args) })),
 });
 const option = (syntax: string, about: string, example: string, change: (args: Args) => object): Command => ({
-  chapter, syntax: `set list <list:int> ${syntax}`, about, example: `set list 1 ${example}`,
+  chapter, syntax: `set list <list> ${syntax}`, about, example: `set list 1 ${example}`,
   read: (args, context) => intents(setList.of({ list: listOf(args, context).id, change: change(args) })),
 });
 
 export const KEEPING: Command[] = [
   {
-    chapter, syntax: "record group <number:int> [<name:text>]", about: "the selection, in its order", example: 'record group 6 "Rail port"',
+    chapter, syntax: "record group <number:group> [<name:text>]", about: "the selection, in its order", example: 'record group 6 "Rail port"',
     read: (args, context) => intents(recordGroup.of({ number: args.number as number, members: itemsOf({}, context), ...(args.name === undefined ? {} : { name: args.name as string }) })),
   },
-  { chapter, syntax: "set group <number:int> name <label:text>", about: "name a group", example: 'set group 1 name "Rail"', read: (args, context) => intents(nameGroup.of({ group: groupOf(args, context).id, name: args.label as string })) },
-  { chapter, syntax: "delete group <number:int>", about: "delete a group; its fixtures stay", example: "delete group 1", read: (args, context) => intents(deleteGroup.of({ group: groupOf(args, context).id })) },
+  { chapter, syntax: "set group <number:group> name <label:text>", about: "name a group", example: 'set group 1 name "Rail"', read: (args, context) => intents(nameGroup.of({ group: groupOf(args, context).id, name: args.label as string })) },
+  { chapter, syntax: "delete group <number:group>", about: "delete a group; its fixtures stay", example: "delete group 1", read: (args, context) => intents(deleteGroup.of({ group: groupOf(args, context).id })) },
   {
-    chapter, syntax: `record [list <list:int>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [from stage] [empty]`,
+    chapter, syntax: `record [list <list>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [from stage] [empty]`,
     about: "what is held, as a cue; onto one that exists it merges unless told otherwise", example: 'record cue 5 "Tide turns" fade 4',
     read(args, context) {
       const times = timesOf(args);
@@ -90,7 +90,7 @@ export const KEEPING: Command[] = [
   setting("assert (on | off)", "its go stamps everything in force", "assert on", (args) => ({ assert: args.on === true })),
   setting("reach (<upTo:cue> | off)", "its values cover later cues up to a number; off = all", "reach 7", (args) => ({ reach: args.off ? null : { upTo: args.upTo } })),
   {
-    chapter, syntax: "set [list <list:int>] cue <cueNumber:cue> reach <more:plus>", about: "its values cover so many more cues", example: "set cue 1 reach +2",
+    chapter, syntax: "set [list <list>] cue <cueNumber:cue> reach <more:plus>", about: "its values cover so many more cues", example: "set cue 1 reach +2",
     read(args, context) {
       const { list, cue } = inCue(args, context);
       const order = cuesOf(context.world.show.lists[list]!);
@@ -103,15 +103,15 @@ export const KEEPING: Command[] = [
     family: { name: args.which as Family, ...(args.familyDelay === undefined ? {} : { delay: args.familyDelay }), ...(args.familyFade === undefined ? {} : { fade: args.familyFade }) },
   })),
   {
-    chapter, syntax: "delete [list <list:int>] cue <cueNumber:cue> [keeplooks | track]", about: "delete a cue; later looks stay unless told to track", example: "delete cue 2",
+    chapter, syntax: "delete [list <list>] cue <cueNumber:cue> [keeplooks | track]", about: "delete a cue; later looks stay unless told to track", example: "delete cue 2",
     read: (args, context) => intents(deleteCue.of({ ...inCue(args, context), keepLooks: args.track !== true })),
   },
-  { chapter, syntax: "update [list <list:int>] cue <cueNumber:cue> [all] [cueonly]", about: "write what is held into a cue where it stores it; all = the rest too", example: "update cue 1 all", read: (args, context) => intents(updateCue.of({ ...inCue(args, context), all: args.all === true, cueOnly: args.cueonly === true })) },
-  { chapter, syntax: "take [list <list:int>] cue <cueNumber:cue> [all]", about: "into the programmer: what a cue stores; all = what is in force", example: "take cue 1", read: (args, context) => intents(takeCue.of({ ...inCue(args, context), all: args.all === true })) },
-  { chapter, syntax: "block [list <list:int>] cue <cueNumber:cue>", about: "everything in force becomes stored here", example: "block cue 3", read: (args, context) => intents(blockCue.of(inCue(args, context))) },
-  { chapter, syntax: "unblock [list <list:int>] cue <cueNumber:cue>", about: "drop what would track in just the same", example: "unblock cue 3", read: (args, context) => intents(unblockCue.of(inCue(args, context))) },
-  { chapter, syntax: "move [list <list:int>] cue <cueNumber:cue> to cue <to:cue> [keeplooks | track]", about: "another number and place; other looks stay unless told to track", example: "move cue 2 to cue 4.5", read: (args, context) => intents(moveCue.of({ ...inCue(args, context), to: args.to as number, keepLooks: args.track !== true })) },
-  { chapter, syntax: "renumber list <list:int> from <from:cue> step <by:cue>", about: "new numbers for all cues, in order", example: "renumber list 1 from 1 step 1", read: (args, context) => intents(renumberCues.of({ list: listOf(args, context).id, from: args.from as number, step: args.by as number })) },
+  { chapter, syntax: "update [list <list>] cue <cueNumber:cue> [all] [cueonly]", about: "write what is held into a cue where it stores it; all = the rest too", example: "update cue 1 all", read: (args, context) => intents(updateCue.of({ ...inCue(args, context), all: args.all === true, cueOnly: args.cueonly === true })) },
+  { chapter, syntax: "take [list <list>] cue <cueNumber:cue> [all]", about: "into the programmer: what a cue stores; all = what is in force", example: "take cue 1", read: (args, context) => intents(takeCue.of({ ...inCue(args, context), all: args.all === true })) },
+  { chapter, syntax: "block [list <list>] cue <cueNumber:cue>", about: "everything in force becomes stored here", example: "block cue 3", read: (args, context) => intents(blockCue.of(inCue(args, context))) },
+  { chapter, syntax: "unblock [list <list>] cue <cueNumber:cue>", about: "drop what would track in just the same", example: "unblock cue 3", read: (args, context) => intents(unblockCue.of(inCue(args, context))) },
+  { chapter, syntax: "move [list <list>] cue <cueNumber:cue> to cue <to:cue> [keeplooks | track]", about: "another number and place; other looks stay unless told to track", example: "move cue 2 to cue 4.5", read: (args, context) => intents(moveCue.of({ ...inCue(args, context), to: args.to as number, keepLooks: args.track !== true })) },
+  { chapter, syntax: "renumber list <list> from <from:cue> step <by:cue>", about: "new numbers for all cues, in order", example: "renumber list 1 from 1 step 1", read: (args, context) => intents(renumberCues.of({ list: listOf(args, context).id, from: args.from as number, step: args.by as number })) },
   option("kind (cues | submaster | limiter | takeover)", "what the playback does: play cues, add its highest, scale, or crossfade over everything", "kind cues", (args) => ({ kind: args.submaster ? "submaster" : args.limiter ? "limiter" : args.takeover ? "takeover" : "list" })),
   option("htp (on | off)", "its intensity counts where it is highest", "htp on", (args) => ({ htp: args.on === true })),
   option("wrapdrop (on | off)", "round the end, drop what tracked", "wrapdrop off", (args) => ({ wrapDrop: args.on === true })),
@@ -119,11 +119,11 @@ export const KEEPING: Command[] = [
   option("bowout (on | off)", "is released when a hand gives go to another", "bowout on", (args) => ({ bowOut: args.on === true })),
   option("restart (first | left)", "after a release, start at the first cue or where it left off", "restart left", (args) => ({ resume: args.left === true })),
   option("name <label:text>", "name a list", 'name "Main"', (args) => ({ name: args.label })),
-  option("priority <level:whole>", "higher wins over lower, whatever came last", "priority 5", (args) => ({ priority: args.level })),
+  option("priority <level:priority>", "higher wins over lower, whatever came last", "priority 5", (args) => ({ priority: args.level })),
   option("backtime <time:seconds>", "the time of back", "backtime 1", (args) => ({ backTime: args.time })),
   option("releasetime <time:seconds>", "the time of release", "releasetime 0", (args) => ({ releaseTime: args.time })),
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({ end: args.wrap ? "wrap" : args.release ? "release" : "stop" })),
-  { chapter, syntax: "arm list <list:int>", about: "the list that plain keys act on", example: "arm list 1", read: (args, context) => intents(arm.of({ list: listOf(args, context).id })) },
+  { chapter, syntax: "arm list <list>", about: "the list that plain keys act on", example: "arm list 1", read: (args, context) => intents(arm.of({ list: listOf(args, context).id })) },
   { chapter, syntax: "undo", about: "one step back in show edits and held values", example: "undo", read: () => ({ intents: [], events: [], control: "undo" }) },
   { chapter, syntax: "redo", about: "do again what was undone", example: "redo", read: () => ({ intents: [], events: [], control: "redo" }) },
 ];

@@ -51,11 +51,11 @@ export const SELECTING: Command[] = [
     },
   },
   {
-    chapter, syntax: "order shuffle [seed <seed:int>]", about: "put the selection in a random order that can be had again", example: "order shuffle seed 4",
+    chapter, syntax: "order shuffle [seed <seed>]", about: "put the selection in a random order that can be had again", example: "order shuffle seed 4",
     read: (args, context) => selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
   },
   {
-    chapter, syntax: "spread [mirror <mirrors:int>] [bunch <bunches:int>] [repeat <repeats:int>] [by (left | front | centre | around | steps [<given:steps>])]",
+    chapter, syntax: "spread [mirror <mirrors:parts>] [bunch <bunches:parts>] [repeat <repeats:parts>] [by (left | front | centre | around | steps [<given:steps>])]",
     about: "how values, times and steps spread over the selection; what is left out is off", example: "spread mirror 2 bunch 3",
     read: (args, context) => intents(setSpread.of({
       spread: {

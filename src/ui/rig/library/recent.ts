@@ -1,6 +1,6 @@
 "use client";
 
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import { usePrefs } from "../../parts/usePrefs";
 
 const MOST = 8;

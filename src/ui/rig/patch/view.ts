@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo } from "react";
-import { z } from "zod";
+import { z } from "@/core/units/zod";
 import type { Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
 import { usePrefs } from "../../parts/usePrefs";

@@ -1,0 +1,83 @@
+/** What the schema alone cannot say of a show: references that lead somewhere, numbers that are unique, counts that can be opened. */
+import { modeOf, parametersOf } from "../fixture/parameters";
+import { footprint } from "../fixture/type";
+import { addressText, fits, inTheWay, occupy, type Occupancy } from "../patch/address";
+import { own } from "./own";
+import type { Cue, Show } from "./schema";
+
+/** The most a show may hold; more would only bring a browser down. */
+export const MOST = { fixtures: 20_000, groups: 10_000, lists: 1000, cues: 20_000, entries: 4_000_000, pieces: 1000, outputs: 4096, types: 2000 } as const;
+type Counted = keyof typeof MOST;
+
+const WORDS: Record<Counted, string> = { fixtures: "fixtures", groups: "groups", lists: "lists", cues: "cues", entries: "stored values", pieces: "set pieces", outputs: "outputs", types: "fixture types" };
+
+const counts = new WeakMap<Cue["entries"], number>();
+
+/** How many values a cue stores, counted once for each version of it. */
+function entryCount(entries: Cue["entries"]): number {
+  const known = counts.get(entries);
+  if (known !== undefined) return known;
+  const count = Object.keys(entries).length;
+  counts.set(entries, count);
+  return count;
+}
+
+/** What there is too much of, in words; undefined where all can be opened. */
+export function tooMany(show: Show): string | undefined {
+  const cues = Object.values(show.lists).flatMap((list) => Object.values(list.cues));
+  const found: Record<Counted, number> = {
+    fixtures: Object.keys(show.fixtures).length, groups: Object.keys(show.groups).length, lists: Object.keys(show.lists).length, cues: cues.length,
+    entries: cues.reduce((n, cue) => n + entryCount(cue.entries), 0), pieces: Object.keys(show.scenery).length, outputs: Object.keys(show.outputs).length, types: Object.keys(show.types).length,
+  };
+  const over = (Object.keys(MOST) as Counted[]).find((what) => found[what] > MOST[what]);
+  return over && `${found[over].toLocaleString("en")} ${WORDS[over]}; ${MOST[over].toLocaleString("en")} is the most`;
+}
+
+/** Fixtures whose type or mode is missing, whose numbers are taken, or whose addresses do not fit or lie on another's. */
+export function fixturesProblem(show: Pick<Show, "fixtures" | "types">): string | undefined {
+  const taken: Occupancy = new Map();
+  const numbers = new Set<number>();
+  for (const [id, fixture] of Object.entries(show.fixtures)) {
+    if (fixture.id !== id) return `fixture ${fixture.number} has two ids`;
+    if (numbers.has(fixture.number)) return `two fixtures have the number ${fixture.number}`;
+    numbers.add(fixture.number);
+    const type = own(show.types, fixture.type);
+    const mode = type && modeOf(type, fixture.mode);
+    if (!mode) return `fixture ${fixture.number} is of a type or mode the show lacks (${fixture.type}, ${fixture.mode})`;
+    parametersOf(mode, fixture.virtualDimmer);
+    const size = footprint(mode);
+    for (const address of fixture.addresses) {
+      if (!fits(address, size)) return `fixture ${fixture.number} does not fit at ${addressText(address)}`;
+      if (inTheWay(taken, address, size) !== null) return `fixture ${fixture.number} lies on another at ${addressText(address)}`;
+      occupy(taken, address, size, id);
+    }
+  }
+  return undefined;
+}
+
+/** Records under another id than their own, and numbers that two of them share. */
+export function recordsProblem(show: Show): string | undefined {
+  for (const [id, type] of Object.entries(show.types)) if (type.id !== id) return `the type ${type.model} has two ids`;
+  for (const [id, piece] of Object.entries(show.scenery)) if (piece.id !== id) return "a set piece has two ids";
+  for (const [what, records] of [["group", show.groups], ["list", show.lists]] as const) {
+    const seen = new Set<number>();
+    for (const [id, record] of Object.entries(records)) {
+      if (record.id !== id) return `${what} ${record.number} has two ids`;
+      if (seen.has(record.number)) return `two ${what}s have the number ${record.number}`;
+      seen.add(record.number);
+    }
+  }
+  for (const list of Object.values(show.lists)) for (const [id, cue] of Object.entries(list.cues)) if (cue.id !== id) return `cue ${cue.number} of list ${list.number} has two ids`;
+  return undefined;
+}
+
+/** Ids that the count of records has not given out yet: the next new record would take the place of an old one. */
+export function countProblem(show: Show): string | undefined {
+  const ids = [...Object.keys(show.fixtures), ...Object.keys(show.groups), ...Object.keys(show.scenery), ...Object.keys(show.lists), ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues))];
+  return ids.some((id) => Number(id.slice(1)) >= show.nextId) ? "its count of records is wrong" : undefined;
+}
+
+export const problemIn = (show: Show): string | undefined => {
+  const many = tooMany(show);
+  return many ? `it has ${many}` : (fixturesProblem(show) ?? recordsProblem(show) ?? countProblem(show));
+};
