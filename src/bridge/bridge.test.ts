@@ -2,10 +2,12 @@
 import { createSocket } from "node:dgram";
 import { WebSocket } from "ws";
 import { artDmx } from "@/core/dmx/artnet";
-import { writeFrame } from "@/core/dmx/wireFrame";
+import { writeFrame, writeFrames } from "@/core/dmx/wireFrame";
 import { newShow } from "@/core/show/world";
 import { missing, startNode, type DmxNode } from "@/standin/node";
-import { broadcastOf, startBridge, type Bridge } from "./bridge";
+import { startBridge, type Bridge } from "./bridge";
+import { packIntensity, unpackIntensity, type FromBridge } from "./messages";
+import { broadcastOf } from "./socket";
 
 const HOST = "127.0.0.77";
 const guard = { origins: ["http://127.0.0.1:4610"], token: "t".repeat(48), host: "127.0.0.1" };
@@ -32,9 +34,10 @@ const until = async (check: () => boolean) => {
   throw new Error("it did not come");
 };
 const outputs = () => JSON.stringify({
-  kind: "outputs", wire: newShow("x").wire, intensity: {},
+  kind: "outputs", part: 0, parts: 1, wire: newShow("x").wire, intensity: {},
   outputs: { 1: { protocol: "artnet", to: { unicast: [HOST] }, number: 3, priority: 100 }, 2: { protocol: "sacn", to: { unicast: [HOST] }, number: 7, priority: 110 } },
 });
+const hello = (show: string, name = show) => JSON.stringify({ kind: "hello", show, name });
 const data = (...bytes: number[]) => Uint8Array.from([...bytes, ...new Array<number>(512 - bytes.length).fill(0)]);
 
 test("frames arrive at the node by both protocols, and the node answers a poll", async () => {
@@ -42,6 +45,7 @@ test("frames arrive at the node by both protocols, and the node answers a poll",
   await opened(socket);
   const states: { nodes: { ip: string }[]; trouble: string | null }[] = [];
   socket.on("message", (text) => states.push(JSON.parse(String(text))));
+  socket.send(hello("demo"));
   socket.send(outputs());
   socket.send(writeFrame([{ protocol: 0, number: 1, data: data(255, 9) }, { protocol: 0, number: 2, data: data(1, 2, 3) }, { protocol: 0, number: 3, data: data(5) }]));
   await until(() => node.data("artnet", 3)?.[0] === 255 && node.data("sacn", 7)?.[2] === 3);
@@ -61,10 +65,80 @@ test("the last look stays on the wire when the browser is gone, and the next bro
   expect(node.data("artnet", 3)![0]).toBe(255);
   const socket = connect(bridge.port);
   await opened(socket);
+  socket.send(hello("demo"));
   socket.send(outputs());
   socket.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
   await until(() => node.data("artnet", 3)?.[0] === 254);
   expect(node.received().streams.reduce((lost, s) => lost + s.lost, 0)).toBe(0);
+  socket.close();
+  await closed(socket);
+});
+
+test("one show holds the output; another is told, takes it when asked to, and the first gets it back by itself", async () => {
+  const [one, two] = [connect(bridge.port), connect(bridge.port)];
+  const heard = new Map<WebSocket, FromBridge>();
+  for (const socket of [one, two]) socket.on("message", (text) => heard.set(socket, JSON.parse(String(text)) as FromBridge));
+  await Promise.all([one, two].map(opened));
+  one.send(hello("demo", "The Salt Lantern"));
+  one.send(outputs());
+  await until(() => heard.get(one)?.mine === true);
+  two.send(hello("other", "Another show"));
+  two.send(outputs());
+  two.send(writeFrame([{ protocol: 0, number: 1, data: data(11) }]));
+  await until(() => heard.get(two)?.holder === "The Salt Lantern");
+  expect([heard.get(two)!.mine, heard.get(two)!.lost]).toEqual([false, false]);
+  one.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
+  await new Promise((resolve) => setTimeout(resolve, 150));
+  expect(node.data("artnet", 3)![0]).toBe(254);
+  two.send(JSON.stringify({ kind: "take" }));
+  await until(() => heard.get(two)!.mine && heard.get(one)!.lost);
+  expect(heard.get(one)!.holder).toBe("Another show");
+  two.send(writeFrame([{ protocol: 0, number: 1, data: data(12) }]));
+  await until(() => node.data("artnet", 3)![0] === 12);
+  two.close();
+  await until(() => heard.get(one)!.mine && !heard.get(one)!.lost);
+  one.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
+  await until(() => node.data("artnet", 3)![0] === 254);
+  one.close();
+  await closed(one);
+});
+
+test.each(["224.0.0.1", "255.255.255.255", "8.8.8.8", "0.0.0.0"])("sending from %s, no address of this machine, is said, sends nothing, and ends nothing", async (from) => {
+  const socket = connect(bridge.port);
+  let said: FromBridge | undefined;
+  socket.on("message", (text) => (said = JSON.parse(String(text)) as FromBridge));
+  await opened(socket);
+  socket.send(hello("demo"));
+  socket.send(JSON.stringify({ ...JSON.parse(outputs()), wire: { ...newShow("x").wire, from } }));
+  await until(() => said?.trouble?.includes(`${from} is no address of this machine`) === true);
+  socket.send(writeFrame([{ protocol: 0, number: 1, data: data(77) }]));
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  expect(node.data("artnet", 3)![0]).toBe(254);
+  socket.send(outputs());
+  socket.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
+  await until(() => said?.trouble === null && said.mine);
+  socket.close();
+  await closed(socket);
+});
+
+test("1,024 universes come in parts, all of them leave, and none comes late for long", async () => {
+  const socket = connect(bridge.port);
+  let said: FromBridge | undefined;
+  socket.on("message", (text) => (said = JSON.parse(String(text)) as FromBridge));
+  await opened(socket);
+  socket.send(hello("demo"));
+  const all = Array.from({ length: 1024 }, (_, i) => i + 1);
+  const full = packIntensity({ single: Array.from({ length: 512 }, (_, i) => i + 1), double: [] });
+  for (let part = 0; part < 16; part++) {
+    const own = all.slice(part * 64, (part + 1) * 64);
+    socket.send(JSON.stringify({ kind: "outputs", part, parts: 16, wire: newShow("x").wire, outputs: Object.fromEntries(own.map((u) => [u, { protocol: "artnet", to: { unicast: [HOST] }, number: 1000 + u, priority: 100 }])), intensity: Object.fromEntries(own.map((u) => [u, full])) }));
+  }
+  for (const frame of writeFrames(all.map((number) => ({ protocol: 0, number, data: data(200, number & 255) })))) socket.send(frame);
+  await until(() => said?.sending.length === 1024 && node.data("artnet", 2024) !== undefined && node.data("artnet", 1001) !== undefined);
+  expect(all.filter((u) => node.data("artnet", 1000 + u)?.[1] !== (u & 255))).toEqual([]);
+  socket.send(outputs());
+  socket.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
+  await until(() => node.data("artnet", 3)![0] === 254);
   socket.close();
   await closed(socket);
 });
@@ -103,7 +177,7 @@ test("a flood of messages is cut off", async () => {
   const socket = connect(bridge.port);
   await opened(socket);
   const end = closed(socket);
-  for (let i = 0; i < 900; i++) socket.send(JSON.stringify({ kind: "poll" }));
+  for (let i = 0; i < 2500; i++) socket.send(JSON.stringify({ kind: "poll" }));
   expect((await end).why).toMatch(/messages a second/);
 });
 
@@ -125,6 +199,10 @@ test("losses are read from sequence numbers, round their ends too", () => {
   expect(missing("sacn", 255, 0)).toBe(0);
   expect(missing("sacn", 10, 13)).toBe(2);
   expect(missing("sacn", 13, 12)).toBe(0);
+});
+
+test("slots of intensity travel as bits and arrive as they were", () => {
+  for (const single of [[], [1], [512], [1, 2, 4, 5, 511, 512], Array.from({ length: 512 }, (_, i) => i + 1)]) expect(unpackIntensity(packIntensity({ single, double: single.slice(1) }))).toEqual({ single, double: single.slice(1) });
 });
 
 test("the broadcast address of an interface", () => {

@@ -1,122 +1,139 @@
-/** The bridge: frames from the browser's engine go out by UDP. */
+/** The bridge: frames from the browser's engine go out by UDP. One show at a time holds the output. */
 import { randomBytes } from "node:crypto";
-import { createSocket, type Socket } from "node:dgram";
-import { networkInterfaces } from "node:os";
 import type { WebSocket } from "ws";
 import { ARTNET_PORT, artPoll, readArtNet, type ArtNode } from "@/core/dmx/artnet";
-import { MOST_FRAME_BYTES, readFrame } from "@/core/dmx/wireFrame";
-import type { Output } from "@/core/show/schema";
+import { destinationsOf } from "@/core/dmx/wire";
+import { readFrame } from "@/core/dmx/wireFrame";
+import type { Output, Wire } from "@/core/show/schema";
 import { createRates } from "@/server/rates";
 import { cutOff, guardedServer, type Guard } from "@/server/guarded";
-import { ToBridgeSchema, type FromBridge } from "./messages";
+import { createHold, type Claimant } from "./hold";
+import { ToBridgeSchema, unpackIntensity, type FromBridge, type Intensity, type OutputsPart } from "./messages";
 import { createSender } from "./sender";
+import { broadcastOf, interfacesNow, openSending } from "./socket";
 
-const TICK_MS = 5;
+const TICK_MS = 2;
 const STATE_MS = 500;
 const NODE_FORGOTTEN_MS = 10_000;
+/** A part of a configuration, or a frame, is smaller than this. */
+const MOST_BYTES = 1024 * 1024;
 
 export interface Bridge {
   port: number;
   stop(): Promise<void>;
 }
 
-const ipv4 = () => Object.entries(networkInterfaces()).flatMap(([name, all]) => (all ?? []).filter((i) => i.family === "IPv4").map((i) => ({ name, address: i.address, netmask: i.netmask })));
-
-/** The broadcast address of an interface: its address with all host bits set. */
-export function broadcastOf(from: string, all = ipv4()): string {
-  const own = all.find((i) => i.address === from);
-  if (!own) return "255.255.255.255";
-  const mask = own.netmask.split(".").map(Number);
-  return own.address.split(".").map((part, i) => (Number(part) | (~mask[i]! & 255))).join(".");
+interface Config {
+  outputs: Record<string, Output>;
+  wire: Wire;
+  intensity: Record<string, Intensity>;
 }
 
-export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host">): Promise<Bridge> {
-  let socket: Socket | undefined;
-  let boundTo: string | undefined;
+/** One window's engine. */
+interface Client extends Claimant {
+  socket: WebSocket;
+  config: Config | undefined;
+  parts: OutputsPart[];
+}
+
+/** @param guard who may connect, and the port to listen on (0 for any). */
+export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host" | "port">): Promise<Bridge> {
   let trouble: string | null = null;
-  let client: WebSocket | undefined;
   let polled: string[] = [];
   const rates = createRates(STATE_MS);
   const nodes = new Map<string, { node: ArtNode; at: number }>();
   const now = () => performance.now();
 
-  const sender = createSender((packet, to) => {
-    socket?.send(packet, to.port, to.host, (error) => {
-      if (error) trouble = `cannot send to ${to.host}: ${(error as NodeJS.ErrnoException).code ?? error.message}`;
-    });
-  }, randomBytes(16), broadcastOf);
+  const sending = openSending((bytes, from) => {
+    const packet = readArtNet(bytes);
+    if (packet?.kind === "reply" && nodes.size < 1000) nodes.set(from, { node: { ...packet.node, ip: from }, at: now() });
+  }, (text) => (trouble = text));
+  const sender = createSender((packet, to) => sending.send(packet, to), randomBytes(16), broadcastOf);
 
-  /** Sends from an interface; empty for the machine's choice. */
-  function sendFrom(from: string): void {
-    if (boundTo === from && socket) return;
-    socket?.close();
-    boundTo = from;
-    const made = createSocket({ type: "udp4", reuseAddr: true });
-    socket = made;
-    made.on("error", (error: NodeJS.ErrnoException) => {
-      trouble = `cannot send from ${from || "this machine"}: ${error.code ?? error.message}`;
-      if (socket === made) socket = undefined;
-      made.close();
-    });
-    made.on("message", (bytes, { address }) => {
-      const packet = readArtNet(bytes);
-      if (packet?.kind === "reply") nodes.set(address, { node: { ...packet.node, ip: address }, at: now() });
-    });
-    made.bind(0, from || undefined, () => {
-      made.setBroadcast(true);
-      if (from) made.setMulticastInterface(from);
-    });
+  const hold = createHold<Client>((holder, at) => {
+    if (holder?.config) use(holder.config, at);
+    if (holder) sender.back(at);
+    else sender.lost(at);
+    for (const client of hold.claimants()) tell(client);
+  });
+
+  function use({ outputs, wire, intensity }: Config, at: number): void {
+    trouble = null;
+    const broadcast = broadcastOf(wire.from);
+    const hosts = Object.values(outputs).flatMap((o) => destinationsOf(o, broadcast).map((d) => d.host));
+    sending.from(wire.from, hosts.every((host) => host.startsWith("127.")));
+    polled = [...new Set(["127.0.0.1", ...Object.values(outputs).flatMap((o) => (o.protocol !== "artnet" ? [] : typeof o.to === "string" ? [broadcast] : o.to.unicast))])];
+    sender.configure(outputs, wire, intensity, at);
   }
 
-  function poll(): void {
-    for (const host of polled) socket?.send(artPoll(), ARTNET_PORT, host, () => undefined);
-  }
-
-  function state(): FromBridge {
+  function tell(client: Client): void {
+    if (client.socket.readyState !== 1) return;
     for (const [ip, { at }] of nodes) if (now() - at > NODE_FORGOTTEN_MS) nodes.delete(ip);
-    return {
-      kind: "state", trouble, nodes: [...nodes.values()].map((n) => n.node), interfaces: ipv4().map(({ name, address }) => ({ name, address })),
-      sending: sender.counts().map(({ universe, packets }) => ({ universe, perSecond: rates.of(String(universe), packets) })),
+    const mine = hold.holder() === client;
+    const said: FromBridge = {
+      kind: "state", trouble: mine ? trouble : null, nodes: [...nodes.values()].map((n) => n.node), interfaces: interfacesNow(), mine, lost: client.lost, holder: hold.holder()?.name ?? null, behind: mine ? behind : 0,
+      sending: mine ? sent : [],
     };
+    client.socket.send(JSON.stringify(said));
   }
 
-  function hear(from: WebSocket, data: Buffer, binary: boolean): void {
+  /** What the last half second brought, for everybody who is told. */
+  let sent: FromBridge["sending"] = [];
+  let behind = 0;
+
+  /** Takes a part of a configuration; with the last one it counts. */
+  function configure(client: Client, part: OutputsPart): void {
+    if (part.part === 0) client.parts = [];
+    if (part.part !== client.parts.length) return cutOff(client.socket, "parts of a configuration out of order");
+    client.parts.push(part);
+    if (client.parts.length < part.parts) return;
+    client.config = { wire: part.wire, outputs: Object.assign({}, ...client.parts.map((p) => p.outputs)), intensity: Object.fromEntries(client.parts.flatMap((p) => Object.entries(p.intensity)).map(([universe, bits]) => [universe, unpackIntensity(bits)])) };
+    client.parts = [];
+    hold.want(client, Object.keys(client.config.outputs).length > 0, now());
+    if (hold.holder() === client) use(client.config, now());
+    tell(client);
+  }
+
+  function hear(client: Client, data: Buffer, binary: boolean): void {
     if (binary) {
       const universes = readFrame(new Uint8Array(data.buffer, data.byteOffset, data.length));
-      if (!universes) return cutOff(from, "a frame that is not as it should be");
-      for (const { number, data: slots } of universes) sender.frame(number, slots, now());
+      if (!universes) return cutOff(client.socket, "a frame that is not as it should be");
+      if (hold.holder() === client) for (const { number, data: slots } of universes) sender.frame(number, slots, now());
       return;
     }
     let said: unknown;
     try {
       said = JSON.parse(data.toString("utf8"));
     } catch {
-      return cutOff(from, "a message that is no JSON");
+      return cutOff(client.socket, "a message that is no JSON");
     }
     const message = ToBridgeSchema.safeParse(said);
-    if (!message.success) return cutOff(from, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
-    if (message.data.kind === "poll") return poll();
-    const { outputs, wire, intensity } = message.data;
-    trouble = null;
-    sendFrom(wire.from);
-    polled = [...new Set(["127.0.0.1", ...Object.values(outputs as Record<string, Output>).flatMap((o) => (o.protocol !== "artnet" ? [] : typeof o.to === "string" ? [broadcastOf(wire.from)] : o.to.unicast))])];
-    sender.configure(outputs, wire, intensity, now());
+    if (!message.success) return cutOff(client.socket, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
+    if (message.data.kind === "hello") Object.assign(client, { show: message.data.show, name: message.data.name });
+    else if (message.data.kind === "outputs") configure(client, message.data);
+    else if (message.data.kind === "take") {
+      if (client.config) hold.take(client, now());
+    } else for (const host of polled) sending.send(artPoll(), { host, port: ARTNET_PORT, broadcast: false });
   }
 
-  const server = await guardedServer({ ...guard, mostBytes: MOST_FRAME_BYTES, mostMessages: 400 }, (made) => {
-    // One window hosts a show: the last one to come is it.
-    if (client && client !== made) client.close(1000, "another window has taken over");
-    client = made;
-    sender.back(now());
-    made.on("message", (data: Buffer, binary) => made === client && hear(made, data, binary));
-    made.on("close", () => {
-      if (client !== made) return;
-      client = undefined;
-      sender.lost(now());
-    });
+  let count = 0;
+  const server = await guardedServer({ ...guard, mostBytes: MOST_BYTES, mostMessages: 2000 }, (socket) => {
+    const client: Client = { socket, show: `unnamed ${++count}`, name: "another show", wants: false, lost: false, heldAt: -Infinity, config: undefined, parts: [] };
+    hold.join(client);
+    tell(client);
+    socket.on("message", (data: Buffer, binary) => hear(client, data, binary));
+    socket.on("close", () => hold.leave(client, now()));
   });
-  const ticks = setInterval(() => sender.tick(now()), TICK_MS);
-  const states = setInterval(() => client?.readyState === 1 && client.send(JSON.stringify(state())), STATE_MS);
+  const ticks = setInterval(() => {
+    hold.tick(now());
+    sender.tick(now());
+  }, TICK_MS);
+  const states = setInterval(() => {
+    const counts = sender.counts();
+    sent = counts.map(({ universe, packets }) => ({ universe, perSecond: rates.of(String(universe), packets) }));
+    behind = counts.filter((line) => line.late).length;
+    for (const client of hold.claimants()) tell(client);
+  }, STATE_MS);
 
   return {
     port: server.port,
@@ -125,9 +142,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
       clearInterval(states);
       sender.stop(now());
       server.close();
-      const last = socket;
-      // What was handed to the socket goes out before it closes.
-      if (last) await new Promise<void>((resolve) => setTimeout(() => last.close(() => resolve()), 50));
+      await sending.close();
     },
   };
 }

@@ -18,6 +18,8 @@ const REPEATS = 2;
 /** E1.31, 6.2.6: a stream's end is told three times. */
 const GOODBYES = 3;
 const FADE_STEP_MS = 40;
+/** So many universes may leave in one burst; a larger show is spread evenly over the frame. */
+const BURST = 32;
 
 interface Line {
   universe: number;
@@ -28,6 +30,9 @@ interface Line {
   sent: Uint8Array;
   fed: boolean;
   waiting: boolean;
+  /** Since when it waits, and whether it waited longer than two frames since it was last asked. */
+  since: number;
+  late: boolean;
   repeats: number;
   sequence: number;
   lastAt: number;
@@ -44,13 +49,17 @@ export interface Sender {
   tick(now: number): void;
   /** Ends every stream. */
   stop(now: number): void;
-  /** Packets of each universe since the last call. */
-  counts(): { universe: number; packets: number }[];
+  /** Packets of each universe since the last call, and whether any came later than it should. */
+  counts(): { universe: number; packets: number; late: boolean }[];
 }
 
 /** @param send puts a packet on the wire. @param cid 16 bytes that name this sender. @param broadcastOf broadcast address of an interface. */
 export function createSender(send: (packet: Uint8Array, to: Destination) => void, cid: Uint8Array, broadcastOf: (from: string) => string): Sender {
   const lines = new Map<number, Line>();
+  /** The lines in turn, and whose turn it is. */
+  let turn: Line[] = [];
+  let first = 0;
+  let tickedAt = 0;
   let wire: Wire = { source: "Bold Comet", from: "", lost: "hold" };
   let intensity: Readonly<Record<string, Intensity>> = {};
   let lostAt: number | null = null;
@@ -68,6 +77,7 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
     for (const to of line.destinations) send(packet, to);
     // Kept to its own pace, so that late ticks do not make it slower than 44 a second.
     line.lastAt = now - line.lastAt < 2 * SHORTEST ? line.lastAt + SHORTEST : now;
+    if (line.waiting && now - line.since > 2 * SHORTEST) line.late = true;
     line.waiting = false;
     line.packets += 1;
   }
@@ -90,10 +100,27 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
   }
 
   function offer(line: Line, now: number): void {
-    if (now - line.lastAt >= SHORTEST) {
+    if (now - line.lastAt >= SHORTEST && turn.length <= BURST) {
       put(line, now);
       line.repeats = REPEATS;
-    } else line.waiting = true;
+    } else if (!line.waiting) {
+      line.waiting = true;
+      line.since = now;
+    }
+  }
+
+  /** Does what is due for one universe; true where a packet left. */
+  function serve(line: Line, now: number): boolean {
+    if (!line.fed || now - line.lastAt < SHORTEST) return false;
+    if (line.waiting) {
+      put(line, now);
+      line.repeats = REPEATS;
+    } else if (line.repeats > 0 && line.output.protocol === "sacn") {
+      line.repeats -= 1;
+      put(line, now);
+    } else if (now - line.lastAt >= ALIVE_MS) put(line, now);
+    else return false;
+    return true;
   }
 
   function goodbye(line: Line, now: number): void {
@@ -140,8 +167,10 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
         const old = lines.get(universe);
         const destinations = destinationsOf(output, broadcastOf(wire.from));
         if (old && sameOutput(old.output, output)) old.destinations = destinations;
-        else lines.set(universe, { universe, output, destinations, live: old?.live ?? new Uint8Array(512), sent: old?.sent ?? new Uint8Array(512), fed: old?.fed ?? false, waiting: old?.fed ?? false, repeats: 0, sequence: 0, lastAt: -Infinity, packets: 0 });
+        else lines.set(universe, { universe, output, destinations, live: old?.live ?? new Uint8Array(512), sent: old?.sent ?? new Uint8Array(512), fed: old?.fed ?? false, waiting: old?.fed ?? false, since: now, late: false, repeats: 0, sequence: 0, lastAt: -Infinity, packets: 0 });
       }
+      turn = [...lines.values()];
+      first = 0;
     },
     frame(universe, data, now) {
       const line = lines.get(universe);
@@ -161,24 +190,25 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
     tick(now) {
       fade(now);
       announce(now);
-      for (const line of lines.values()) {
-        if (!line.fed || now - line.lastAt < SHORTEST) continue;
-        if (line.waiting) {
-          put(line, now);
-          line.repeats = REPEATS;
-        } else if (line.repeats > 0 && line.output.protocol === "sacn") {
-          line.repeats -= 1;
-          put(line, now);
-        } else if (now - line.lastAt >= ALIVE_MS) put(line, now);
+      // What a frame's length allows since the last tick, so that a large show leaves evenly.
+      let left = turn.length <= BURST ? turn.length : Math.ceil((turn.length * Math.min(now - tickedAt, SHORTEST)) / SHORTEST) + 1;
+      tickedAt = now;
+      for (let i = 0; i < turn.length && left > 0; i++) {
+        const at = (first + i) % turn.length;
+        if (!serve(turn[at]!, now)) continue;
+        left -= 1;
+        if (left === 0) first = at + 1;
       }
     },
     stop(now) {
       for (const line of lines.values()) goodbye(line, now);
       lines.clear();
+      turn = [];
     },
     counts: () => [...lines.values()].map((line) => {
-      const made = { universe: line.universe, packets: line.packets };
+      const made = { universe: line.universe, packets: line.packets, late: line.late };
       line.packets = 0;
+      line.late = false;
       return made;
     }),
   };

@@ -1,23 +1,59 @@
-/** Looks and ripple, away from the hands and from the engine's clock. */
-import { ripple } from "@/core/cue/looks";
-import { applyDiff, readDiff } from "@/core/show/diff";
+/** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
+import { foresee } from "@/core/command/foresee";
+import { rippling } from "@/core/cue/looks";
+import { applyDiff, readDiff, type Diff } from "@/core/show/diff";
+import { isRefusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
-import { ToLooksSchema, type FromLooks } from "./looksMessages";
+import { openFrame } from "./frame";
+import { ToLooksSchema, type FromLooks, type ToLooks } from "./looksMessages";
+import { readContextOf, viewOf, type StageView } from "./view";
+
+/** So long one piece of a ripple may keep the next question waiting, milliseconds. */
+const PIECE_MS = 6;
 
 let world: World | undefined;
+let view: StageView | undefined;
+/** The question being worked out; a newer one ends it. */
+let asked = 0;
 const say = (message: FromLooks): void => postMessage(message);
+const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+async function ripple(id: number, before: World, diff: Diff): Promise<void> {
+  const work = rippling(before.show, applyDiff(before, diff).show);
+  for (let since = performance.now(); ; ) {
+    const { done, value } = work.next();
+    if (done) return say({ kind: "rippled", id, rippled: value });
+    if (performance.now() - since < PIECE_MS) continue;
+    await pause();
+    if (asked !== id) return;
+    since = performance.now();
+  }
+}
+
+async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>, now: World): Promise<void> {
+  asked = id;
+  const found = foresee(line, readContextOf(now, view), steps);
+  if (found === undefined) return say({ kind: "says", id, says: null, refusal: null });
+  if (isRefusal(found)) return say({ kind: "says", id, says: null, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
+  say({ kind: "says", id, says: found.says, refusal: null });
+  if (found.diff.length === 0) return;
+  // The words are on their way before the ripple begins.
+  await pause();
+  if (asked === id) await ripple(id, now, found.diff);
+}
 
 addEventListener("message", ({ data }: MessageEvent) => {
   const parsed = ToLooksSchema.safeParse(data);
   if (!parsed.success) return;
   const message = parsed.data;
   if (message.kind === "open") world = message.world as World;
+  else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
   else if (!world) return;
-  else {
+  else if (message.kind === "foresee") {
+    const { id } = message;
+    answer(message, world).catch((error: Error) => say({ kind: "says", id, says: null, refusal: { what: `what this would do could not be worked out (${error.message})`, cure: "Enter tries it; a line that fails changes nothing" } }));
+  } else {
     const diff = readDiff(message.diff);
-    if (!diff) return;
-    const after = applyDiff(world, diff);
-    if (message.kind === "diff") world = after;
-    else say({ kind: "rippled", id: message.id, rippled: ripple(world.show, after.show) });
+    if (diff) world = applyDiff(world, diff);
   }
 });

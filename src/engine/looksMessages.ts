@@ -2,19 +2,24 @@
 import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/program/hands";
 import { ShowSchema } from "@/core/show/schema";
+import { LayoutSchema } from "./frame";
+import { MemorySchema } from "./messages";
+
+const words = z.string().nullable();
 
 export const ToLooksSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }) }),
   /** Diffs are text: cheap to hand over however large. */
   z.object({ kind: z.literal("diff"), diff: z.string() }),
-  /** Which looks would this diff change? */
-  z.object({ kind: z.literal("ripple"), diff: z.string(), id: z.number().int() }),
+  /** Where the stage is published. */
+  z.object({ kind: z.literal("stage"), layout: LayoutSchema, memory: MemorySchema }),
+  /** What would this line do, and which looks would it change? A newer question takes the place of one still being worked out. */
+  z.object({ kind: z.literal("foresee"), line: z.string(), steps: z.object({ done: words, undone: words }), id: z.number().int() }),
 ]);
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 
-export const FromLooksSchema = z.object({
-  kind: z.literal("rippled"),
-  id: z.number().int(),
-  rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })),
-});
+export const FromLooksSchema = z.discriminatedUnion("kind", [
+  z.object({ kind: z.literal("says"), id: z.number().int(), says: z.string().nullable(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable() }),
+  z.object({ kind: z.literal("rippled"), id: z.number().int(), rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })) }),
+]);
 export type FromLooks = z.infer<typeof FromLooksSchema>;

@@ -59,8 +59,11 @@ export const PlayingSchema = z.object({
 });
 export type Playing = z.infer<typeof PlayingSchema>;
 
+/** The memory of a frame, shared where it can be. */
+export const MemorySchema = z.union([z.instanceof(ArrayBuffer), z.custom<SharedArrayBuffer>((v) => typeof SharedArrayBuffer !== "undefined" && v instanceof SharedArrayBuffer)]);
+
 export const FromEngineSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("layout"), layout: LayoutSchema, memory: z.union([z.instanceof(ArrayBuffer), z.custom<SharedArrayBuffer>((v) => typeof SharedArrayBuffer !== "undefined" && v instanceof SharedArrayBuffer)]) }),
+  z.object({ kind: z.literal("layout"), layout: LayoutSchema, memory: MemorySchema }),
   /** A copy of the frame, where memory cannot be shared. */
   z.object({ kind: z.literal("frame"), generation: z.number().int(), memory: z.instanceof(ArrayBuffer) }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),

@@ -1,28 +1,38 @@
 /** The engine's way to the bridge: changed universes, straight from the worker. */
-import { FromBridgeSchema, type FromBridge, type Intensity, type ToBridge } from "@/bridge/messages";
-import { writeFrame, type WireUniverse } from "@/core/dmx/wireFrame";
+import { FromBridgeSchema, packIntensity, UNIVERSES_A_PART, type FromBridge, type Intensity, type OutputsPart, type ToBridge } from "@/bridge/messages";
+import { agreed, type Consent, NO_CONSENT } from "@/core/dmx/consent";
+import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
 import { attributeInfo } from "@/core/fixture/attribute";
 import type { Rig } from "@/core/play/rig";
 import type { Show } from "@/core/show/schema";
 
-const AGAIN_MS = 1000;
+const AGAIN_MS = 500;
 /** With this much not yet taken by the bridge, a frame is skipped: the next one has it all. */
 const MOST_WAITING = 2 * 1024 * 1024;
 
 export interface WireOut {
   /** The show's outputs or the rig have changed. */
-  configure(show: Pick<Show, "outputs" | "wire">, rig: Rig): void;
+  configure(show: Pick<Show, "outputs" | "wire" | "name">, rig: Rig): void;
+  /** What people have agreed to. */
+  agree(consent: Consent): void;
   /** Sends what differs from what was sent last; the bridge keeps to 44 a second. @param bytes 512 for each of the rig's universes. */
   send(bytes: Uint8Array): void;
   poll(): void;
-  /** Connects again where another window has taken the bridge over. */
+  /** Takes the output from the show that holds it. */
   take(): void;
   close(): void;
 }
 
+export interface WireTold {
+  /** What the bridge says of itself; null when it cannot be reached. */
+  bridge: FromBridge | null;
+  /** Destinations nobody has agreed to yet. */
+  waiting: string[];
+}
+
 /** Which slots of each universe carry intensity: Dimmers, and emitters that have none. */
 export function intensityOf(rig: Rig): Record<string, Intensity> {
-  const made: Record<string, Intensity> = {};
+  const made: Record<string, { single: number[]; double: number[] }> = {};
   for (const out of rig.outputs) {
     const isIntensity = attributeInfo(out.functions[0]!.attribute).name === "Dimmer" || out.dimmer >= 0 || rig.scaled[out.param] === 1;
     if (!isIntensity) continue;
@@ -32,11 +42,25 @@ export function intensityOf(rig: Rig): Record<string, Intensity> {
   return made;
 }
 
-/** @param tell what the bridge says of itself; undefined when it cannot be reached. */
-export function openWire(port: number, token: string, tell: (state: FromBridge | undefined) => void): WireOut {
+/** A configuration in as many messages as it takes. */
+export function partsOf({ outputs, wire }: Pick<Show, "outputs" | "wire">, intensity: Readonly<Record<string, Intensity>>): OutputsPart[] {
+  const entries = Object.entries(outputs);
+  const parts = Math.max(1, Math.ceil(entries.length / UNIVERSES_A_PART));
+  return Array.from({ length: parts }, (_, part) => {
+    const own = entries.slice(part * UNIVERSES_A_PART, (part + 1) * UNIVERSES_A_PART);
+    return { kind: "outputs", part, parts, wire, outputs: Object.fromEntries(own), intensity: Object.fromEntries(own.flatMap(([u]) => (intensity[u] ? [[u, packIntensity(intensity[u])]] : []))) };
+  });
+}
+
+/** @param show names this show in this browser. @param tell how the wire stands. */
+export function openWire(port: number, token: string, show: string, tell: (told: WireTold) => void): WireOut {
   let socket: WebSocket | undefined;
   let closed = false;
-  let config: ToBridge | undefined;
+  let now: { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> } | undefined;
+  let consent: Consent = NO_CONSENT;
+  let bridge: FromBridge | null = null;
+  let waiting: string[] = [];
+  let last = "";
   let universes: readonly number[] = [];
   let wanted = new Set<number>();
   let sent = new Uint8Array(0);
@@ -44,40 +68,66 @@ export function openWire(port: number, token: string, tell: (state: FromBridge |
   let whole = true;
 
   const say = (message: ToBridge) => socket?.readyState === WebSocket.OPEN && socket.send(JSON.stringify(message));
+
+  /** Tells the bridge what may leave, where that has changed. */
+  function settle(again = false): void {
+    if (!now || !bridge) return;
+    const found = agreed(now.show.outputs, consent, bridge.interfaces);
+    wanted = new Set(Object.keys(found.allowed).map(Number));
+    const parts = partsOf({ outputs: found.allowed, wire: now.show.wire }, now.intensity);
+    const text = JSON.stringify(parts);
+    if (again || text !== last) {
+      last = text;
+      whole = true;
+      say({ kind: "hello", show, name: now.show.name });
+      for (const part of parts) say(part);
+    }
+    if (found.waiting.join() === waiting.join()) return;
+    waiting = found.waiting;
+    tell({ bridge, waiting });
+  }
+
+  function hear(said: FromBridge): void {
+    const first = bridge === null;
+    const networks = JSON.stringify(bridge?.interfaces);
+    // What was sent before it was ours went nowhere.
+    if (said.mine && !bridge?.mine) whole = true;
+    bridge = said;
+    tell({ bridge, waiting });
+    if (first || networks !== JSON.stringify(said.interfaces)) settle(first);
+  }
+
   function connect(): void {
     if (closed) return;
     const made = new WebSocket(`ws://127.0.0.1:${port}/?token=${encodeURIComponent(token)}`);
     socket = made;
-    made.addEventListener("open", () => {
-      whole = true;
-      if (config) say(config);
-    });
     made.addEventListener("message", ({ data }: MessageEvent) => {
       const parsed = typeof data === "string" ? FromBridgeSchema.safeParse(readJson(data)) : undefined;
-      if (parsed?.success) tell(parsed.data);
+      if (parsed?.success && made === socket) hear(parsed.data);
     });
-    made.addEventListener("close", ({ code }) => {
-      tell(undefined);
-      // 1000: another window hosts the show now.
-      if (!closed && code !== 1000) setTimeout(connect, AGAIN_MS);
+    made.addEventListener("close", () => {
+      if (made !== socket) return;
+      bridge = null;
+      tell({ bridge, waiting });
+      if (!closed) setTimeout(connect, AGAIN_MS);
     });
   }
   connect();
 
   return {
-    configure({ outputs, wire }, rig) {
+    configure(next, rig) {
       universes = rig.universes;
-      wanted = new Set(Object.keys(outputs).map(Number));
-      const intensity = Object.fromEntries(Object.entries(intensityOf(rig)).filter(([universe]) => wanted.has(Number(universe))));
-      const next: ToBridge = { kind: "outputs", outputs, wire, intensity };
+      now = { show: next, rig, intensity: intensityOf(rig) };
       if (sent.length !== universes.length * 512) sent = new Uint8Array(universes.length * 512);
       whole = true;
-      if (JSON.stringify(next) === JSON.stringify(config)) return;
-      config = next;
-      say(config);
+      settle();
+    },
+    agree(next) {
+      consent = next;
+      settle();
     },
     send(bytes) {
-      if (socket?.readyState !== WebSocket.OPEN || wanted.size === 0 || socket.bufferedAmount > MOST_WAITING) return;
+      if (socket?.readyState !== WebSocket.OPEN || !bridge?.mine || wanted.size === 0 || socket.bufferedAmount > MOST_WAITING) return;
       const changed: WireUniverse[] = [];
       for (let u = 0; u < universes.length; u++) {
         if (!wanted.has(universes[u]!) || !(whole || differs(bytes, sent, u * 512))) continue;
@@ -86,12 +136,9 @@ export function openWire(port: number, token: string, tell: (state: FromBridge |
         changed.push({ protocol: 0, number: universes[u]!, data });
       }
       whole = false;
-      if (changed.length === 0) return;
-      socket.send(writeFrame(changed));
+      for (const frame of writeFrames(changed)) socket.send(frame);
     },
-    take() {
-      if (socket?.readyState === WebSocket.CLOSED) connect();
-    },
+    take: () => void say({ kind: "take" }),
     poll: () => void say({ kind: "poll" }),
     close() {
       closed = true;

@@ -8,6 +8,8 @@ export interface Guard {
   origins: readonly string[];
   token: string;
   host: string;
+  /** Where to listen; 0 for any free port. */
+  port?: number;
   mostBytes: number;
   /** Messages a second before the sender is cut off. */
   mostMessages: number;
@@ -23,8 +25,17 @@ function sameToken(given: string, wanted: string): boolean {
 /** The token of an address; one that is no address has none. */
 const tokenOf = (url = ""): string => new URLSearchParams(url.slice(url.indexOf("?") + 1)).get("token") ?? "";
 
-/** Ends a connection that broke the rules, saying which. */
-export const cutOff = (socket: WebSocket, why: string): void => socket.close(POLICY, why.slice(0, 120));
+/** So long a client has to answer a close before it is ended without. */
+const PATIENCE_MS = 1000;
+
+/** Ends a connection that broke the rules, saying which; nothing more is heard from it, and one that ignores the close is ended all the same. */
+export function cutOff(socket: WebSocket, why: string): void {
+  socket.removeAllListeners("message");
+  socket.close(POLICY, why.slice(0, 120));
+  const late = setTimeout(() => socket.terminate(), PATIENCE_MS);
+  late.unref();
+  socket.once("close", () => clearTimeout(late));
+}
 
 /** Starts listening on a free port; resolves to it. */
 export function guardedServer(guard: Guard, connected: (socket: WebSocket) => void): Promise<{ port: number; close(): void }> {
@@ -49,12 +60,19 @@ export function guardedServer(guard: Guard, connected: (socket: WebSocket) => vo
     socket.on("error", () => undefined);
     connected(socket);
   });
-  return new Promise((resolve) => http.listen(0, guard.host, () => resolve({
-    port: (http.address() as { port: number }).port,
-    close() {
-      for (const client of server.clients) client.terminate();
-      server.close();
-      http.close();
-    },
-  })));
+  return new Promise((resolve, reject) => {
+    http.once("error", reject);
+    http.listen(guard.port ?? 0, guard.host, () => {
+      http.off("error", reject);
+      http.on("error", () => undefined);
+      resolve({
+        port: (http.address() as { port: number }).port,
+        close() {
+          for (const client of server.clients) client.terminate();
+          server.close();
+          http.close();
+        },
+      });
+    });
+  });
 }

@@ -1,36 +1,78 @@
-/** The window's side of the looks worker. */
+/** The window's side of the looks worker: what lines would do, and which looks they would change. */
+import type { StepWords } from "@/core/command/foresee";
 import type { Rippled } from "@/core/cue/looks";
-import { writeDiff, type Diff } from "@/core/show/diff";
+import { refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
+import type { StageView } from "@/engine/view";
+
+/** Whoever asks what a line would do is told its words, then the looks it would change. */
+export interface Foreseer {
+  words(found: { says: string } | Refusal | undefined): void;
+  ripple(found: readonly Rippled[]): void;
+}
 
 export interface LooksLink {
   /** @param diff as text. */
   diff(diff: string): void;
-  /** The cues whose look a diff would change, without doing it. */
-  ripple(diff: Diff): Promise<Rippled[]>;
+  /** The stage lines are read against. */
+  stage(view: StageView): void;
+  /** Asks what a line would do, without doing it. A newer question takes its place. */
+  foresee(line: string, to: Foreseer): void;
   close(): void;
 }
 
-export function startLooks(world: World): LooksLink {
-  const worker = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module" });
-  const waiting = new Map<number, (rippled: Rippled[]) => void>();
+/** A line that takes longer than this to work out is not worth waiting for: the worker is started anew. */
+export const PATIENCE_MS = 3000;
+
+/** @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew. */
+export function startLooks(now: () => { world: World; steps: StepWords; view: StageView | undefined }): LooksLink {
   let count = 0;
+  let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
+  let worker = start();
   const say = (message: ToLooks) => worker.postMessage(message);
-  worker.addEventListener("message", ({ data }: MessageEvent) => {
+
+  function start(): Worker {
+    const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module" });
+    made.addEventListener("message", ({ data }: MessageEvent) => hear(data));
+    made.addEventListener("error", () => made === worker && startAnew());
+    made.postMessage({ kind: "open", world: now().world as never } satisfies ToLooks);
+    const { view } = now();
+    if (view) made.postMessage({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer } satisfies ToLooks);
+    return made;
+  }
+  function startAnew(): void {
+    worker.terminate();
+    worker = start();
+    const left = asking;
+    asking = undefined;
+    if (!left) return;
+    clearTimeout(left.late);
+    left.to.words(refuse("what this would do takes too long to work out", "Enter does it all the same"));
+  }
+  function hear(data: unknown): void {
     const parsed = FromLooksSchema.safeParse(data);
-    if (!parsed.success) return;
-    waiting.get(parsed.data.id)?.(parsed.data.rippled);
-    waiting.delete(parsed.data.id);
-  });
-  say({ kind: "open", world: world as never });
+    if (!parsed.success || parsed.data.id !== asking?.id) return;
+    clearTimeout(asking.late);
+    if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled);
+    const { says, refusal } = parsed.data;
+    asking.to.words(refusal ? refuse(refusal.what, refusal.cure) : says === null ? undefined : { says });
+  }
   return {
     diff: (diff) => say({ kind: "diff", diff }),
-    ripple: (diff) => new Promise((resolve) => {
+    // A shared frame is posted once for each layout; a copy with every question.
+    stage: (view) => say({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer }),
+    foresee(line, to) {
+      if (asking) clearTimeout(asking.late);
       const id = ++count;
-      waiting.set(id, resolve);
-      say({ kind: "ripple", diff: writeDiff(diff), id });
-    }),
-    close: () => worker.terminate(),
+      asking = { id, to, late: setTimeout(startAnew, PATIENCE_MS) };
+      const { view, steps } = now();
+      if (view && view.frame.buffer instanceof ArrayBuffer) say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
+      say({ kind: "foresee", line, steps, id });
+    },
+    close() {
+      if (asking) clearTimeout(asking.late);
+      worker.terminate();
+    },
   };
 }

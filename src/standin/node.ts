@@ -6,7 +6,7 @@ import { guardedServer, type Guard } from "@/server/guarded";
 import { ARTNET_PORT, artPollReply, readArtNet } from "@/core/dmx/artnet";
 import { readSacn, SACN_PORT } from "@/core/dmx/sacn";
 import { DISCOVERY_MS, readSacnDiscovery } from "@/core/dmx/sacnDiscovery";
-import { writeFrame, type WireUniverse } from "@/core/dmx/wireFrame";
+import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
 import type { Announced, Received, Stream } from "./messages";
 
 const TELL_MS = 500;
@@ -43,7 +43,7 @@ export function missing(protocol: Stream["protocol"], before: number, now: numbe
 }
 
 /** @param host where it listens for packets. */
-export async function startNode(guard: Pick<Guard, "origins" | "token">, host: string): Promise<DmxNode> {
+export async function startNode(guard: Pick<Guard, "origins" | "token" | "port">, host: string): Promise<DmxNode> {
   const heard = new Map<string, Heard>();
   const sources = new Map<string, Announced & { at: number }>();
   const rates = createRates(TELL_MS);
@@ -74,10 +74,17 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
     sources.set(key, { source: list.source, from, universes: [...before, ...list.universes].slice(0, MOST_STREAMS), at: performance.now() });
   }
 
+  function answer(socket: Socket, to: { address: string; port: number }): void {
+    try {
+      socket.send(artPollReply({ ip: host, short: "Stand-in", long: "Bold Comet stand-in node", ports: [0, 1, 2, 3] }), to.port, to.address, () => undefined);
+    } catch {
+      // An address nothing can be sent to gets no answer.
+    }
+  }
   const onArtNet = (socket: Socket) => (bytes: Buffer, rinfo: { address: string; port: number }) => {
     const packet = readArtNet(bytes);
     if (!packet) malformed += 1;
-    else if (packet.kind === "poll") socket.send(artPollReply({ ip: host, short: "Stand-in", long: "Bold Comet stand-in node", ports: [0, 1, 2, 3] }), rinfo.port, rinfo.address, () => undefined);
+    else if (packet.kind === "poll") answer(socket, rinfo);
     else if (packet.kind === "dmx") hear("artnet", packet.number, rinfo.address, { source: "", priority: 100, sequence: packet.sequence, ended: false, data: packet.data });
   };
   const onSacn = () => (bytes: Buffer, rinfo: { address: string }) => {
@@ -105,7 +112,7 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
   const server = await guardedServer({ ...guard, host: "127.0.0.1", mostBytes: 1024, mostMessages: 50 }, (client) => {
     clients.add(client);
     client.on("close", () => clients.delete(client));
-    client.send(writeFrame([...heard.values()].map(entry)));
+    for (const frame of writeFrames([...heard.values()].map(entry))) client.send(frame);
     client.send(JSON.stringify(received()));
   });
   const telling = setInterval(() => {
@@ -123,8 +130,8 @@ export async function startNode(guard: Pick<Guard, "origins" | "token">, host: s
     if (fresh.length === 0) return;
     for (const stream of fresh) stream.shown = true;
     if (clients.size === 0) return;
-    const frame = writeFrame(fresh.map(entry));
-    for (const client of clients) if (client.bufferedAmount < 4 * 1024 * 1024) client.send(frame);
+    const frames = writeFrames(fresh.map(entry));
+    for (const client of clients) if (client.bufferedAmount < 4 * 1024 * 1024) for (const frame of frames) client.send(frame);
   }, SHOW_MS);
 
   return {

@@ -105,6 +105,15 @@ const isEdited = (before: Cue, after: Cue): boolean =>
  * edited themselves. Only fixtures that the edit touched are compared.
  */
 export function ripple(before: Show, after: Show): Rippled[] {
+  const work = rippling(before, after);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
+
+/** The same in small pieces, so that whoever works it out can listen in between. */
+export function* rippling(before: Show, after: Show): Generator<undefined, Rippled[]> {
   const found: Rippled[] = [];
   const sameRig = before.fixtures === after.fixtures && before.types === after.types;
   for (const list of Object.values(after.lists)) {
@@ -113,12 +122,13 @@ export function ripple(before: Show, after: Show): Rippled[] {
     const [a, b] = [trackingOf(old), trackingOf(list)];
     const fixtures = [...(sameRig ? touchedFixtures(old, list, after) : Object.keys(after.fixtures))].filter((id) => before.fixtures[id] && after.fixtures[id]);
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
-    cuesOf(list).forEach((cue, i) => {
+    for (const [i, cue] of cuesOf(list).entries()) {
+      yield;
       const was = places.get(cue.id);
-      if (was === undefined || isEdited(old.cues[cue.id]!, cue)) return;
+      if (was === undefined || isEdited(old.cues[cue.id]!, cue)) continue;
       const differ = fixtures.filter((id) => !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)));
       if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
-    });
+    }
   }
   return found;
 }

@@ -6,9 +6,8 @@
 export const FRAME_VERSION = 1;
 const HEAD = 4;
 const ENTRY = 4 + 512;
-/** More universes than any show here computes. */
-export const MOST_UNIVERSES = 1024;
-export const MOST_FRAME_BYTES = HEAD + MOST_UNIVERSES * ENTRY;
+/** Universes in one message; more of them take several. */
+export const MOST_UNIVERSES = 256;
 
 export interface WireUniverse {
   protocol: 0 | 1 | 2;
@@ -31,6 +30,10 @@ export function writeFrame(universes: readonly WireUniverse[]): Uint8Array<Array
   });
   return frame;
 }
+
+/** As many messages as the universes take. */
+export const writeFrames = (universes: readonly WireUniverse[]): Uint8Array<ArrayBuffer>[] =>
+  Array.from({ length: Math.ceil(universes.length / MOST_UNIVERSES) }, (_, i) => writeFrame(universes.slice(i * MOST_UNIVERSES, (i + 1) * MOST_UNIVERSES)));
 
 /** Reads a message; undefined where a byte of it is not as it should be. */
 export function readFrame(frame: Uint8Array): WireUniverse[] | undefined {

@@ -1,0 +1,36 @@
+/** What a line would do, before it is done: its words, and the diff whose ripple can be worked out after them. */
+import { attempt, fail, isRefusal, type Refusal } from "../show/refusal";
+import type { Diff } from "../show/diff";
+import { EMPTY_HISTORY } from "../show/history";
+import type { ReadContext } from "./command";
+import { perform, sayReading } from "./perform";
+import { readLine } from "./read";
+
+/** What undo and redo would take back or do again, in words; null where there is nothing. */
+export interface StepWords {
+  done: string | null;
+  undone: string | null;
+}
+
+export interface Foreseen {
+  says: string;
+  /** What it would change; empty where that is nothing of the show. */
+  diff: Diff;
+}
+
+/** Undefined for an empty line; a refusal where the line would be refused. Nothing changes. */
+export function foresee(line: string, context: ReadContext, steps: StepWords): Foreseen | Refusal | undefined {
+  const read = readLine(line, context, { abbreviate: true });
+  if (read === undefined || isRefusal(read)) return read;
+  return attempt(() => {
+    if (read.control) {
+      const step = read.control === "undo" ? steps.done : steps.undone;
+      if (step === null) fail(`there is nothing to ${read.control}`);
+      return { says: `${read.control === "undo" ? "takes back" : "does again"}: ${step}`, diff: [] };
+    }
+    const standing = { world: context.world, history: EMPTY_HISTORY };
+    const done = perform(standing, read);
+    if (isRefusal(done)) return fail(done.what, done.cure);
+    return { says: sayReading(standing, read), diff: done.diff.some((c) => c.path[0] === "show") ? done.diff : [] };
+  });
+}

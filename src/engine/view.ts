@@ -1,0 +1,42 @@
+/** The stage as it is published, for whoever draws it or reads lines against it. */
+import type { ReadContext } from "@/core/command/command";
+import { isLitBy } from "@/core/play/look";
+import type { World } from "@/core/show/world";
+import { wholeHalf, type Frame, type Half, type Layout } from "./frame";
+
+/** What the engine shows now. */
+export interface StageView {
+  layout: Layout;
+  frame: Frame;
+  index: ReadonlyMap<string, number>;
+}
+
+const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
+
+/** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
+export const viewOf = (layout: Layout, frame: Frame): StageView => ({
+  layout, frame,
+  get index() {
+    const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
+    indexes.set(layout, known);
+    return known;
+  },
+});
+
+export const halfOf = (view: StageView): Half => wholeHalf(view.frame);
+
+/** What lines are read against: the world, and the stage where there is one. */
+export function readContextOf(world: World, view: StageView | undefined): ReadContext {
+  const half = view && halfOf(view);
+  return {
+    world,
+    stage(key) {
+      const p = view?.index.get(key);
+      return p === undefined ? undefined : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+    },
+    isLit: (fixture) => view !== undefined && isLitBy((key) => {
+      const p = view.index.get(key);
+      return p === undefined ? undefined : half!.value[p]!;
+    }, fixture),
+  };
+}
