@@ -1,9 +1,11 @@
 // Serves the built app on 127.0.0.1 at its fixed port, and stops what it started.
 import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { createServer } from "node:net";
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { connect, createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { isOurs, startTime } from "./processes.mjs";
 
 const PORT = 4610;
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
@@ -15,7 +17,10 @@ if (!Number.isInteger(port) || port < 1 || port > 65535) {
 }
 const address = `http://127.0.0.1:${port}`;
 const demo = `${address}/show/demo/build`;
+/** What runs here: process ids with their start times, and ports. The app reads where the bridge is from it. */
+const stateFile = join(root, `build/running-${port}.json`);
 
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
 const hello = async () => {
   try {
     const answer = await fetch(`${address}/api/hello`, { signal: AbortSignal.timeout(1500) });
@@ -27,44 +32,91 @@ const hello = async () => {
 const isFree = () => new Promise((resolve) => {
   const probe = createServer().once("error", () => resolve(false)).once("listening", () => probe.close(() => resolve(true))).listen(port, "127.0.0.1");
 });
-
-if (!(await isFree())) {
-  if (await hello()) {
-    console.log(`Bold Comet is already running: ${demo}`);
-    process.exit(0);
+const answers = (at) => new Promise((resolve) => {
+  const socket = connect(at, "127.0.0.1").once("connect", () => (socket.destroy(), resolve(true))).once("error", () => resolve(false));
+  socket.setTimeout(1500, () => (socket.destroy(), resolve(false)));
+});
+const lastRun = () => {
+  try {
+    return JSON.parse(readFileSync(stateFile, "utf8"));
+  } catch {
+    return undefined;
   }
+};
+
+/** Ends what an earlier start left behind: only processes that are still the very ones it started. */
+async function endLeftovers(run) {
+  const left = (run?.processes ?? []).filter(isOurs);
+  for (const { pid } of left) process.kill(pid, "SIGTERM");
+  for (let tries = 0; tries < 30 && left.some(isOurs); tries++) await pause(100);
+  for (const one of left.filter(isOurs)) process.kill(one.pid, "SIGKILL");
+  if (left.length > 0) await pause(200);
+}
+
+const before = lastRun();
+if (await hello() && before && (await answers(before.bridge)) && (await answers(before.node))) {
+  console.log(`Bold Comet is already running: ${demo}`);
+  process.exit(0);
+}
+await endLeftovers(before);
+if (!(await isFree())) {
   console.error(`Port ${port} is in use by something else. Stop that, or choose another port with --port N. Shows live in the browser per address, so another port starts with its own shows.`);
   process.exit(1);
 }
 
-// The bridge and the stand-in node, each its own process; the app learns their ports and token from a route handler.
 const token = randomBytes(24).toString("hex");
 const origins = `http://127.0.0.1:${port},http://localhost:${port}`;
-const children = [];
-function startBeside(name) {
-  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["pipe", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token } });
-  children.push(child);
-  return new Promise((resolve) => {
-    child.stdout.once("data", (text) => resolve(String(JSON.parse(text).port)));
-    child.once("exit", () => resolve(""));
-  });
-}
-const [bridgePort, nodePort] = await Promise.all([startBeside("bridge"), startBeside("standin")]);
-
-const server = spawn(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, stdio: ["ignore", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_TOKEN: token, BOLD_COMET_BRIDGE_PORT: bridgePort, BOLD_COMET_NODE_PORT: nodePort } });
+const run = { token, bridge: null, node: null, processes: [] };
 let stopping = false;
+let server;
+const beside = new Map();
+
+function note(name, pid) {
+  run.processes = [...run.processes.filter((p) => p.name !== name), { name, pid, started: startTime(pid) }];
+  mkdirSync(dirname(stateFile), { recursive: true });
+  writeFileSync(stateFile, JSON.stringify(run), { mode: 0o600 });
+}
+
+/** The bridge and the stand-in node, each its own process: one that ends is started again, at its port, while the app runs. */
+async function startBeside(name, key, variable) {
+  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["pipe", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token, [variable]: String(run[key] ?? 0) } });
+  beside.set(name, child);
+  child.stdin.on("error", () => undefined);
+  child.once("exit", () => {
+    if (stopping) return;
+    console.error(`the ${key} ended and is started again`);
+    setTimeout(() => !stopping && void startBeside(name, key, variable), 300);
+  });
+  const told = await new Promise((resolve) => {
+    child.stdout.once("data", (text) => resolve(JSON.parse(text).port));
+    child.once("exit", () => resolve(null));
+  });
+  // A port that somebody else has taken meanwhile: any other will do, the app asks again.
+  run[key] = told;
+  note(name, child.pid);
+}
+
 const stop = () => {
   stopping = true;
-  for (const child of children) child.kill("SIGTERM");
-  server.kill("SIGTERM");
-  setTimeout(() => server.kill("SIGKILL"), 3000).unref();
+  for (const child of beside.values()) child.kill("SIGTERM");
+  server?.kill("SIGTERM");
+  setTimeout(() => server?.kill("SIGKILL"), 3000).unref();
 };
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, stop);
+
+await Promise.all([startBeside("bridge", "bridge", "BOLD_COMET_BRIDGE_PORT"), startBeside("standin", "node", "BOLD_COMET_NODE_PORT")]);
+// The app ends when this process does, however it went.
+server = spawn(process.execPath, ["--import", join(root, "tools/end-with-parent.mjs"), join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, stdio: ["pipe", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_RUNNING: stateFile } });
+server.stdin.on("error", () => undefined);
+note("app", server.pid);
+note("serve", process.pid);
 server.on("exit", async (code) => {
-  for (const child of children) child.kill("SIGTERM");
+  stopping = true;
+  for (const child of beside.values()) child.kill("SIGTERM");
   // The bridge says goodbye on the wire first.
-  await Promise.all(children.map((child) => child.exitCode !== null || child.signalCode !== null || new Promise((resolve) => (child.once("exit", resolve), setTimeout(resolve, 1500).unref()))));
-  process.exit(stopping ? 0 : (code ?? 1));
+  await Promise.all([...beside.values()].map((child) => child.exitCode !== null || child.signalCode !== null || new Promise((resolve) => (child.once("exit", resolve), setTimeout(resolve, 1500).unref()))));
+  rmSync(stateFile, { force: true });
+  process.exit(code ?? 0);
 });
 
 for (let tries = 0; tries < 200 && !stopping; tries++) {
@@ -72,5 +124,5 @@ for (let tries = 0; tries < 200 && !stopping; tries++) {
     console.log(`Bold Comet, with the demo show: ${demo}\nAll shows: ${address}\nCtrl+C stops it.`);
     break;
   }
-  await new Promise((resolve) => setTimeout(resolve, 100));
+  await pause(100);
 }

@@ -21,16 +21,24 @@ export type WireAsk = z.infer<typeof WireAskSchema>["ask"];
 export const WireStateSchema = z.object({
   /** What the bridge says; null while it cannot be reached. */
   bridge: FromBridgeSchema.nullable(),
+  /** Destinations that wait for a person to agree to them. */
+  waiting: z.array(z.string()),
   /** Slots held for a test, "universe:slot" to byte. */
   tests: z.record(z.string(), z.number()),
 });
 export type WireState = z.infer<typeof WireStateSchema>;
 
 export const ToEngineSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), running: RunningSchema.nullable(), frames: z.string() }),
+  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), running: RunningSchema.nullable(), frames: z.string(), standby: z.boolean() }),
+  /** On standby: the running state as the other window saves it. */
+  RunningSchema.partial().extend({ kind: z.literal("running") }),
+  /** Ends the standby: goes on for the window that has gone. */
+  z.object({ kind: z.literal("begin"), running: RunningSchema.nullable() }),
+  /** What of the outputs people have agreed to. */
+  z.object({ kind: z.literal("consent"), consent: z.object({ imported: z.boolean(), given: z.array(z.string()) }) }),
   z.object({ kind: z.literal("audience"), on: z.boolean() }),
-  /** Where the bridge is. */
-  z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string() }),
+  /** Where the bridge is, and what this show is called there. */
+  z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string(), show: z.string() }),
   WireAskSchema,
   /** A diff as text: cheap to hand over however large. */
   z.object({ kind: z.literal("diff"), diff: z.string() }),

@@ -30,7 +30,7 @@ async function startWorker() {
     said, last,
     tell: (message: ToEngine) => hear({ data: message }),
     noise: (data: unknown) => hear({ data }),
-    open: (world: World = desk.world, running: Running | null = null) => hear({ data: { kind: "open", world, running, frames: "frames" } }),
+    open: (world: World = desk.world, running: Running | null = null) => hear({ data: { kind: "open", world, running, frames: "frames", standby: false } }),
     /** Lets time pass, with or without ticks. */
     pass(ms: number, every = 1000 / 60) {
       for (const end = clock + ms; clock < end; clock = Math.min(end, clock + every)) tick();
@@ -140,6 +140,6 @@ test("why is answered, for what there is", async () => {
   expect(engine.last("because")).toMatchObject({ id: 3, why: expect.objectContaining({}) });
   engine.tell({ kind: "why", key: "f99.0.Pan", id: 4 });
   expect(engine.last("because")).toMatchObject({ id: 4, why: null });
-  engine.event({ kind: "go", list: "gone" });
+  engine.event({ kind: "go", list: "l99" });
   expect(engine.last("done")!.refusal).toMatch(/does not exist/);
 });

@@ -1,19 +1,16 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
-import { listTimeAt } from "@/core/play/clock";
-import { setWorld } from "@/core/play/edit";
-import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { play } from "@/core/play/act";
-import { advance, compute, createPlayer, isMoving, type Player } from "@/core/play/player";
-import { cueProgress, nextPlace } from "@/core/play/run";
-import { copyRaw } from "@/core/play/glide";
-import { readSaved, restorePlay, savePlay } from "@/core/play/saved";
+import { setWorld } from "@/core/play/edit";
+import { advance, compute, createPlayer, isMoving, setTime, type Player } from "@/core/play/player";
+import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
 import { applyDiff, readDiff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
-import { cuesOf, type World } from "@/core/show/world";
+import type { World } from "@/core/show/world";
 import { stageTime, type StageTime } from "@/core/units/units";
-import { frameBytes, LANE_FIELDS, openFrame, publish, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "./frame";
-import { ToEngineSchema, type FromEngine, type Playing, type WireAsk, type WireState } from "./messages";
+import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
+import { frameBytes, openFrame, publish, type Frame, type Layout } from "./frame";
+import { ToEngineSchema, type FromEngine, type Running, type ToEngine, type WireAsk, type WireState } from "./messages";
 import { openWire, type WireOut } from "./wireOut";
 
 /** For the eye; the wire gets at most 44 frames of them a second. */
@@ -29,7 +26,13 @@ let layout: Layout | undefined;
 /** Where frames go to other windows while any look on. */
 let frames: BroadcastChannel | undefined;
 let wire: WireOut | undefined;
-const wireState: WireState = { bridge: null, tests: {} };
+/** Where the bridge is, told while on standby. */
+let bridge: Extract<ToEngine, { kind: "bridge" }> | undefined;
+let consent: Extract<ToEngine, { kind: "consent" }> | undefined;
+const wireState: WireState = { bridge: null, waiting: [], tests: {} };
+/** Keeps in step with another window's engine and is ready to go on for it: it neither ticks nor sends. */
+let standby = false;
+let heard: { text: string; saved: SavedPlay | null } | undefined;
 let audience = false;
 let sentAt = 0;
 let lastPlaying = "";
@@ -38,44 +41,20 @@ let savedAt = 0;
 let unsaved = false;
 /** Stage time 0 on this machine's clock, milliseconds since the epoch. */
 let origin = 0;
+/** What went wrong in a tick is told once, and the stage goes on. */
+let lastTrouble = "";
 
 const epoch = (): number => performance.timeOrigin + performance.now();
 const stageNow = (): StageTime => stageTime(Math.max((epoch() - origin) / 1000, player?.now ?? 0));
 
 function layOut(): void {
   if (!player) return;
-  const { rig } = player;
-  layout = {
-    generation: player.generation,
-    keys: [...rig.keys],
-    attributes: rig.specs.map((spec) => spec.functions.map((fn) => fn.attribute)),
-    universes: [...rig.universes],
-    slots: player.stage.listNow.length,
-  };
+  layout = layoutOf(player);
   const size = frameBytes(layout);
   const memory = shares ? new SharedArrayBuffer(size) : new ArrayBuffer(size);
   frame = openFrame(layout, memory);
   say({ kind: "layout", layout, memory: memory as ArrayBuffer });
-  wire?.configure(player.world.show, rig);
-}
-
-function fill(half: Half): void {
-  const { stage, layers, runs, frame: bytes } = player!;
-  half.value.set(stage.value);
-  copyRaw(stage, half.raw);
-  half.fn.set(stage.fn);
-  half.bytes.set(tested(bytes));
-  for (let p = 0; p < stage.source.length; p++) {
-    const source = stage.source[p]!;
-    half.source[p] = source >= 0 ? layers.list[source]! : source === FROM_PROGRAMMER ? SOURCE_PROGRAMMER : SOURCE_DEFAULT;
-    half.cue[p] = source >= 0 ? layers.cue[source]! : 0;
-  }
-  for (const run of runs.values()) {
-    const at = run.slot * LANE_FIELDS;
-    half.lanes[at] = cueProgress(run, player!.now);
-    half.lanes[at + 1] = Math.max(0, Math.min(listTimeAt(run.clock, player!.now), run.complete) - run.arrived);
-    half.lanes[at + 2] = run.complete - run.arrived;
-  }
+  wire?.configure(player.world.show, player.rig);
 }
 
 /** The bytes with the slots that are held for a test. */
@@ -105,29 +84,35 @@ function onWire(ask: WireAsk): void {
 }
 
 function tick(): void {
-  if (!player) return;
-  wire?.send(tested(player.frame));
-  const moving = isMoving(player) || isArriving(player);
-  const happened = advance(player, stageNow());
-  compute(player);
-  if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
-  if (!moving && !happened && !unsaved) return;
-  show();
-  if (happened) unsaved = true;
-  if (unsaved) save();
-  else if (epoch() - savedAt > SAVE_EVERY) sayClock();
+  if (!player || standby) return;
+  try {
+    wire?.send(tested(player.frame));
+    const moving = isMoving(player) || isArriving(player);
+    const happened = advance(player, stageNow());
+    compute(player);
+    followLayout();
+    if (!moving && !happened && !unsaved) return;
+    show();
+    if (happened) unsaved = true;
+    if (unsaved) save();
+    else if (epoch() - savedAt > SAVE_EVERY) sayClock();
+  } catch (error) {
+    const text = `something went wrong on stage and was passed over: ${(error as Error).message}`;
+    if (text !== lastTrouble) say({ kind: "trouble", text });
+    lastTrouble = text;
+  }
 }
 
-/** Whether a cue is not complete yet, even if nothing of it moves. */
-function isArriving({ order, now }: Player): boolean {
-  for (let i = 0; i < order.length; i++) if (order[i]!.cue !== null && cueProgress(order[i]!, now) < 1) return true;
-  return false;
+/** Lays the frame out anew where parameters, universes or lists have changed. */
+function followLayout(): void {
+  if (player && layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
 }
 
 /** Publishes the frame and, where it changed, how the lists stand. */
 function show(): void {
   if (!player || !frame || !layout) return;
-  publish(frame, fill);
+  const now = player;
+  publish(frame, (half) => fillHalf(half, now, tested(now.frame)));
   if (!shares) say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
   sendAround();
   sayPlaying(player);
@@ -152,22 +137,6 @@ function sendAround(): void {
   frames.postMessage({ generation: layout.generation, memory });
 }
 
-function playingNow({ runs, world, stage, now }: Player): Playing {
-  return {
-    grand: stage.grand * 100,
-    blackout: stage.blackout,
-    runs: Object.fromEntries([...runs.values()].flatMap((run) => {
-      const list = world.show.lists[run.id];
-      if (!list) return [];
-      const next = nextPlace(list, run);
-      return [[run.id, {
-        slot: run.slot, cue: run.cue, next: next < 0 ? null : cuesOf(list)[next]!.id, level: run.level, paused: run.clock.paused,
-        fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
-      }]];
-    })),
-  };
-}
-
 function save(): void {
   if (!player) return;
   unsaved = false;
@@ -181,62 +150,108 @@ function sayClock(): void {
   say({ kind: "clock", now: player!.now });
 }
 
+/** A change is on stage at once, not at the next tick. */
+function tickNow(): void {
+  if (!player || standby) return;
+  advance(player, stageNow());
+  compute(player);
+  followLayout();
+  show();
+}
+
+/** Begins to play, from where it was left. */
+function begin(running: Running | null): void {
+  if (!player) return;
+  const saved = running === null ? null : heard?.text === running.saved ? heard.saved : readSaved(running.saved);
+  if (running && !saved) say({ kind: "trouble", text: "the running state was damaged, so the stage came back released. Give the lists a go where they should stand" });
+  const start = stageTime(saved?.now ?? 0);
+  const now = stageTime(Math.max(start, running?.now ?? 0));
+  standby = false;
+  heard = undefined;
+  origin = epoch() - now * 1000;
+  setTime(player, start);
+  if (saved) restorePlay(player, saved);
+  advance(player, now);
+  compute(player);
+  lastPlaying = "";
+  // How the lists stand comes before the stage, so that nothing is shown as released that is not.
+  sayPlaying(player);
+  layOut();
+  show();
+  if (bridge) reach(bridge);
+}
+
+function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
+  wire?.close();
+  wire = openWire(port, token, name, ({ bridge: state, waiting }) => say({ kind: "wire", wire: Object.assign(wireState, { bridge: state, waiting }) }));
+  if (consent) wire.agree(consent.consent);
+  if (player) wire.configure(player.world.show, player.rig);
+}
+
+function hear(message: ToEngine): void {
+  switch (message.kind) {
+    case "open":
+      frames = new BroadcastChannel(message.frames);
+      player = createPlayer(message.world as World, stageTime(0));
+      standby = message.standby;
+      if (!standby) begin(message.running);
+      return;
+    case "bridge":
+      if (bridge?.port === message.port && bridge.token === message.token && wire) return;
+      bridge = message;
+      if (!standby) reach(message);
+      return;
+    case "consent":
+      consent = message;
+      return wire?.agree(message.consent);
+    case "running":
+      // Read as it comes, so that going on takes no time.
+      if (standby && message.saved !== undefined) heard = { text: message.saved, saved: readSaved(message.saved) };
+      return;
+    case "begin":
+      if (standby) begin(message.running);
+      return;
+  }
+  if (!player) return;
+  switch (message.kind) {
+    case "audience":
+      audience = message.on;
+      return sendAround();
+    case "wire":
+      return onWire(message.ask);
+    case "diff": {
+      const diff = readDiff(message.diff);
+      if (!diff) return say({ kind: "trouble", text: "the engine was told of a change it does not understand; reload the page to start it again" });
+      const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
+      setWorld(player, applyDiff(player.world, diff), held);
+      if (standby) return;
+      if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!))) wire?.configure(player.world.show, player.rig);
+      unsaved = true;
+      return tickNow();
+    }
+    case "why":
+      return say({ kind: "because", id: message.id, why: whyOf(player, message.key) ?? null });
+    case "event": {
+      const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
+      unsaved = true;
+      tickNow();
+      return say({ kind: "done", id: message.id, refusal: refusal ? refusalText(refusal) : null });
+    }
+  }
+}
+
 addEventListener("message", ({ data }: MessageEvent) => {
   const parsed = ToEngineSchema.safeParse(data);
   if (!parsed.success) return say({ kind: "trouble", text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}` });
   const message = parsed.data;
-  if (message.kind === "open") {
-    const saved = message.running ? readSaved(message.running.saved) : null;
-    const start = stageTime(saved?.now ?? 0);
-    const now = stageTime(Math.max(start, message.running?.now ?? 0));
-    frames = new BroadcastChannel(message.frames);
-    origin = epoch() - now * 1000;
-    player = createPlayer(message.world as World, start);
-    if (saved) restorePlay(player, saved);
-    advance(player, now);
-    compute(player);
-    lastPlaying = "";
-    // How the lists stand comes before the stage, so that nothing is shown as released that is not.
-    sayPlaying(player);
-    layOut();
-    show();
-    return;
+  try {
+    hear(message);
+  } catch (error) {
+    const text = `something went wrong in the engine: ${(error as Error).message}`;
+    if (message.kind === "event") say({ kind: "done", id: message.id, refusal: text });
+    else if (message.kind === "why") say({ kind: "because", id: message.id, why: null });
+    else say({ kind: "trouble", text });
   }
-  if (!player) return;
-  if (message.kind === "audience") {
-    audience = message.on;
-    return sendAround();
-  }
-  if (message.kind === "bridge") {
-    wire?.close();
-    wire = openWire(message.port, message.token, (bridge) => say({ kind: "wire", wire: Object.assign(wireState, { bridge: bridge ?? null }) }));
-    return wire.configure(player.world.show, player.rig);
-  }
-  if (message.kind === "wire") return onWire(message.ask);
-  if (message.kind === "diff") {
-    const diff = readDiff(message.diff);
-    if (!diff) return say({ kind: "trouble", text: "the engine was told of a change it does not understand; reload the page to start it again" });
-    const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
-    setWorld(player, applyDiff(player.world, diff), held);
-    if (diff.some((c) => c.path[0] === "show" && (c.path[1] === "outputs" || c.path[1] === "wire"))) wire?.configure(player.world.show, player.rig);
-    unsaved = true;
-    tickNow();
-    return;
-  }
-  if (message.kind === "why") return say({ kind: "because", id: message.id, why: whyOf(player, message.key) ?? null });
-  const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
-  unsaved = true;
-  tickNow();
-  say({ kind: "done", id: message.id, refusal: refusal ? refusalText(refusal) : null });
 });
-
-/** A change is on stage at once, not at the next tick. */
-function tickNow(): void {
-  if (!player) return;
-  advance(player, stageNow());
-  compute(player);
-  if (layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
-  show();
-}
 
 setInterval(tick, 1000 / RATE);

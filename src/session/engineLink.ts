@@ -1,28 +1,11 @@
 /** The window's side of the engine. */
+import type { Consent } from "@/core/dmx/consent";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
-import { openFrame, wholeHalf, type Frame, type Half, type Layout } from "@/engine/frame";
+import { openFrame } from "@/engine/frame";
 import { FromEngineSchema, type Playing, type Running, type ToEngine, type WireAsk, type WireState } from "@/engine/messages";
-
-/** What the engine shows now, for whoever draws it. */
-export interface StageView {
-  layout: Layout;
-  frame: Frame;
-  index: ReadonlyMap<string, number>;
-}
-
-const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
-
-/** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
-export const viewOf = (layout: Layout, frame: Frame): StageView => ({
-  layout, frame,
-  get index() {
-    const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
-    indexes.set(layout, known);
-    return known;
-  },
-});
+import { viewOf, type StageView } from "@/engine/view";
 
 export interface EngineListener {
   layout(view: StageView): void;
@@ -36,6 +19,8 @@ export interface EngineListener {
 }
 
 export interface EngineLink {
+  /** Who is told what the engine says. */
+  listen(listener: EngineListener): void;
   /** @param diff as text. */
   diff(diff: string): void;
   /** Does a playing event now; resolves to the refusal, null when done. */
@@ -44,37 +29,44 @@ export interface EngineLink {
   why(key: string): Promise<Why | null>;
   /** Whether other windows look on and want frames. */
   audience(on: boolean): void;
-  /** Tells the engine where the bridge is. */
-  bridge(port: number, token: string): void;
+  /** Tells the engine where the bridge is, and what this show is called there. */
+  bridge(port: number, token: string, show: string): void;
+  consent(consent: Consent): void;
   wire(ask: WireAsk): void;
+  /** On standby: the running state as the other window saves it. */
+  running(change: Partial<Running>): void;
+  /** Ends the standby. */
+  begin(running: Running | null): void;
   view(): StageView | undefined;
   close(): void;
 }
 
-export function startEngine(world: World, running: Running | null, frames: string, listener: EngineListener): EngineLink {
+/** @param standby whether it only keeps in step, ready to go on for another window. */
+export function startEngine(world: World, running: Running | null, frames: string, standby = false): EngineLink {
   const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
   const waiting = new Map<number, (refusal: string | null) => void>();
   const reasons = new Map<number, (why: Why | null) => void>();
+  let listener: EngineListener | undefined;
   let view: StageView | undefined;
   let count = 0;
   const say = (message: ToEngine) => worker.postMessage(message);
   worker.addEventListener("message", ({ data }: MessageEvent) => {
     const parsed = FromEngineSchema.safeParse(data);
-    if (!parsed.success) return listener.trouble("the engine said something that is not understood");
+    if (!parsed.success) return listener?.trouble("the engine said something that is not understood");
     const message = parsed.data;
     switch (message.kind) {
       case "layout":
         view = viewOf(message.layout, openFrame(message.layout, message.memory));
-        return listener.layout(view);
+        return listener?.layout(view);
       case "frame":
         if (!view || view.layout.generation !== message.generation) return;
         view = viewOf(view.layout, openFrame(view.layout, message.memory));
-        return listener.copied(view);
-      case "playing": return listener.playing(message.playing);
-      case "saved": return listener.running({ saved: message.saved });
-      case "wire": return listener.wire(message.wire);
-      case "clock": return listener.running({ now: message.now });
-      case "trouble": return listener.trouble(message.text);
+        return listener?.copied(view);
+      case "playing": return listener?.playing(message.playing);
+      case "saved": return listener?.running({ saved: message.saved });
+      case "wire": return listener?.wire(message.wire);
+      case "clock": return listener?.running({ now: message.now });
+      case "trouble": return listener?.trouble(message.text);
       case "because":
         reasons.get(message.id)?.(message.why);
         reasons.delete(message.id);
@@ -84,9 +76,10 @@ export function startEngine(world: World, running: Running | null, frames: strin
         waiting.delete(message.id);
     }
   });
-  worker.addEventListener("error", () => listener.trouble("the engine stopped; reload the page to start it again"));
-  say({ kind: "open", world: world as never, running, frames });
+  worker.addEventListener("error", () => listener?.trouble("the engine stopped; reload the page to start it again"));
+  say({ kind: "open", world: world as never, running, frames, standby });
   return {
+    listen: (to) => (listener = to),
     diff: (diff) => say({ kind: "diff", diff }),
     event: (event) => new Promise((resolve) => {
       const id = ++count;
@@ -98,12 +91,13 @@ export function startEngine(world: World, running: Running | null, frames: strin
       reasons.set(id, resolve);
       say({ kind: "why", key, id });
     }),
-    bridge: (port, token) => say({ kind: "bridge", port, token }),
+    bridge: (port, token, show) => say({ kind: "bridge", port, token, show }),
+    consent: ({ imported, given }) => say({ kind: "consent", consent: { imported, given: [...given] } }),
     wire: (ask) => say({ kind: "wire", ask }),
+    running: (change) => say({ kind: "running", ...change }),
+    begin: (running) => say({ kind: "begin", running }),
     audience: (on) => say({ kind: "audience", on }),
     view: () => view,
     close: () => worker.terminate(),
   };
 }
-
-export const halfOf = (view: StageView): Half => wholeHalf(view.frame);

@@ -8,16 +8,33 @@ import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
 import type { Running } from "@/engine/messages";
-import { viewOf, type StageView } from "./engineLink";
+import { viewOf, type StageView } from "@/engine/view";
+import { browserId, consentOf } from "./consent";
+import { startEngine, type EngineLink } from "./engineLink";
+import { guarded, handsOn, stepWords } from "./hands";
 import { workOut } from "./inPieces";
 import { startLooks } from "./looksLink";
-import { handsOn, NO_WIRE, RESTING, type Session, type SessionState } from "./session";
+import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
+import type { Entry } from "./storage/shows";
 import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
+import { findWire } from "./wirePlaces";
+
+/** What a guest goes on with when the host has gone. */
+export interface Inheritance {
+  world: World;
+  running: Running | null;
+  /** The last change heard of, and those not known to be written. */
+  seq: number;
+  unwritten: readonly Entry[];
+  /** An engine that stood by, if this window had one. */
+  engine: EngineLink | undefined;
+}
 
 export interface Guest {
   session: Session;
-  /** The running state last heard of, for taking over. */
-  lastRunning(): Running | null;
+  /** Keeps an engine in step, so that this window can go on at once when the host closes. */
+  warm(): void;
+  inherit(): Inheritance;
 }
 
 const PATIENCE_MS = 5000;
@@ -35,25 +52,67 @@ export function joinHost(id: string): Promise<Guest> {
   const waiting = new Map<number, (answer: { refusal: Refusal | undefined; why: Why | null }) => void>();
   let count = 0;
   let running: Running | null = null;
+  let seq = 0;
+  let unwritten: Entry[] = [];
+  let engine: EngineLink | undefined;
+
+  function ask(request: Request): Promise<{ refusal: Refusal | undefined; why: Why | null }> {
+    const number = ++count;
+    return new Promise((done) => {
+      const late = setTimeout(() => {
+        waiting.delete(number);
+        done({ refusal: refuse("the window that hosts this show does not answer", "Try again in a moment: another window takes over"), why: null });
+      }, PATIENCE_MS);
+      waiting.set(number, (answer) => (clearTimeout(late), done(answer)));
+      say({ kind: "request", from: me, id: number, request });
+    });
+  }
 
   return new Promise((resolve) => {
-    let guest: Guest | undefined;
+    let guest: (Guest & { follow(diff: Diff): void }) | undefined;
+    const welcome = (message: Extract<WindowMessage, { kind: "welcome" }>) => {
+      const world = message.world as World;
+      seq = message.seq;
+      unwritten = [];
+      const first = !guest;
+      guest ??= make(world);
+      guest.session.store.setState({ world, playing: message.playing, saved: message.saved, wire: message.wire, history: historyOf(message.steps), ...(message.layout ? { view: emptyView(message.layout) } : {}) });
+      if (first) resolve(guest);
+    };
+    const hear = (message: WindowMessage) => {
+      switch (message.kind) {
+        case "hosting": return say({ kind: "join", from: me });
+        case "welcome": return message.to === me ? welcome(message) : undefined;
+        case "answer":
+          if (message.to !== me) return;
+          waiting.get(message.id)?.({ refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined, why: message.why });
+          waiting.delete(message.id);
+          return;
+        case "running":
+          if (message.saved !== undefined) running = { saved: message.saved, now: 0 };
+          if (message.now !== undefined && running) running = { ...running, now: message.now };
+          return engine?.running(message.saved === undefined ? {} : { saved: message.saved });
+        case "written":
+          unwritten = unwritten.filter((entry) => entry.seq > message.seq);
+          return;
+      }
+      if (!guest) return;
+      const { store } = guest.session;
+      switch (message.kind) {
+        case "diff":
+          seq = message.seq;
+          unwritten.push({ seq, diff: writeDiff(message.diff as Diff), step: message.step });
+          store.setState((s) => ({ world: applyDiff(s.world, message.diff as Diff), history: historyOf(message.steps) }));
+          return guest.follow(message.diff as Diff);
+        case "layout": return store.setState({ view: emptyView(message.layout) });
+        case "playing": return store.setState({ playing: message.playing });
+        case "wire": return store.setState({ wire: message.wire });
+        case "saved": return store.setState({ saved: message.saved });
+      }
+    };
     channel.addEventListener("message", ({ data }: MessageEvent) => {
       const parsed = WindowMessageSchema.safeParse(data);
-      if (!parsed.success) return;
-      const message = parsed.data;
-      if (message.kind === "hosting") say({ kind: "join", from: me });
-      else if (message.kind === "running") {
-        if (message.saved !== undefined) running = { saved: message.saved, now: 0 };
-        if (message.now !== undefined && running) running = { ...running, now: message.now };
-      }
-      else if (message.kind === "welcome" && message.to === me) {
-        if (!guest) resolve((guest = make(message.world as World)));
-        guest.session.store.setState({ world: message.world as World, playing: message.playing, saved: message.saved, history: historyOf(message.steps), ...(message.layout ? { view: emptyView(message.layout) } : {}) });
-      } else if (message.kind === "answer" && message.to === me) {
-        waiting.get(message.id)?.({ refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined, why: message.why });
-        waiting.delete(message.id);
-      } else if (guest) follow(guest.session, message);
+      if (parsed.success) hear(parsed.data);
     });
     frames.addEventListener("message", ({ data }: MessageEvent) => {
       const parsed = FrameMessageSchema.safeParse(data);
@@ -64,71 +123,72 @@ export function joinHost(id: string): Promise<Guest> {
     say({ kind: "join", from: me });
   });
 
-  function ask(request: Request): Promise<{ refusal: Refusal | undefined; why: Why | null }> {
-    const number = ++count;
-    return new Promise((done) => {
-      const late = setTimeout(() => done({ refusal: refuse("the window that hosts this show does not answer", "Try again in a moment: another window takes over"), why: null }), PATIENCE_MS);
-      waiting.set(number, (answer) => (clearTimeout(late), done(answer)));
-      say({ kind: "request", from: me, id: number, request });
-    });
-  }
-
-  function make(world: World): Guest {
+  function make(world: World): Guest & { follow(diff: Diff): void } {
     const store = createStore<SessionState>(() => ({ world, history: historyOf({ done: null, undone: null }), saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null }));
-    const looks = startLooks(world);
+    const looks = startLooks(() => ({ world: store.getState().world, steps: stepWords(store.getState().history), view: store.getState().view }));
     const hands = handsOn(store, looks);
     const leave = () => say({ kind: "leave", from: me });
     addEventListener("pagehide", leave);
+    const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
     const session: Session = {
-      id, store, ...hands,
+      id, store, readOnly: null, hosts: false, ...hands,
       async run(line, join = false) {
         const found = hands.read(line);
         if (found === undefined) return undefined;
-        if (isRefusal(found)) return hands.tell(refusalText(found), "refused"), found;
+        if (isRefusal(found)) return told(found);
         if (found.why) return hands.showWhy(found.why[0] ?? null), undefined;
         const { refusal } = await ask({ kind: "line", line, join });
-        if (refusal) hands.tell(refusalText(refusal), "refused");
-        return refusal;
+        return refusal && told(refusal);
       },
       act(intents, says, join = false) {
-        const tried = perform(store.getState(), { intents: [...intents], events: [] });
-        if (isRefusal(tried)) return hands.tell(refusalText(tried), "refused"), tried;
-        void ask({ kind: "intents", intents: [...intents], says, join }).then(({ refusal }) => refusal && hands.tell(refusalText(refusal), "refused"));
+        const tried = guarded(() => perform(store.getState(), { intents: [...intents], events: [] }));
+        if (isRefusal(tried)) return told(tried);
+        void ask({ kind: "intents", intents: [...intents], says, join }).then(({ refusal }) => refusal && told(refusal));
         return undefined;
       },
       async actInPieces(made) {
         const tried = await workOut(() => store.getState().world, made);
         if (tried === "stopped") return tried;
         const refusal = isRefusal(tried) ? tried : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
-        if (refusal) hands.tell(refusalText(refusal), "refused");
-        return refusal;
+        return refusal && told(refusal);
       },
-      event: async (event) => void (await ask({ kind: "event", event })),
+      async event(event) {
+        const { refusal } = await ask({ kind: "event", event });
+        if (refusal) told(refusal);
+      },
       askWire: (asked) => void ask({ kind: "wire", ask: asked }),
+      agree: (destinations) => void ask({ kind: "agree", destinations: [...destinations] }),
       whyOf: async (key) => (await ask({ kind: "why", key })).why,
       flush: async () => undefined,
       close() {
         leave();
         removeEventListener("pagehide", leave);
         looks.close();
+        engine?.close();
         channel.close();
         frames.close();
       },
     };
-    watched.set(session, (diff) => looks.diff(writeDiff(diff)));
-    return { session, lastRunning: () => running };
+    return {
+      session,
+      follow(diff) {
+        const text = writeDiff(diff);
+        looks.diff(text);
+        engine?.diff(text);
+      },
+      warm() {
+        if (engine) return;
+        const made = startEngine(store.getState().world, null, frameChannel(id), true);
+        engine = made;
+        if (running) made.running({ saved: running.saved });
+        made.consent(consentOf(id));
+        void findWire().then((places) => places?.bridge && engine === made && made.bridge(places.bridge, places.token, `${browserId()} ${id}`));
+      },
+      inherit() {
+        const given = engine;
+        engine = undefined;
+        return { world: store.getState().world, running, seq, unwritten, engine: given };
+      },
+    };
   }
-}
-
-const watched = new WeakMap<Session, (diff: Diff) => void>();
-
-function follow(session: Session, message: WindowMessage): void {
-  const { store } = session;
-  if (message.kind === "diff") {
-    store.setState((s) => ({ world: applyDiff(s.world, message.diff as Diff), history: historyOf(message.steps) }));
-    watched.get(session)?.(message.diff as Diff);
-  } else if (message.kind === "layout") store.setState({ view: emptyView(message.layout) });
-  else if (message.kind === "playing") store.setState({ playing: message.playing });
-  else if (message.kind === "wire") store.setState({ wire: message.wire });
-  else if (message.kind === "saved") store.setState({ saved: message.saved });
 }

@@ -1,23 +1,33 @@
 /** The hosting side: serves the other windows of this show. */
-import type { Intent } from "@/core/show/intent";
 import type { Diff } from "@/core/show/diff";
+import type { Intent } from "@/core/show/intent";
 import type { Running } from "@/engine/messages";
-import type { Session, SessionState } from "./session";
-import { windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
+import { stepWords } from "./hands";
+import type { Session } from "./state";
+import type { StepKept } from "./storage/steps";
+import { windowChannel, WindowMessageSchema, type Request, type WindowMessage } from "./windowMessages";
 
 export interface Host {
-  diff(diff: Diff): void;
+  /** @param seq the change's number in the journal. @param step how it counts for undo. */
+  diff(diff: Diff, seq: number, step: StepKept | null): void;
+  /** All up to this change is written. */
+  saved(seq: number): void;
   running(change: Partial<Running>): void;
   close(): void;
 }
 
-export const stepsOf = ({ history }: Pick<SessionState, "history">): Steps => ({ done: history.done.at(-1)?.says ?? null, undone: history.undone.at(-1)?.says ?? null });
+interface Served {
+  /** Told whether any other window looks on. */
+  audience(on: boolean): void;
+  /** Number of the last change. */
+  seq(): number;
+}
 
-/** @param audience told whether any other window looks on. */
-export function hostWindows(session: Session, audience: (on: boolean) => void): Host {
+export function hostWindows(session: Session, { audience, seq }: Served): Host {
   const channel = new BroadcastChannel(windowChannel(session.id));
   const guests = new Set<string>();
   const say = (message: WindowMessage) => channel.postMessage(message);
+  let running: Partial<Running> = {};
 
   const answer = async (request: Request): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
     const plain = (refusal: { what: string; cure?: string } | undefined) => (refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null);
@@ -29,6 +39,7 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
     }
     if (request.kind === "event") return await session.event(request.event), { refusal: null, why: null };
     if (request.kind === "wire") return session.askWire(request.ask), { refusal: null, why: null };
+    if (request.kind === "agree") return session.agree(request.destinations), { refusal: null, why: null };
     return { refusal: null, why: await session.whyOf(request.key) };
   };
 
@@ -39,8 +50,9 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
     if (message.kind === "join") {
       guests.add(message.from);
       audience(true);
-      const { world, playing, view, saved } = session.store.getState();
-      say({ kind: "welcome", to: message.from, world: world as never, playing, layout: view?.layout ?? null, saved, steps: stepsOf(session.store.getState()) });
+      const { world, playing, view, saved, wire, history } = session.store.getState();
+      say({ kind: "welcome", to: message.from, world: world as never, playing, layout: view?.layout ?? null, saved, wire, steps: stepWords(history), seq: seq() });
+      if (running.saved !== undefined) say({ kind: "running", ...running });
     } else if (message.kind === "leave") {
       guests.delete(message.from);
       audience(guests.size > 0);
@@ -58,8 +70,12 @@ export function hostWindows(session: Session, audience: (on: boolean) => void): 
   });
   say({ kind: "hosting" });
   return {
-    diff: (diff) => guests.size > 0 && say({ kind: "diff", diff: diff as never, steps: stepsOf(session.store.getState()) }),
-    running: (change) => guests.size > 0 && say({ kind: "running", ...change }),
+    diff: (diff, at, step) => guests.size > 0 && say({ kind: "diff", diff: diff as never, steps: stepWords(session.store.getState().history), seq: at, step }),
+    saved: (at) => guests.size > 0 && say({ kind: "written", seq: at }),
+    running(change) {
+      running = change.saved === undefined ? { ...running, ...change } : change;
+      if (guests.size > 0) say({ kind: "running", ...change });
+    },
     close() {
       unwatch();
       channel.close();

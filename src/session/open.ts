@@ -1,10 +1,9 @@
-/** Opening a show for use: the demo is made when it is asked for and not there yet. */
+/** Opening a show for use: the demo is made when it is asked for and nothing of it is there yet. */
 import { makeDemo } from "@/core/demo/saltLantern";
 import { DEMO_ID } from "@/core/show/showId";
-import { diffOf } from "@/core/show/diff";
 import { isRefusal, type Refusal } from "@/core/show/refusal";
-import type { Guest } from "./guest";
-import { keepShow, listShows, openShow, type Opened } from "./storage/shows";
+import type { World } from "@/core/show/world";
+import { isKept, journal, keepShow, lastSeq, openShow, type Entry, type Opened } from "./storage/shows";
 
 export async function openForUse(id: string): Promise<Opened | Refusal> {
   if (id === DEMO_ID) await ensureDemo();
@@ -13,21 +12,29 @@ export async function openForUse(id: string): Promise<Opened | Refusal> {
   return opened;
 }
 
-/**
- * What a guest goes on with when the host has closed: the show as it has it in memory, which may be a
- * moment newer than what was written, and the running state it last heard of.
- */
-export async function takeOver(id: string, guest: Guest): Promise<Opened | Refusal> {
-  const opened = await openShow(id);
-  if (isRefusal(opened)) return opened;
-  const { world } = guest.session.store.getState();
-  // What was not written is; where all was, what can be undone stays.
-  if (diffOf(opened.world, world).length > 0) await keepShow(id, world, opened.seq);
-  return { ...opened, world, notice: null, running: guest.lastRunning() ?? opened.running };
+/** Makes the demo show where this browser has nothing of it. */
+export async function ensureDemo(): Promise<void> {
+  if (!(await isKept(DEMO_ID))) await keepShow(DEMO_ID, makeDemo(), 0, { fresh: true });
 }
 
-/** Makes the demo show where this browser does not have it. */
-export async function ensureDemo(): Promise<void> {
-  const cards = await listShows();
-  if (!cards.some((card) => card.id === DEMO_ID)) await keepShow(DEMO_ID, makeDemo());
+const AGAIN_MS = 1000;
+
+/**
+ * Settles what of a window that has gone is in storage: what it never wrote is written, and what it wrote
+ * unheard is told. Tries until storage answers: nothing may be written before.
+ * @param seq the last change heard of. @param unwritten changes not known to be written.
+ */
+export async function settle(id: string, world: World, seq: number, unwritten: readonly Entry[]): Promise<{ seq: number; newer: World | null }> {
+  for (;;) {
+    try {
+      const last = await lastSeq(id);
+      const missing = unwritten.filter((entry) => entry.seq > last);
+      if (missing.length > 0) await journal(id, world, missing);
+      if (last <= seq) return { seq, newer: null };
+      const opened = await openShow(id);
+      return isRefusal(opened) ? { seq: last, newer: null } : { seq: opened.seq, newer: opened.world };
+    } catch {
+      await new Promise((resolve) => setTimeout(resolve, AGAIN_MS));
+    }
+  }
 }

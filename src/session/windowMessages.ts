@@ -7,6 +7,7 @@ import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/program/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
+import { StepSchema } from "./storage/steps";
 
 /** Checked by a schema, and handed on with what a newer version has added to it. */
 const whole = <T>(schema: z.ZodType<T>) => z.custom<T>((value) => schema.safeParse(value).success);
@@ -19,6 +20,7 @@ export const RequestSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("pieces"), pieces: z.array(z.array(IntentSchema)), says: z.string() }),
   z.object({ kind: z.literal("event"), event: PlayEventSchema }),
   z.object({ kind: z.literal("why"), key: z.string() }),
+  z.object({ kind: z.literal("agree"), destinations: z.array(z.string().max(100)).max(10_000) }),
   WireAskSchema,
 ]);
 export type Request = z.infer<typeof RequestSchema>;
@@ -33,8 +35,10 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("hosting") }),
   z.object({ kind: z.literal("request"), from: z.string(), id: z.number().int(), request: RequestSchema }),
   z.object({ kind: z.literal("answer"), to: z.string(), id: z.number().int(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(), why: WhySchema.nullable() }),
-  z.object({ kind: z.literal("welcome"), to: z.string(), world: z.object({ show: whole(ShowSchema), hands: whole(HandsSchema) }), playing: PlayingSchema, layout: LayoutSchema.nullable(), saved: SavedStateSchema, steps: StepsSchema }),
-  z.object({ kind: z.literal("diff"), diff: DiffSchema, steps: StepsSchema }),
+  z.object({ kind: z.literal("welcome"), to: z.string(), world: z.object({ show: whole(ShowSchema), hands: whole(HandsSchema) }), playing: PlayingSchema, layout: LayoutSchema.nullable(), saved: SavedStateSchema, wire: WireStateSchema, steps: StepsSchema, seq: z.number().int() }),
+  z.object({ kind: z.literal("diff"), diff: DiffSchema, steps: StepsSchema, seq: z.number().int(), step: StepSchema.nullable() }),
+  /** All up to this change is in storage. */
+  z.object({ kind: z.literal("written"), seq: z.number().int() }),
   z.object({ kind: z.literal("layout"), layout: LayoutSchema }),
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: SavedStateSchema }),

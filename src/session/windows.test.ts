@@ -14,7 +14,7 @@ import type { PlayEvent } from "@/core/play/events";
 import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
 import { joinHost, type Guest } from "./guest";
 import { hostWindows, type Host } from "./host";
-import { NO_WIRE, RESTING, type Session, type SessionState } from "./session";
+import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
 import { frameChannel, windowChannel } from "./windowMessages";
 
 class QuietWorker {
@@ -33,12 +33,14 @@ const start = { ...desk.world, show: { ...desk.world.show, later: { from: "a new
 /** A hosting window with a plain session: no engine, no storage. */
 function openHost() {
   const events: PlayEvent[] = [];
+  let seq = 40;
   const store = createStore<SessionState>(() => ({ world: start, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() }, notices: [], lines: [], why: null }));
   const act: Session["act"] = (intents, says) => {
     const done = applyIntents(INTENTS, store.getState().world, intents as Intent[]);
     if (isRefusal(done)) return done;
     store.setState((s) => ({ world: done.world, history: remember(s.history, says, done.diff) }));
-    host.diff(done.diff);
+    seq += 1;
+    host.diff(done.diff, seq, { how: "done", says });
     return undefined;
   };
   const session = {
@@ -55,7 +57,7 @@ function openHost() {
     askWire: () => undefined,
   } as unknown as Session;
   const audience: boolean[] = [];
-  const host: Host = hostWindows(session, (on) => audience.push(on));
+  const host: Host = hostWindows(session, { audience: (on) => audience.push(on), seq: () => seq });
   return { session, store, host, audience, events };
 }
 
@@ -126,14 +128,23 @@ test("frames of its own layout are shown, others left; nonsense on the channel c
 });
 
 test("the running state is heard in parts, for taking over; a guest that leaves is told to the engine", async () => {
-  expect(guest.lastRunning()).toBeNull();
+  expect(guest.inherit().running).toBeNull();
   hosting.host.running({ saved: "state" });
   hosting.host.running({ now: 12 });
-  await until(() => guest.lastRunning()?.now === 12);
-  expect(guest.lastRunning()).toEqual({ saved: "state", now: 12 });
+  await until(() => guest.inherit().running?.now === 12);
+  expect(guest.inherit().running).toEqual({ saved: "state", now: 12 });
   // Closing the page.
   leaving.at(-1)!();
   await until(() => hosting.audience.at(-1) === false);
+});
+
+test("what the host has not said to be written is inherited, by its numbers in the journal", async () => {
+  for (const n of [10, 20, 30]) await hosting.session.run(`1 at ${n}`);
+  await until(() => guest.inherit().seq === 43);
+  expect(guest.inherit().unwritten.map((e) => e.seq)).toEqual([41, 42, 43]);
+  hosting.host.saved(42);
+  await until(() => guest.inherit().unwritten.length === 1);
+  expect(guest.inherit()).toMatchObject({ seq: 43, unwritten: [{ seq: 43, step: { how: "done", says: "1 at 30" } }], world: hosting.store.getState().world });
 });
 
 test("a new host is joined again by those who are there", async () => {

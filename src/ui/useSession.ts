@@ -4,8 +4,8 @@ import { createContext, useContext, useEffect, useRef, useState, type RefObject 
 import { useStore } from "zustand";
 import type { Half } from "@/engine/frame";
 import { frameCount } from "@/engine/frame";
-import { halfOf, type StageView } from "@/session/engineLink";
-import type { Session, SessionState } from "@/session/session";
+import { halfOf, type StageView } from "@/engine/view";
+import type { Session, SessionState } from "@/session/state";
 
 export const SessionContext = createContext<Session | null>(null);
 

@@ -33,7 +33,7 @@ const output = start.show.outputs["1"]!;
 
 /** One intent of each kind, with as many of its fields as it takes. */
 const SAMPLES: Intent[] = [
-  { kind: "restoreShow", show: start.show }, { kind: "select", items: [f1, f2] }, { kind: "spread", spread: { mirror: 2, bunch: 1, repeat: 3, by: "steps", steps: { [f1]: 1 } } }, { kind: "step", to: "next" },
+  { kind: "restoreShow", show: start.show }, { kind: "nameShow", name: "Lantern" }, { kind: "select", items: [f1, f2] }, { kind: "spread", spread: { mirror: 2, bunch: 1, repeat: 3, by: "steps", steps: { [f1]: 1 } } }, { kind: "step", to: "next" },
   { kind: "recordGroup", number: 4, name: "Rail", members: [f1, f2] }, { kind: "nameGroup", group, name: "Rail" }, { kind: "deleteGroup", group },
   { kind: "hold", values: { [key]: entry }, says: "holds" }, { kind: "drop", keys: [key] }, { kind: "clear" }, { kind: "blind", on: true }, { kind: "highlight", on: true }, { kind: "park", values: { [key]: entry } }, { kind: "unpark", keys: [key] }, { kind: "arm", list: other },
   { kind: "patch", count: 2, type: "dimmer", mode: "standard", from: 100, at: { universe: 5, slot: 1 }, name: "New" }, { kind: "patch", count: 5, type: "petrel-spot", at: "auto", name: "Mast" }, { kind: "address", fixtures: [f1, f2], at: { universe: 3, slot: 500 } }, { kind: "unpatch", fixtures: [f1] }, { kind: "renumber", fixtures: [f1, f2], from: 200 },

@@ -11,6 +11,8 @@ import type { Args } from "./grammar";
 
 export interface ReadContext extends SelContext {
   world: World;
+  /** Addresses of this machine's network interfaces, where they are known. */
+  interfaces?: readonly string[];
   /** The stage before masters: value and the attribute it is of. */
   stage(key: ParamKey): { value: number; attribute: string } | undefined;
 }

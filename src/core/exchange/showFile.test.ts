@@ -1,7 +1,8 @@
 import { strToU8, zipSync } from "fflate";
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";
-import { checkShowFile, readShowFile, writeShowFile } from "./showFile";
+import { canonical } from "./canonical";
+import { checkShowFile, isLarge, readShowFile, writeShowFile } from "./showFile";
 
 const { show } = makeDemo();
 const zipOf = (json: unknown, name = "show.json") => zipSync({ [name]: strToU8(typeof json === "string" ? json : JSON.stringify(json)) });
@@ -59,6 +60,31 @@ test("what a newer version added is kept and told", () => {
 test("a file that swells without end is stopped early", () => {
   const bomb = zipSync({ "show.json": new Uint8Array(64 * 1024 * 1024) });
   expect(bomb.length).toBeLessThan(100_000);
-  const read = checkShowFile(bomb, 1024 * 1024);
-  expect(isRefusal(read) && read.what).toMatch(/too large to open/);
+  const read = checkShowFile(bomb);
+  expect(isRefusal(read) && read.what).toMatch(/unpacks to 64 MB/);
+  expect(isLarge(read) && read.large).toBe(64 * 1024 * 1024);
+  // One that says it is small swells no further than it says.
+  const lying = bomb.slice();
+  const directory = lying.length - 22 - (46 + "show.json".length);
+  new DataView(lying.buffer).setUint32(directory + 24, 1000, true);
+  expect(why(lying)).toMatch(/cut off or damaged/);
+});
+
+test("any changed byte is found, or changes nothing", () => {
+  const small = { ...show, fixtures: {}, groups: {}, lists: {}, types: {} };
+  const bytes = writeShowFile(small);
+  const before = canonical(small);
+  for (let at = 0; at < bytes.length; at++) {
+    for (const flip of [1, 128]) {
+      const changed = bytes.slice();
+      changed[at] = changed[at]! ^ flip;
+      const read = readShowFile(changed);
+      if (!isRefusal(read)) expect(canonical(read)).toBe(before);
+    }
+  }
+});
+
+test("other files beside the show are told", () => {
+  const checked = checkShowFile(zipSync({ "show.json": strToU8(JSON.stringify(show)), "types/one.gdtf": strToU8("x") }));
+  expect(isRefusal(checked) ? checked : checked.leftOut).toEqual(["types/one.gdtf"]);
 });

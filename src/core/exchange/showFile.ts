@@ -1,70 +1,81 @@
 /** The show file: a zip with show.json, every byte of which follows from the show. */
-import { strFromU8, strToU8, Unzip, UnzipInflate, UnzipPassThrough, zipSync } from "fflate";
+import { strFromU8, strToU8, zipSync } from "fflate";
 import { checkShow, type Checked } from "../show/check";
 import { refuse, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { canonical } from "./canonical";
+import { unpacking, zipFiles } from "./zip";
 
 export const SHOW_FILE_ENDING = ".comet.zip";
-const LIMIT = 256 * 1024 * 1024;
+const MB = 1024 * 1024;
+/** The document of a show unpacks to this much without a person being asked, and to this much at all. */
+export const USUAL_BYTES = 32 * MB;
+export const MOST_BYTES = 512 * MB;
 /** The earliest time a zip can carry: files do not tell when they were made, so that equal shows give equal files. */
 const EPOCH = "1980-01-01T00:00:00";
+const DOCUMENT = "show.json";
 
 /** A show as the bytes of its file. */
-export const writeShowFile = (show: Show): Uint8Array => zipSync({ "show.json": [strToU8(canonical(show)), { mtime: EPOCH, level: 6 }] });
+export const writeShowFile = (show: Show): Uint8Array => zipSync({ [DOCUMENT]: [strToU8(canonical(show)), { mtime: EPOCH, level: 6 }] });
 
-/** Only the first this many bytes at a time, so that a file that swells without end is stopped early. */
-const PIECE = 16 * 1024;
+/** A show larger than usual: it is opened when a person agrees. */
+export interface LargeShow extends Refusal {
+  /** Bytes it unpacks to. */
+  large: number;
+}
+export const isLarge = (value: unknown): value is LargeShow => typeof value === "object" && value !== null && "large" in value;
 
-/** One file out of a zip, at most `limit` bytes; undefined where the zip holds none of that name. @throws on damage. */
-function unzipOne(bytes: Uint8Array, name: string, limit: number): Uint8Array | undefined | "too large" {
-  const parts: Uint8Array[] = [];
-  let total = 0;
-  let found = false;
-  let done = false;
-  const zip = new Unzip((file) => {
-    if (file.name !== name || found) return;
-    found = true;
-    file.ondata = (error, piece, final) => {
-      if (error) throw error;
-      total += piece.length;
-      if (total <= limit) parts.push(piece);
-      done ||= final;
-    };
-    file.start();
-  });
-  zip.register(UnzipInflate);
-  zip.register(UnzipPassThrough);
-  for (let at = 0; at < bytes.length; at += PIECE) {
-    zip.push(bytes.subarray(at, at + PIECE), at + PIECE >= bytes.length);
-    if (total > limit) return "too large";
+export interface FromFile extends Checked {
+  /** Other files in it, which this version does not know and leaves out. */
+  leftOut: string[];
+}
+
+const damaged = (): Refusal => refuse("this show file is cut off or damaged", "Open another copy of it");
+const megabytes = (bytes: number): string => `${Math.ceil(bytes / MB).toLocaleString("en")} MB`;
+
+/** Reads a show file; each step tells the share done, 0 to 1, and whoever asks may stop. @param most bytes its document may unpack to. */
+export function* readingShowFile(bytes: Uint8Array, most = USUAL_BYTES): Generator<number, FromFile | Refusal | LargeShow> {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse("this is not a Bold Comet show file", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
+  const files = zipFiles(bytes);
+  if (!files) return damaged();
+  const named = files.filter((f) => f.name === DOCUMENT);
+  const file = named[0];
+  if (!file) return refuse("this zip file holds no Bold Comet show", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
+  if (named.length > 1) return damaged();
+  const others = files.filter((f) => f !== file);
+  if (others.reduce((sum, f) => sum + f.size, 0) > MOST_BYTES) return refuse(`what comes with this show unpacks to more than ${megabytes(MOST_BYTES)}`, "Open another copy of it");
+  if (file.size > MOST_BYTES) return refuse(`the show in this file is too large to open: ${megabytes(file.size)}`, `${megabytes(MOST_BYTES)} is the most`);
+  if (file.size > most) return { ...refuse(`the show in this file unpacks to ${megabytes(file.size)}, more than shows do`, "Open it only if you know where it comes from"), large: file.size };
+  const work = unpacking(bytes, file);
+  for (;;) {
+    const { done, value } = work.next();
+    if (!done) yield value / Math.max(1, file.size);
+    else if (!value) return damaged();
+    else return read(value, others.map((f) => f.name));
   }
-  if (!found) return undefined;
-  if (!done) throw new Error("cut off");
-  const whole = new Uint8Array(total);
-  let at = 0;
-  for (const part of parts) {
-    whole.set(part, at);
-    at += part.length;
+}
+
+function read(json: Uint8Array, leftOut: string[]): FromFile | Refusal {
+  let data: unknown;
+  try {
+    data = JSON.parse(strFromU8(json));
+  } catch {
+    return damaged();
   }
-  return whole;
+  const checked = checkShow(data);
+  return "refused" in checked ? checked : { ...checked, leftOut };
 }
 
 /** A show from the bytes of a file with what was not known in it, or what is wrong with it. */
-export function checkShowFile(bytes: Uint8Array, limit = LIMIT): Checked | Refusal {
-  if (bytes.length > limit) return refuse("this file is too large to be a show");
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse("this is not a Bold Comet show file", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
-  try {
-    const json = unzipOne(bytes, "show.json", limit);
-    if (json === "too large") return refuse("the show in this file is too large to open");
-    if (!json) return refuse("this zip file holds no Bold Comet show", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
-    return checkShow(JSON.parse(strFromU8(json)));
-  } catch {
-    return refuse("this show file is cut off or damaged", "Open another copy of it");
+export function checkShowFile(bytes: Uint8Array, most = USUAL_BYTES): FromFile | Refusal | LargeShow {
+  const work = readingShowFile(bytes, most);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
   }
 }
 
-export function readShowFile(bytes: Uint8Array): Show | Refusal {
-  const checked = checkShowFile(bytes);
+export function readShowFile(bytes: Uint8Array, most = MOST_BYTES): Show | Refusal {
+  const checked = checkShowFile(bytes, most);
   return "refused" in checked ? checked : checked.show;
 }

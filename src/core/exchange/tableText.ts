@@ -57,9 +57,13 @@ function guessDelimiter(text: string): string {
   return scored.reduce((best, s) => (s.score > best.score ? s : best)).delimiter;
 }
 
-/** Text that spreadsheets take for a formula is kept from being one by a leading apostrophe. */
-const harmless = (cell: string): string => (/^['=+@\t\r]/.test(cell) || /^-(?!\d)/.test(cell) ? `'${cell}` : cell);
-export const unharmed = (cell: string): string => (/^'['=+@\-\t\r]/.test(cell) ? cell.slice(1) : cell);
+/** Text that spreadsheets take for a formula is kept from being one by a leading apostrophe; only what is wholly a number stays bare. Full-width signs count too. */
+const FORMULA = /^\s*['=+\-@\uff1d\uff0b\uff0d\uff20]|^[\t\r]/;
+const NUMBER = /^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/;
+const isRisky = (cell: string): boolean => FORMULA.test(cell) && !NUMBER.test(cell);
+const harmless = (cell: string): string => (isRisky(cell) ? `'${cell}` : cell);
+/** The other way round: a cell as it was before it was kept from being a formula. */
+export const unharmed = (cell: string): string => (cell.startsWith("'") && isRisky(cell.slice(1)) ? cell.slice(1) : cell);
 
 export const writeTable = (rows: readonly (readonly string[])[], delimiter = ","): string => Papa.unparse(rows.map((row) => row.map(harmless)), { delimiter, newline: "\n" }) + "\n";
 

@@ -65,7 +65,11 @@ export const setOutputs = defineIntent({
 export const setWire = defineIntent({
   kind: "setWire",
   fields: { wire: WireSchema.partial() },
-  apply: (world, { wire }) => void Object.assign(world.show.wire, wire),
+  apply(world, { wire }) {
+    const first = Number((wire.from as string | undefined)?.split(".")[0] || "1");
+    if (first < 1 || first > 223) fail(`${wire.from as string} is no address of a network interface`, "Choose one of this machine's, or: wire from any");
+    Object.assign(world.show.wire, wire);
+  },
   says: (_, { wire }) => [
     wire.source !== undefined && `names the sender "${wire.source as string}"`,
     wire.from !== undefined && (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from as string}`),

@@ -9,10 +9,11 @@ import { importFixtures } from "../exchange/importIntent";
 import * as group from "../select/groupIntents";
 import * as select from "../select/intents";
 import { registryOf } from "./intent";
+import { nameShow } from "./nameShow";
 import { restoreShow } from "./restore";
 
 export const INTENTS = registryOf([
-  restoreShow,
+  restoreShow, nameShow,
   select.select, select.setSpread, select.step,
   group.recordGroup, group.nameGroup, group.deleteGroup,
   program.hold, program.drop, program.clear, program.setBlind, program.setHighlight, program.park, program.unpark, program.arm,

@@ -29,7 +29,7 @@ export function keepUnknown(original: unknown, parsed: unknown, path: readonly s
     return original.flatMap((value, i) => keepUnknown(value, parsed[i], [...path, String(i)]));
   }
   return Object.keys(original).flatMap((key) => {
-    if (key in parsed) return keepUnknown(original[key], parsed[key], [...path, key]);
+    if (Object.hasOwn(parsed, key)) return keepUnknown(original[key], parsed[key], [...path, key]);
     parsed[key] = original[key];
     return [[...path, key].join(" / ")];
   });

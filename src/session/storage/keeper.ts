@@ -10,19 +10,25 @@ const GROUP_MS = 50;
 const RETRY_MS = 2000;
 /** A new snapshot after this many journal entries keeps opening quick. */
 const SNAPSHOT_EVERY = 500;
-/** So many entries before a snapshot are kept to be undone. */
-const UNDOABLE = 400;
 
 export interface Keeper {
   /** @param diff as text. @param step how it counts for undo, null where it does not. */
   change(world: World, diff: string, step: StepKept | null): void;
   playing(change: Partial<Running>): void;
+  /** Sequence number of the last change handed in. */
+  seq(): number;
+  /** Who is told up to which sequence number all is written. */
+  onSaved(tell: (seq: number) => void): void;
   /** Resolves when all that was handed in is written. */
   flush(): Promise<void>;
   close(): void;
 }
 
-export function createKeeper(id: string, startSeq: number, tell: (state: SavedState) => void): Keeper {
+/** Keeps nothing: for a look at an earlier version. */
+export const NO_KEEPER: Keeper = { change: () => undefined, playing: () => undefined, seq: () => 0, onSaved: () => undefined, flush: async () => undefined, close: () => undefined };
+
+/** @param settled resolves once it is known what storage holds: nothing is written before. It tells from where numbers go on. */
+export function createKeeper(id: string, startSeq: number, tell: (state: SavedState) => void, settled: Promise<{ seq: number }> = Promise.resolve({ seq: startSeq })): Keeper {
   let seq = startSeq;
   let pending: Entry[] = [];
   let world: World | undefined;
@@ -31,22 +37,35 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
   let timer: ReturnType<typeof setTimeout> | undefined;
   let writing: Promise<void> | undefined;
   let closed = false;
+  let written: (seq: number) => void = () => undefined;
+
+  // Where storage has come further than was known, what waits is numbered after it.
+  const ready = settled.then(({ seq: from }) => {
+    const shift = Math.max(0, from - startSeq);
+    seq += shift;
+    pending = pending.map((entry) => ({ ...entry, seq: entry.seq + shift }));
+  });
 
   const schedule = (ms: number) => {
     if (timer === undefined && !closed) timer = setTimeout(() => ((timer = undefined), void write()), ms);
   };
 
   async function writeOnce(): Promise<void> {
-    const entries = pending;
-    const state = playing;
-    pending = [];
-    playing = undefined;
+    let entries: Entry[] = [];
+    let state: Partial<Running> | undefined;
     try {
+      await ready;
+      entries = pending;
+      state = playing;
+      pending = [];
+      playing = undefined;
       if (entries.length > 0 && world) {
-        await journal(id, world, entries);
+        const kept = world;
+        await journal(id, kept, entries);
+        written(entries.at(-1)!.seq);
         sinceSnapshot += entries.length;
         if (sinceSnapshot >= SNAPSHOT_EVERY) {
-          await keepShow(id, world, entries.at(-1)!.seq, UNDOABLE);
+          await keepShow(id, kept, entries.at(-1)!.seq);
           sinceSnapshot = 0;
         }
       }
@@ -78,6 +97,8 @@ export function createKeeper(id: string, startSeq: number, tell: (state: SavedSt
       playing = change.saved === undefined ? { ...playing, ...change } : change;
       schedule(GROUP_MS);
     },
+    seq: () => seq,
+    onSaved: (to) => (written = to),
     async flush() {
       if (timer !== undefined) clearTimeout(timer);
       timer = undefined;

@@ -27,7 +27,7 @@ const LINES = ["patch 4 dimmer as 1 at 1:1", "1 thru 4 at 50", "record cue 1", "
 
 async function kept() {
   const { worlds, diffs } = story(LINES);
-  const id = await addShow(worlds[0]!);
+  const id = (await addShow(worlds[0]!)) as string;
   const states: SavedState[] = [];
   const keeper = createKeeper(id, 0, (s) => states.push(s));
   diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(diff), null));
@@ -90,7 +90,7 @@ test("writes are strict", async () => {
 
 test("a write that fails is tried again and nothing is lost", async () => {
   const { worlds, diffs } = story(LINES);
-  const id = await addShow(worlds[0]!);
+  const id = (await addShow(worlds[0]!)) as string;
   const states: SavedState[] = [];
   const keeper = createKeeper(id, 0, (s) => states.push(s));
   const original = IDBObjectStore.prototype.put;
@@ -150,7 +150,7 @@ test("a show of an earlier version, its journal included, opens in the present o
   }) as World;
   const old = asOne(JSON.stringify(worlds[0]));
   for (const key of ["outputs", "wire", "scenery"]) delete (old.show as unknown as Record<string, unknown>)[key];
-  const id = await addShow(old);
+  const id = (await addShow(old)) as string;
   const keeper = createKeeper(id, 0, () => undefined);
   diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(asOne(JSON.stringify(diff)) as never), null));
   await keeper.flush();

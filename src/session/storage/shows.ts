@@ -2,7 +2,7 @@
 import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/program/hands";
 import { readShow } from "@/core/show/check";
-import { applyDiff, DiffSchema, type Diff } from "@/core/show/diff";
+import { applyDiff, DiffSchema, writeDiff, type Diff } from "@/core/show/diff";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
@@ -27,23 +27,47 @@ export function cardOf(id: string, world: World, changed: number): ShowCard {
   return { id, name: world.show.name, fixtures: Object.keys(world.show.fixtures).length, cues, changed, deleted: null };
 }
 
-/** All shows, those put away included, the last changed first. */
+/** All shows, those put away included, the last changed first. A show whose card is gone or damaged gets a new one: its data counts. */
 export async function listShows(): Promise<ShowCard[]> {
   const db = await database();
   const cards = (await db.getAll("cards")).flatMap((card) => {
     const parsed = ShowCardSchema.safeParse(card);
     return parsed.success ? [parsed.data] : [];
   });
+  const known = new Set(cards.map((card) => card.id));
+  const ids = new Set((await db.getAllKeys("snapshots")).map((key) => key.split(" ")[0]!));
+  for (const id of ids) if (!known.has(id)) cards.push(await mendCard(id));
   return cards.sort((a, b) => b.changed - a.changed);
 }
 
-/** Keeps a whole show as a new snapshot; its journal starts afresh, but for what `undoable` entries before it are kept to undo. */
-export async function keepShow(id: string, world: World, seq = 0, undoable = 0, now = Date.now()): Promise<void> {
+async function mendCard(id: string): Promise<ShowCard> {
+  const opened = await openShow(id);
+  const card = isRefusal(opened) ? { id, name: "A show that does not open", fixtures: 0, cues: 0, changed: 0, deleted: null } : cardOf(id, opened.world, Date.now());
+  const tx = strictly(await database(), ["cards"]);
+  await Promise.all([tx.objectStore("cards").put(card), tx.done]);
+  return card;
+}
+
+/** So many entries before a snapshot are kept to be undone. */
+const UNDOABLE = 400;
+/** Where the snapshot before the last one is. */
+export const beforeOf = (id: string): string => `${id} before`;
+
+/**
+ * Keeps a whole show as a new snapshot. The one before it stays, and so does the journal since then, so
+ * that a damaged byte costs nothing. @param fresh begins anew: both snapshots are this one, and no journal is left.
+ */
+export async function keepShow(id: string, world: World, seq = 0, { fresh = false, now = Date.now() } = {}): Promise<void> {
   const tx = strictly(await database(), ["cards", "snapshots", "journal", "steps"]);
-  const gone = undoable > 0 ? entriesUpTo(id, seq - undoable) : entriesOf(id);
+  const snapshots = tx.objectStore("snapshots");
+  const made = { ...seal(world), seq };
+  const old = SnapshotSchema.safeParse(await snapshots.get(id)).data;
+  const before = fresh || !old || old.seq > seq || unsealText(old) === undefined ? made : old;
+  const gone = fresh ? entriesOf(id) : entriesUpTo(id, Math.min(before.seq, seq - UNDOABLE));
   await Promise.all([
     tx.objectStore("cards").put(cardOf(id, world, now)),
-    tx.objectStore("snapshots").put({ ...seal(world), seq }, id),
+    snapshots.put(before, beforeOf(id)),
+    snapshots.put(made, id),
     tx.objectStore("journal").delete(gone),
     tx.objectStore("steps").delete(gone),
     tx.done,
@@ -81,15 +105,53 @@ export async function keepPlaying(id: string, { saved, now }: Partial<Running>):
   ]);
 }
 
-async function lastRunning(db: Database, id: string): Promise<Running | null> {
-  const saved = unsealText(await db.get("playing", id));
+async function lastRunning(db: Database, id: string): Promise<{ running: Running | null; lost: string | null }> {
+  const kept = await db.get("playing", id);
+  const saved = unsealText(kept);
   const now = z.number().safeParse(unseal(await db.get("playing", clockOf(id))));
-  return saved === undefined ? null : { saved, now: now.success ? now.data : 0 };
+  return { running: saved === undefined ? null : { saved, now: now.success ? now.data : 0 }, lost: kept !== undefined && saved === undefined ? "how the lists stood was damaged, so the stage came back released: give the lists a go where they should stand" : null };
 }
 
-const damaged = (): Refusal => refuse("this show's storage is damaged", "Open another show, or import a file of it");
+const damaged = (): Refusal => refuse("this show's storage is damaged", "Open an earlier version of it, or import a file of it");
 
-function worldOf(parked: unknown): World | Refusal {
+/** A show of any version as it was kept, not checked yet. */
+export interface Replayed {
+  world: World;
+  seq: number;
+}
+
+/** What is kept of a show: its snapshots, the newest first, as far as they can be read; and its journal. */
+async function kept(db: Database, id: string): Promise<{ there: boolean; bases: Replayed[]; newest: number }> {
+  const raw = [await db.get("snapshots", id), await db.get("snapshots", beforeOf(id))];
+  const bases = raw.flatMap((stored): Replayed[] => {
+    const snapshot = SnapshotSchema.safeParse(stored);
+    const parked = snapshot.success ? ParkedWorldSchema.safeParse(unseal(snapshot.data)) : undefined;
+    return parked?.success ? [{ world: parked.data as World, seq: snapshot.data!.seq }] : [];
+  });
+  const first = SnapshotSchema.safeParse(raw[0]).data?.seq ?? 0;
+  return { there: raw.some((r) => r !== undefined), bases, newest: first };
+}
+
+/** Every state from a base on that the journal leads to without a gap, the base first; and how many entries could not be followed. */
+export async function replayAll(db: Database, id: string, base: Replayed, upTo = Infinity): Promise<{ states: Replayed[]; cut: number; of: number }> {
+  const since = IDBKeyRange.bound([id, base.seq + 1], [id, upTo]);
+  const keys = await db.getAllKeys("journal", since);
+  const entries = await db.getAll("journal", since);
+  const states = [base];
+  for (const [i, key] of keys.entries()) {
+    const { world, seq } = states.at(-1)!;
+    const next = key[1] === seq + 1 ? replay(world, entries[i]) : undefined;
+    if (!next) return { states, cut: keys.length - i, of: keys.length };
+    states.push({ world: next, seq: key[1] });
+  }
+  return { states, cut: 0, of: keys.length };
+}
+
+/** Bases of a show, newest first. */
+export const basesOf = async (id: string): Promise<Replayed[]> => (await kept(await database(), id)).bases;
+
+/** A kept world, checked and of the present version. */
+export function worldOf(parked: unknown): World | Refusal {
   const parsed = ParkedWorldSchema.safeParse(parked);
   if (!parsed.success) return damaged();
   const show = readShow(parsed.data.show);
@@ -98,35 +160,42 @@ function worldOf(parked: unknown): World | Refusal {
   return { show, hands: hands.success ? hands.data : newHands(show) };
 }
 
-/** A show as it was left: snapshot, then journal up to the first damaged entry. */
+/** A show as it was left: the last snapshot that can be read, then the journal up to the first damaged entry. */
 export async function openShow(id: string): Promise<Opened | Refusal> {
   const db = await database();
-  const stored = SnapshotSchema.safeParse(await db.get("snapshots", id));
-  if (!stored.success) return refuse("there is no such show in this browser", "Choose one from the list of shows");
-  const parked = ParkedWorldSchema.safeParse(unseal(stored.data));
-  if (!parked.success) return damaged();
+  const { there, bases, newest } = await kept(db, id);
+  if (!there) return refuse("there is no such show in this browser", "Choose one from the list of shows");
+  const base = bases[0];
+  if (!base) return damaged();
   // The journal belongs to the snapshot as it was written: both are brought to the present version together.
-  let world = parked.data as World;
-  let seq = stored.data.seq;
-  let notice: string | null = null;
-  const since = IDBKeyRange.bound([id, seq + 1], [id, Infinity]);
-  const keys = await db.getAllKeys("journal", since);
-  const entries = await db.getAll("journal", since);
-  for (const [i, key] of keys.entries()) {
-    const next = key[1] === seq + 1 ? replay(world, entries[i]) : undefined;
-    if (!next) {
-      notice = `${keys.length - i} of the last ${keys.length} changes were damaged and are left out; everything before them is here`;
-      break;
-    }
-    world = next;
-    seq = key[1];
-  }
-  // What was cut off must not be taken up again by later entries.
-  if (notice) await cutJournal(id, seq);
+  const { states, cut, of } = await replayAll(db, id, base);
+  const { world, seq } = states.at(-1)!;
   const checked = worldOf(world);
   if (isRefusal(checked)) return checked;
-  if ((world.show as { version: number }).version !== SHOW_VERSION) await keepShow(id, checked, seq);
-  return { world: checked, running: await lastRunning(db, id), seq, notice };
+  const notices: string[] = [];
+  const short = newest > seq;
+  if (bases.length === 1 || short) notices.push(`one of two snapshots of this show was damaged; it was put together from the other${short ? `, and ${newest - seq} changes are missing` : ": nothing is missing"}`);
+  if (cut > 0) notices.push(`${cut} of the last ${of} changes were damaged and are left out; everything before them is here`);
+  // What was cut off must not be taken up again by later entries.
+  if (cut > 0) await cutJournal(id, seq);
+  if (notices.length > 0 || (world.show as { version: number }).version !== SHOW_VERSION) await keepShow(id, checked, seq, { fresh: true });
+  const { running, lost } = await lastRunning(db, id);
+  if (lost) notices.push(lost);
+  return { world: checked, running, seq, notice: notices.length > 0 ? notices.join("; ") : null };
+}
+
+/** Whether anything of a show is kept, however damaged. */
+export async function isKept(id: string): Promise<boolean> {
+  const db = await database();
+  const { there } = await kept(db, id);
+  return there || (await db.getKey("moments", entriesOf(id))) !== undefined || (await db.getKey("journal", entriesOf(id))) !== undefined;
+}
+
+/** Sequence number of the last thing kept of a show. */
+export async function lastSeq(id: string): Promise<number> {
+  const db = await database();
+  const keys = await db.getAllKeys("journal", entriesOf(id));
+  return Math.max(keys.at(-1)?.[1] ?? 0, SnapshotSchema.safeParse(await db.get("snapshots", id)).data?.seq ?? 0);
 }
 
 async function cutJournal(id: string, after: number): Promise<void> {
@@ -160,7 +229,7 @@ export async function removeForGood(id: string): Promise<void> {
   const db: Database = await database();
   const tx = strictly(db, STORES);
   await Promise.all([
-    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("playing").delete(id), tx.objectStore("playing").delete(clockOf(id)),
+    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("snapshots").delete(beforeOf(id)), tx.objectStore("playing").delete(id), tx.objectStore("playing").delete(clockOf(id)),
     tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("steps").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
   ]);
 }
@@ -168,23 +237,38 @@ export async function removeForGood(id: string): Promise<void> {
 /** A new id for a show: where it lives in storage and in addresses. */
 export const newShowId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(36).padStart(2, "0")).join("");
 
-/** Keeps a world as a new show and tells its id. */
-export async function addShow(world: World): Promise<string> {
+/** Keeps a world as a new show and tells its id; refused where it could not be opened again. */
+export async function addShow(world: World): Promise<string | Refusal> {
+  const checked = readShow(JSON.parse(JSON.stringify(world.show)));
+  if (isRefusal(checked)) return checked;
   const id = newShowId();
-  await keepShow(id, world);
+  await keepShow(id, world, 0, { fresh: true });
   return id;
 }
 
+const LONGEST_NAME = 200;
+
 /** Names a show that is not open: a change in its journal like any other. */
 export async function renameShow(id: string, name: string): Promise<Refusal | undefined> {
+  const wrong = nameFault(name);
+  if (wrong) return wrong;
   const opened = await openShow(id);
   if (isRefusal(opened)) return opened;
-  await keepShow(id, { ...opened.world, show: { ...opened.world.show, name } }, opened.seq);
+  const world = { ...opened.world, show: { ...opened.world.show, name } };
+  const diff = [{ path: ["show", "name"], from: opened.world.show.name, to: name }];
+  await journal(id, world, [{ seq: opened.seq + 1, diff: writeDiff(diff), step: { how: "done", says: `names the show "${name}"` } }]);
   return undefined;
+}
+
+/** What is wrong with the name of a show; undefined where nothing is. */
+export function nameFault(name: string): Refusal | undefined {
+  if (name.trim() === "") return refuse("a show needs a name", "Type one");
+  return name.length > LONGEST_NAME ? refuse(`this name has ${name.length} characters; ${LONGEST_NAME} is the most`, "Choose a shorter one") : undefined;
 }
 
 export async function duplicateShow(id: string): Promise<string | Refusal> {
   const opened = await openShow(id);
   if (isRefusal(opened)) return opened;
-  return addShow({ ...opened.world, show: { ...opened.world.show, name: `${opened.world.show.name} copy` } });
+  const name = `${opened.world.show.name.slice(0, LONGEST_NAME - " copy".length)} copy`;
+  return addShow({ ...opened.world, show: { ...opened.world.show, name } });
 }

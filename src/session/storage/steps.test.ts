@@ -37,14 +37,14 @@ test("the history read back is the one there was, and undoes to the same show", 
   await fc.assert(
     fc.asyncProperty(fc.array(fc.record({ text: line, join: fc.boolean() }), { minLength: 1, maxLength: 25 }), fc.nat(25), async (lines, snapshotAt) => {
       const desk = newDesk(newWorld("Kept"));
-      const id = await addShow(desk.world);
+      const id = (await addShow(desk.world)) as string;
       const keeper = createKeeper(id, 0, () => undefined);
       let seq = 0;
       for (const [i, { text, join }] of lines.entries()) {
         if (doAndKeep(desk, keeper, text, join && desk.history.done.length > 0)) seq += 1;
         if (i !== snapshotAt) continue;
         await keeper.flush();
-        await keepShow(id, desk.world, seq, 400);
+        await keepShow(id, desk.world, seq);
       }
       await keeper.flush();
       keeper.close();
@@ -65,12 +65,12 @@ test("the history read back is the one there was, and undoes to the same show", 
 
 test("only so much is kept; a gap or a damaged entry begins it anew, and so does a change of unknown kind", async () => {
   const desk = newDesk(newWorld("Kept"));
-  const id = await addShow(desk.world);
+  const id = (await addShow(desk.world)) as string;
   const keeper = createKeeper(id, 0, () => undefined);
   for (let i = 1; i <= 12; i++) doAndKeep(desk, keeper, `patch 1 dimmer as ${i}`, false);
   await keeper.flush();
-  await keepShow(id, desk.world, 12, 8);
-  expect((await loadHistory(id, 12)).done).toHaveLength(8);
+  await keepShow(id, desk.world, 12);
+  expect((await loadHistory(id, 12)).done).toHaveLength(12);
   const db = await database();
   await db.delete("journal", [id, 7]);
   expect((await loadHistory(id, 12)).done).toHaveLength(5);
@@ -78,7 +78,7 @@ test("only so much is kept; a gap or a damaged entry begins it anew, and so does
   expect((await loadHistory(id, 12)).done).toHaveLength(3);
   await db.put("journal", { ...(await db.get("journal", [id, 11]))!, text: "[]" }, [id, 11]);
   expect((await loadHistory(id, 12)).done).toHaveLength(1);
-  await keepShow(id, desk.world, 12);
+  await keepShow(id, desk.world, 12, { fresh: true });
   expect(await loadHistory(id, 12)).toEqual(EMPTY_HISTORY);
   keeper.close();
 });

@@ -1,14 +1,14 @@
 "use client";
 
 import { IconChevronRight } from "@tabler/icons-react";
-import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
+import { useMemo, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
-import { isRefusal, refusalText } from "@/core/show/refusal";
 import { useSession, useShow } from "../useSession";
 import { ASK_ID } from "./askInput";
 import { findByName } from "./find";
+import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
 
 interface Offer {
@@ -29,17 +29,19 @@ export function AskBar() {
   const world = useShow((s) => s.world);
   const lines = useShow((s) => s.lines);
 
-  const preview = useMemo(() => (line.trim() ? session.preview(line) : undefined), [line, session, world]); // eslint-disable-line react-hooks/exhaustive-deps
+  const { says, refused, known, ripple } = useForesight(line);
   const offers = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
-    const words = complete(line, session.context()).map((c) => ({ label: c.text, line: c.line, hint: !c.isWord }));
-    const found = findByName(session.store.getState().world, line).map((f) => ({ ...f, hint: false }));
-    return [...found, ...words].slice(0, MOST);
+    try {
+      const words = complete(line, session.context()).map((c) => ({ label: c.text, line: c.line, hint: !c.isWord }));
+      const found = findByName(session.store.getState().world, line).map((f) => ({ ...f, hint: false }));
+      return [...found, ...words].slice(0, MOST);
+    } catch {
+      // What could follow is a help only: the line can be typed all the same.
+      return [];
+    }
   }, [line, open, session]);
-  const ripple = useRipple(line);
   const choices = offers.filter((o) => !o.hint);
-  const refused = isRefusal(preview);
-  const says = preview === undefined ? "" : refused ? refusalText(preview) : preview.says;
 
   const put = (text: string) => {
     setLine(text);
@@ -99,7 +101,7 @@ export function AskBar() {
       <span className={classes.says} data-testid="ask-says" title={says}>{says}</span>
       {open && line.trim() !== "" && (
         <div className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
-          <p className={classes.full} data-refused={refused}>{refused ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}</p>
+          <p className={classes.full} data-refused={refused}>{refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}</p>
           {ripple.length > 0 && (
             <p className={classes.ripple} data-testid="ripple">
               <span>Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}</span>
@@ -119,27 +121,9 @@ export function AskBar() {
   );
 }
 
-const LATER_MS = 120;
-
-/** The other cues whose look the line would change, a moment after the last key. */
-function useRipple(line: string): Rippled[] {
-  const session = useSession();
-  const [ripple, setRipple] = useState<{ line: string; found: Rippled[] }>({ line: "", found: [] });
-  useEffect(() => {
-    if (!line.trim()) return;
-    let late = false;
-    const timer = setTimeout(() => void session.ripple(line).then((found) => !late && setRipple({ line, found })), LATER_MS);
-    return () => {
-      late = true;
-      clearTimeout(timer);
-    };
-  }, [line, session]);
-  return ripple.line === line ? ripple.found : [];
-}
-
 const MOST_CUES = 8;
 
-function rippleText({ show }: World, ripple: Rippled[]): string {
+function rippleText({ show }: World, ripple: readonly Rippled[]): string {
   const names = ripple.slice(0, MOST_CUES).map(({ list, cue, fixtures }) => {
     const owner = show.lists[list];
     const n = fixtures.length;

@@ -3,7 +3,7 @@ import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
 import { copyRaw } from "@/core/play/glide";
 import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf, type Layout } from "@/engine/frame";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
-import { viewOf } from "@/session/engineLink";
+import { viewOf } from "@/engine/view";
 import { summarise } from "./summary";
 
 /** The summary of what a desk has selected, from a frame as the engine fills it. */

@@ -6,7 +6,7 @@ import type { Item } from "@/core/show/ids";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
-import type { StageView } from "@/session/engineLink";
+import type { StageView } from "@/engine/view";
 import type { Form } from "../parts/ValueRow";
 
 export interface AttributeRow {

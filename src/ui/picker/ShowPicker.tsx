@@ -4,18 +4,22 @@ import { Button, FileButton, Group, TextInput } from "@mantine/core";
 import { IconPlus, IconUpload } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
-import { checkShowFile } from "@/core/exchange/showFile";
+import { isLarge, MOST_BYTES, USUAL_BYTES } from "@/core/exchange/showFile";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { newHands, newWorld } from "@/core/show/world";
+import { waitForConsent } from "@/session/consent";
 import { ensureDemo } from "@/session/open";
+import { readInPieces } from "@/session/readFile";
+import { isHosted } from "@/session/running";
 import type { ShowCard } from "@/session/storage/database";
-import { addShow, bringBack, listShows, putAway, removeForGood } from "@/session/storage/shows";
+import { addShow, bringBack, listShows, nameFault, putAway, removeForGood } from "@/session/storage/shows";
+import { plural } from "../parts/words";
 import { ShowRow } from "./ShowRow";
 import classes from "./Picker.module.css";
 
 interface Said {
   text: string;
-  undo?: () => Promise<void>;
+  act?: { label: string; does(): Promise<void> };
 }
 
 /** The shows of this browser. */
@@ -32,23 +36,45 @@ export function ShowPicker() {
 
   const open = (id: string) => router.push(`/show/${id}/build`);
   const create = async () => {
-    const world = newWorld(name.trim() || "New show");
-    const id = await addShow(world);
+    const wanted = name.trim() || "New show";
+    const id = nameFault(wanted) ?? (await addShow(newWorld(wanted)));
+    if (isRefusal(id)) return setSaid({ text: refusalText(id) });
     router.push(`/show/${id}/rig`);
   };
   const importFile = async (file: File | null) => {
     if (!file) return;
-    const checked = checkShowFile(new Uint8Array(await file.arrayBuffer()));
+    await take(file, USUAL_BYTES);
+  };
+  /** Reads a show file in pieces, so that it can be stopped, and takes it in. @param most bytes it may unpack to. */
+  const take = async (file: File, most: number): Promise<void> => {
+    const stop = { now: false };
+    const ended = () => (stop.now = true);
+    const checked = await readInPieces(file, most, (share) => {
+      if (!stop.now) setSaid({ text: `Reading ${file.name}: ${Math.round(share * 100)} %`, act: { label: "Stop", does: async () => void ended() } });
+      return !stop.now;
+    });
+    if (checked === "stopped") return setSaid({ text: `${file.name} was not read to its end; nothing was taken in` });
+    if (isLarge(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}`, act: { label: "Open it all the same", does: () => take(file, MOST_BYTES) } });
     if (isRefusal(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}` });
-    const { show, unknown } = checked;
-    await addShow({ show, hands: newHands(show) });
-    const kept = unknown.length > 0 ? `. It holds ${unknown.length} ${unknown.length === 1 ? "thing" : "things"} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are` : "";
-    setSaid({ text: `"${show.name}" is in${kept}` });
+    const { show, unknown, leftOut } = checked;
+    const id = await addShow({ show, hands: newHands(show) });
+    if (isRefusal(id)) return setSaid({ text: `${file.name}: ${refusalText(id)}` });
+    waitForConsent(id);
+    const kept = unknown.length > 0 ? `. It holds ${plural(unknown.length, "thing")} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are` : "";
+    const left = leftOut.length > 0 ? `. ${plural(leftOut.length, "file")} beside it (${leftOut.slice(0, 2).join("; ")}) ${leftOut.length === 1 ? "is" : "are"} not known and left out` : "";
+    setSaid({ text: `"${show.name}" is in${kept}${left}` });
     await refresh();
   };
   const remove = async (card: ShowCard) => {
     await putAway(card.id);
-    setSaid({ text: `"${card.name}" is put away`, undo: () => bringBack(card.id) });
+    setSaid({ text: `"${card.name}" is put away`, act: { label: "Undo", does: async () => (await bringBack(card.id), setSaid(null), await refresh()) } });
+    await refresh();
+  };
+
+  const removeAll = async (card: ShowCard) => {
+    if (await isHosted(card.id)) return setSaid({ text: `"${card.name}" is open in a window: close that first` });
+    if (!confirm(`Delete "${card.name}" for good? This cannot be undone.`)) return;
+    await removeForGood(card.id);
     await refresh();
   };
 
@@ -70,7 +96,7 @@ export function ShowPicker() {
       {said && (
         <Group className={classes.said} role="status">
           <span>{said.text}</span>
-          {said.undo && <Button size="compact-sm" variant="default" onClick={() => void said.undo!().then(() => (setSaid(null), refresh()))}>Undo</Button>}
+          {said.act && <Button size="compact-sm" variant="default" onClick={() => void said.act!.does()}>{said.act.label}</Button>}
         </Group>
       )}
       <ul className={classes.shows} aria-label="Shows" data-ready={cards !== null}>
@@ -83,7 +109,7 @@ export function ShowPicker() {
             <Group key={card.id} gap={8} mt={6}>
               <span>{card.name}</span>
               <Button size="compact-xs" variant="default" onClick={() => void bringBack(card.id).then(refresh)}>Bring back</Button>
-              <Button size="compact-xs" variant="subtle" color="red" onClick={() => confirm(`Delete "${card.name}" for good? This cannot be undone.`) && void removeForGood(card.id).then(refresh)}>Delete for good</Button>
+              <Button size="compact-xs" variant="subtle" color="red" onClick={() => void removeAll(card)}>Delete for good</Button>
             </Group>
           ))}
         </details>

@@ -1,13 +1,16 @@
 "use client";
 
-import { ActionIcon, Button, Menu } from "@mantine/core";
+import { ActionIcon, Button, Menu, Modal } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import { useState } from "react";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { ShowCard } from "@/session/storage/database";
 import { duplicateShow, openShow, renameShow } from "@/session/storage/shows";
+import { copyConsent } from "@/session/consent";
+import { isHosted } from "@/session/running";
 import { EditableText } from "../parts/EditableText";
 import { saveShowFile } from "../parts/saveFile";
+import { Rescue } from "../shell/Rescue";
 import classes from "./Picker.module.css";
 
 interface Props {
@@ -20,9 +23,11 @@ interface Props {
 
 export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
   const [renaming, setRenaming] = useState(false);
+  const [rescuing, setRescuing] = useState(false);
   const rename = async (name: string) => {
     setRenaming(false);
     if (!name) return;
+    if (await isHosted(card.id)) return onSay(`"${card.name}" is open in a window: name it there, with set show name "..."`);
     const refusal = await renameShow(card.id, name);
     if (refusal) onSay(refusalText(refusal));
     await onChanged();
@@ -30,6 +35,7 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
   const duplicate = async () => {
     const made = await duplicateShow(card.id);
     if (isRefusal(made)) onSay(refusalText(made));
+    else copyConsent(card.id, made);
     await onChanged();
   };
   const exportFile = async () => {
@@ -50,9 +56,13 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
           <Menu.Item onClick={() => setRenaming(true)}>Rename</Menu.Item>
           <Menu.Item onClick={() => void duplicate()}>Duplicate</Menu.Item>
           <Menu.Item onClick={() => void exportFile()}>Save as a file</Menu.Item>
+          <Menu.Item onClick={() => setRescuing(true)}>Earlier versions</Menu.Item>
           <Menu.Item color="red" onClick={onRemove}>Delete (can be undone)</Menu.Item>
         </Menu.Dropdown>
       </Menu>
+      <Modal opened={rescuing} onClose={() => setRescuing(false)} title={`Earlier versions of ${card.name}`} size="xl" centered>
+        {rescuing && <Rescue showId={card.id} onKept={() => (setRescuing(false), void onChanged())} />}
+      </Modal>
     </li>
   );
 }

@@ -22,13 +22,15 @@ import { Outputs } from "./wire/Outputs";
 import { WireMonitor } from "./wire/WireMonitor";
 import classes from "./Rig.module.css";
 
+/** Where the tab chosen last is remembered. */
+export const RIG_TAB = "bold-comet-rig-tab";
 const TABS = ["patch", "library", "universes", "plan", "outputs", "wire"] as const;
 const TITLES: Record<(typeof TABS)[number], string> = { patch: "Patch", library: "Library", universes: "Universes", plan: "Plan", outputs: "Outputs", wire: "Wire" };
 
 /** The rig: what hangs, of which types, at which addresses, where, and how it is reached. */
 export function RigPlace() {
   const session = useSession();
-  const [tab, setTab] = usePrefs<(typeof TABS)[number]>("bold-comet-rig-tab", z.enum(TABS), "patch");
+  const [tab, setTab] = usePrefs<(typeof TABS)[number]>(RIG_TAB, z.enum(TABS), "patch");
   const [patching, setPatching] = useState<{ type: string; mode: string } | "any" | null>(null);
   const [importing, setImporting] = useState(false);
   const world = useShow((s) => s.world);

@@ -3,8 +3,9 @@
 import { Tooltip } from "@mantine/core";
 import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
 import Link from "next/link";
-import { useParams, usePathname } from "next/navigation";
+import { usePathname } from "next/navigation";
 import { shownKey } from "../keys";
+import { usePlaceHref } from "./placeHref";
 import classes from "./Shell.module.css";
 
 export const PLACES = [
@@ -17,12 +18,12 @@ export const PLACES = [
 
 export function Rail() {
   const path = usePathname();
-  const { show } = useParams<{ show: string }>();
+  const href = usePlaceHref();
   return (
     <nav className={classes.rail} aria-label="Places">
       {PLACES.map(({ id, label, icon: Icon, about }) => (
         <Tooltip key={id} label={`${about} (${shownKey(id)})`} position="right" openDelay={500}>
-          <Link href={`/show/${show}/${id}`} className={classes["place-link"]} aria-current={path.endsWith(`/${id}`) ? "page" : undefined}>
+          <Link href={href(id)} className={classes["place-link"]} aria-current={path.endsWith(`/${id}`) ? "page" : undefined}>
             <Icon size={20} stroke={1.6} aria-hidden />
             {label}
           </Link>

@@ -2,8 +2,8 @@
 
 import { Button, Group, NumberInput, Popover, SegmentedControl, Stack, Switch, Text, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { isRefusal, refusalText } from "@/core/show/refusal";
 import { cueNumbered, cuesOf, type World } from "@/core/show/world";
+import { useForesight } from "../ask/useForesight";
 import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 
@@ -28,8 +28,7 @@ export function RecordButton() {
   const list = world.show.lists[world.hands.armed];
   const exists = list !== undefined && cueNumbered(list, Number(number)) !== undefined;
   const line = `record cue ${number}${name ? ` ${quote(name)}` : ""} fade ${fade}${exists ? ` ${onto}` : ""}${cueOnly ? " cueonly" : ""}`;
-  const preview = open ? session.preview(line) : undefined;
-  const refused = isRefusal(preview);
+  const { says, refused, known } = useForesight(open ? line : "");
 
   const toggle = () => {
     if (!open) {
@@ -62,7 +61,7 @@ export function RecordButton() {
             {exists && <SegmentedControl value={onto} onChange={setOnto} data={[{ value: "merge", label: "Merge into it" }, { value: "overwrite", label: "Overwrite it" }]} />}
             <Switch checked={cueOnly} onChange={(e) => setCueOnly(e.currentTarget.checked)} label="Cue only: the next cue keeps its look" />
             <Text size="sm" c={refused ? "var(--caution)" : "var(--muted)"} data-testid="record-says">
-              {preview === undefined ? "" : refused ? refusalText(preview) : `This ${preview.says}.`}
+              {refused || !known ? says : `This ${says}.`}
             </Text>
             <Button type="submit" disabled={refused}>Record</Button>
           </Stack>

@@ -2,113 +2,99 @@
 
 import { Button, Center, Loader, Stack, Text } from "@mantine/core";
 import Link from "next/link";
-import { useEffect, useState, type ReactNode } from "react";
-import { isRefusal, refusalText } from "@/core/show/refusal";
-import { startSession, type Session } from "@/session/session";
-import { joinHost, type Guest } from "@/session/guest";
-import { openForUse, takeOver } from "@/session/open";
+import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import { useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
+import { leaveShow, runShow, type RunningShow, type Status } from "@/session/running";
+import type { Session } from "@/session/state";
 import { Deck } from "../deck/Deck";
+import { Fence } from "../parts/Fence";
 import { useStillPage } from "../parts/scrub";
 import { SessionContext } from "../useSession";
+import { WhyPanel } from "../why/WhyPanel";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
+import { readVersion } from "./placeHref";
 import { Rail } from "./Rail";
+import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
 import { useKeys } from "./useKeys";
-import { WhyPanel } from "../why/WhyPanel";
 import classes from "./Shell.module.css";
 
-type Status = { kind: "opening" } | { kind: "failed"; why: string } | { kind: "open"; session: Session };
+const OPENING: Status = { kind: "opening" };
+const onServer = (): Status => OPENING;
 
-/** Opens a show in this window and puts the frame of the product around its places. */
-export function Shell({ showId, children }: { showId: string; children: ReactNode }) {
-  const [status, setStatus] = useState<Status>({ kind: "opening" });
+/** The show this window runs. It lives outside of React: only leaving its pages ends it. */
+function useRunning(id: string): Status {
+  const text = useSearchParams().get("version");
+  const running = useMemo((): RunningShow | undefined => {
+    if (typeof window === "undefined") return undefined;
+    const version = readVersion(text);
+    return runShow(id, version && { version, says: "step" in version ? `the show as it was after step ${version.step}` : `the show as it was on ${new Date(version.moment).toLocaleString()}` });
+  }, [id, text]);
+  useEffect(() => () => {
+    // A fault that takes the page down is no leaving: the address is still the show's.
+    if (!location.pathname.startsWith(`/show/${id}/`)) leaveShow();
+  }, [id]);
+  return useSyncExternalStore(running?.subscribe ?? (() => () => undefined), running?.status ?? onServer, onServer);
+}
 
+/** While something is not written yet, leaving asks. */
+function useAskBeforeLeaving(session: Session | undefined): void {
   useEffect(() => {
-    const stop = new AbortController();
-    const { signal } = stop;
-    let session: Session | undefined;
-    let guest: Guest | undefined;
-    const show = (made: Session) => {
-      session = made;
-      if (signal.aborted) return made.close();
-      // Shown once its stage is there: nothing looks released that is not, and a hand-over leaves the place as it is.
-      const put = () => !signal.aborted && setStatus({ kind: "open", session: made });
-      if (made.store.getState().view) return void put();
-      const unwatch = made.store.subscribe((now) => {
-        if (!now.view) return;
-        unwatch();
-        put();
-      });
+    if (!session?.hosts) return;
+    const ask = (event: BeforeUnloadEvent) => {
+      if (session.store.getState().saved === "saved") return;
+      void session.flush();
+      event.preventDefault();
     };
-    const failed = (error: unknown) => {
-      if (!signal.aborted) setStatus({ kind: "failed", why: error instanceof Error ? error.message : "the show could not be opened" });
-    };
-    // One window hosts a show; the others are in step with it, and the first of them takes over when it closes.
-    const host = async () => {
-      const opened = guest ? await takeOver(showId, guest) : await openForUse(showId);
-      if (signal.aborted) return;
-      if (isRefusal(opened)) return setStatus({ kind: "failed", why: refusalText(opened) });
-      guest?.session.close();
-      guest = undefined;
-      show(startSession(showId, opened));
-      await new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve()));
-      await session!.flush().catch(() => undefined);
-      session!.close();
-    };
-    const name = `bold-comet-show-${showId}`;
-    const begin = async () => {
-      const hosted = await navigator.locks.request(name, { ifAvailable: true }, async (lock) => {
-        if (!lock) return false;
-        await host();
-        return true;
-      });
-      if (hosted || signal.aborted) return;
-      void joinHost(showId).then((joined) => {
-        guest = joined;
-        if (session || signal.aborted) joined.session.close();
-        else show(joined.session);
-      });
-      await navigator.locks.request(name, { signal }, host);
-    };
-    begin().catch(failed);
-    return () => {
-      stop.abort();
-      guest?.session.close();
-    };
-  }, [showId]);
+    addEventListener("beforeunload", ask);
+    return () => removeEventListener("beforeunload", ask);
+  }, [session]);
+}
 
-  if (status.kind !== "open") return <NotOpen status={status} />;
+/** Puts the frame of the product around the places of a show. */
+export function Shell({ showId, children }: { showId: string; children: ReactNode }) {
+  const status = useRunning(showId);
+  const session = status.kind === "open" ? status.session : undefined;
+  useAskBeforeLeaving(session);
+  if (!session) return <NotOpen showId={showId} status={status} />;
   return (
-    <SessionContext.Provider value={status.session}>
-      <Frame key={status.session.id}>{children}</Frame>
+    <SessionContext.Provider value={session}>
+      <Frame key={session.id}>{children}</Frame>
     </SessionContext.Provider>
   );
 }
 
-function NotOpen({ status }: { status: Exclude<Status, { kind: "open" }> }) {
+function NotOpen({ showId, status }: { showId: string; status: Status }) {
+  const router = useRouter();
   return (
-    <Center h="100dvh">
+    <Center mih="100dvh" p="md">
       <Stack align="center" gap="sm">
         {status.kind === "opening" && <Loader color="mint" aria-label="Opening the show" />}
-        {status.kind === "failed" && <Text role="alert">{status.why}</Text>}
-        {status.kind !== "opening" && <Button component={Link} href="/" variant="default">All shows</Button>}
+        {status.kind === "failed" && (
+          <>
+            <Text role="alert" maw={640}>{status.why}</Text>
+            {status.rescue && <Rescue showId={showId} onKept={(id) => router.push(`/show/${id}/build`)} />}
+            <Button component={Link} href="/" variant="default">All shows</Button>
+          </>
+        )}
       </Stack>
     </Center>
   );
 }
 
 function Frame({ children }: { children: ReactNode }) {
+  const path = usePathname();
   useKeys();
   useStillPage();
   return (
     <div className={classes.frame}>
-      <TopBar />
-      <Rail />
-      <main className={classes.place}>{children}</main>
-      <Deck />
+      <Fence what="The top bar"><TopBar /></Fence>
+      <Fence what="The rail"><Rail /></Fence>
+      <main className={classes.place}><Fence what="This place" on={path}>{children}</Fence></main>
+      <Fence what="The deck" on={path}><Deck /></Fence>
       <Notices />
-      <WhyPanel />
+      <Fence what="Why"><WhyPanel /></Fence>
       <HouseDim.Veil />
     </div>
   );

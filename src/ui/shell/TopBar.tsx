@@ -12,6 +12,7 @@ import { Moments } from "./Moments";
 import { HouseDim } from "./HouseDim";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
+import { Truths } from "./Truths";
 import classes from "./Shell.module.css";
 
 const SAVED_WORDS = { saved: "saved", saving: "saving", failed: "not saved, trying again" } as const;
@@ -22,9 +23,13 @@ export function TopBar() {
   const name = useShow((s) => s.world.show.name);
   const saved = useShow((s) => s.saved);
   const blackout = useShow((s) => s.playing.blackout);
-  const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
   const [moments, setMoments] = useState(false);
   const [help, setHelp] = useState(false);
+
+  const leave = () => {
+    if (session.hosts && session.store.getState().saved === "failed" && !confirm("Some changes could not be written yet and would be lost. Leave all the same?")) return;
+    router.push("/");
+  };
 
   return (
     <header className={classes.top}>
@@ -38,7 +43,7 @@ export function TopBar() {
             </button>
           </Menu.Target>
           <Menu.Dropdown>
-            <Menu.Item leftSection={<IconFolder size={16} />} onClick={() => router.push("/")}>All shows</Menu.Item>
+            <Menu.Item leftSection={<IconFolder size={16} />} onClick={leave}>All shows</Menu.Item>
             <Menu.Item leftSection={<IconDownload size={16} />} onClick={() => saveShowFile(session.store.getState().world.show)}>Save as a file</Menu.Item>
             <Menu.Item leftSection={<IconAppWindow size={16} />} onClick={() => window.open(location.pathname, "_blank", "popup,width=1280,height=800")}>This place in its own window</Menu.Item>
             <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>Earlier moments</Menu.Item>
@@ -54,9 +59,7 @@ export function TopBar() {
       <AskBar />
       <div className={`${classes.side} ${classes.end}`}>
         <HouseDim />
-        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses; those with an output leave at up to 44 frames a second"}>
-          <span className={classes.chip}>{universes} {universes === 1 ? "universe" : "universes"}</span>
-        </Tooltip>
+        <Truths />
         <RecordButton />
         <Tooltip label={blackout ? "All intensity is out. Press to bring it back" : "Takes all intensity out"}>
           <button className={classes.chip} data-on={blackout} aria-pressed={blackout} onClick={() => void session.event({ kind: "blackout", on: !blackout })}>

@@ -1,6 +1,6 @@
 /** A backup file that is written again and again, where the browser lets a page do so. */
 import { writeShowFile } from "@/core/exchange/showFile";
-import type { Session } from "@/session/session";
+import type { Session } from "@/session/state";
 
 interface FileHandle {
   createWritable(): Promise<{ write(data: BufferSource): Promise<void>; close(): Promise<void> }>;

@@ -1,6 +1,6 @@
 "use client";
 
-import { useParams, useRouter } from "next/navigation";
+import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { clear } from "@/core/program/intents";
@@ -8,6 +8,7 @@ import { select } from "@/core/select/intents";
 import { KEYS } from "../keys";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
+import { usePlaceHref } from "./placeHref";
 import { PLACES } from "./Rail";
 
 const FIELD = "input, textarea, select, [contenteditable=true]";
@@ -24,7 +25,7 @@ function isFree(target: EventTarget | null): boolean {
 export function useKeys(): void {
   const session = useSession();
   const router = useRouter();
-  const { show } = useParams<{ show: string }>();
+  const href = usePlaceHref();
 
   useEffect(() => {
     const armed = () => session.store.getState().world.hands.armed;
@@ -41,7 +42,7 @@ export function useKeys(): void {
         if (ask && ask.value !== "") return;
         if (session.store.getState().world.hands.selection.length > 0) session.act([select.of({ items: [] })], "none");
       },
-      ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(`/show/${show}/${id}`)])),
+      ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),
     };
     const always = new Set(["undo", "redo", "clear", ...PLACES.map((p) => p.id as string)]);
     const bindings = Object.fromEntries(KEYS.map(({ id, keys }) => [keys, (event: KeyboardEvent) => {
@@ -64,5 +65,5 @@ export function useKeys(): void {
       unbind();
       window.removeEventListener("keydown", type);
     };
-  }, [session, router, show]);
+  }, [session, router, href]);
 }

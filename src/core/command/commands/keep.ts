@@ -4,6 +4,7 @@ import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
 import { partsOf } from "../../cue/looks";
 import { arm } from "../../program/intents";
 import { deleteGroup, nameGroup, recordGroup } from "../../select/groupIntents";
+import { nameShow } from "../../show/nameShow";
 import { fail } from "../../show/refusal";
 import { cuesOf, fixturesByNumber, groupNumbered } from "../../show/world";
 import type { Entry } from "../../show/value";
@@ -124,6 +125,7 @@ export const KEEPING: Command[] = [
   option("releasetime <time:seconds>", "the time of release", "releasetime 0", (args) => ({ releaseTime: args.time })),
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({ end: args.wrap ? "wrap" : args.release ? "release" : "stop" })),
   { chapter, syntax: "arm list <list>", about: "the list that plain keys act on", example: "arm list 1", read: (args, context) => intents(arm.of({ list: listOf(args, context).id })) },
+  { chapter, syntax: "set show name <label:text>", about: "name the show", example: 'set show name "The Salt Lantern"', read: (args) => intents(nameShow.of({ name: args.label as string })) },
   { chapter, syntax: "undo", about: "one step back in show edits and held values", example: "undo", read: () => ({ intents: [], events: [], control: "undo" }) },
   { chapter, syntax: "redo", about: "do again what was undone", example: "redo", read: () => ({ intents: [], events: [], control: "redo" }) },
 ];

@@ -122,7 +122,14 @@ export const RIG: Command[] = [
     example: "output 1 thru 4 artnet to 127.0.0.1 as 0", read: outputs,
   },
   { chapter, syntax: "wire source <label:text>", about: "the sender's name, as sACN receivers show it", example: 'wire source "Barge desk"', read: (args) => intents(setWire.of({ wire: { source: args.label as string } })) },
-  { chapter, syntax: "wire from (<host> | any)", about: "the network interface to send from", example: "wire from 127.0.0.1", read: (args) => intents(setWire.of({ wire: { from: (args.host as string | undefined) ?? "" } })) },
+  {
+    chapter, syntax: "wire from (<host> | any)", about: "the network interface to send from", example: "wire from 127.0.0.1",
+    read(args, { interfaces }) {
+      const from = (args.host as string | undefined) ?? "";
+      if (from !== "" && interfaces && !interfaces.includes(from)) fail(`${from} is no address of this machine`, `It has ${interfaces.join(", ")}`);
+      return intents(setWire.of({ wire: { from } }));
+    },
+  },
   {
     chapter, syntax: "wire lost (hold | fade after <after:seconds> over <over:seconds>)", about: "what the outputs do when the browser is gone", example: "wire lost fade after 30 over 5",
     read: (args) => intents(setWire.of({ wire: { lost: args.hold ? "hold" : { after: args.after as number, over: args.over as number } } })),

@@ -1,7 +1,7 @@
 /** Bringing read rows into the show as one step. */
 import { importFixtures } from "@/core/exchange/importIntent";
 import type { ReadRow } from "@/core/exchange/patchTable";
-import type { Session } from "@/session/session";
+import type { Session } from "@/session/state";
 
 const ROWS_A_PIECE = 250;
 

@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { numberText } from "@/core/dmx/wire";
 import { setHighlight } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
-import { halfOf } from "@/session/engineLink";
+import { halfOf } from "@/engine/view";
 import { openNode, type NodeLink } from "@/session/nodeLink";
 import type { Received } from "@/standin/messages";
 import { plural, runsText } from "../../parts/words";

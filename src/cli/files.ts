@@ -1,0 +1,57 @@
+/** The files of a script: read from beside it, written only where it may. */
+import { readFileSync, realpathSync, writeFileSync } from "node:fs";
+import { basename, dirname, join, relative, resolve, isAbsolute } from "node:path";
+import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
+import type { ScriptFiles } from "@/core/command/script";
+import { refuse, type Refusal } from "@/core/show/refusal";
+
+const isBelow = (path: string, folder: string): boolean => {
+  const way = relative(folder, path);
+  return way !== "" && !way.startsWith("..") && !isAbsolute(way);
+};
+
+/** Where a file would really be written, links followed; undefined where its folder does not exist. */
+function realPath(path: string): string | undefined {
+  try {
+    return realpathSync(path);
+  } catch {
+    try {
+      return join(realpathSync(dirname(path)), basename(path));
+    } catch {
+      return undefined;
+    }
+  }
+}
+
+/** @param started the folder it was started from. @param anywhere whether it was told that it may write anywhere. */
+export function filesBeside(script: string, started: string, anywhere: boolean, print: (line: string) => void): ScriptFiles {
+  const path = (name: string) => resolve(dirname(script), name);
+  const allowed = [dirname(resolve(script)), started].map((folder) => realPath(folder) ?? folder);
+  const write = (name: string, data: Uint8Array | string): Refusal | undefined => {
+    const to = realPath(path(name));
+    if (!to) return refuse(`"${name}" cannot be written: its folder does not exist`);
+    if (!anywhere && !allowed.some((folder) => isBelow(to, folder))) return refuse(`"${name}" lies outside the script's folder and the one it was started from`, "Write below one of them, or start it with --write-anywhere");
+    try {
+      writeFileSync(to, data);
+      return undefined;
+    } catch (error) {
+      return refuse(`"${name}" cannot be written: ${(error as NodeJS.ErrnoException).code ?? (error as Error).message}`);
+    }
+  };
+  const read = <T>(name: string, make: (bytes: Buffer) => T): T | Refusal => {
+    let bytes: Buffer;
+    try {
+      bytes = readFileSync(path(name));
+    } catch {
+      return refuse(`there is no file "${name}" beside the script`);
+    }
+    return make(bytes);
+  };
+  return {
+    open: (name) => read(name, (bytes) => readShowFile(new Uint8Array(bytes))),
+    save: (name, show) => write(name, writeShowFile(show)),
+    readText: (name) => read(name, (bytes) => bytes.toString("utf8")),
+    writeText: write,
+    print,
+  };
+}

@@ -1,0 +1,41 @@
+/** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
+import type { StoreApi } from "zustand/vanilla";
+import type { StepWords } from "@/core/command/foresee";
+import { readLine, type Read } from "@/core/command/read";
+import type { History } from "@/core/show/history";
+import { refuse, type Refusal } from "@/core/show/refusal";
+import { readContextOf } from "@/engine/view";
+import type { Foreseer, LooksLink } from "./looksLink";
+import type { Notice, SessionState } from "./state";
+
+const MOST_LINES = 200;
+const MOST_NOTICES = 4;
+let noticeCount = 0;
+
+export const stepWords = ({ done, undone }: History): StepWords => ({ done: done.at(-1)?.says ?? null, undone: undone.at(-1)?.says ?? null });
+
+/** Does work whose failing would be a mistake of ours: then it is told as a refusal, and nothing changed. */
+export function guarded<T>(work: () => T): T | Refusal {
+  try {
+    return work();
+  } catch (error) {
+    return refuse(`that went wrong inside Bold Comet: ${(error as Error).message}`, "Nothing was changed");
+  }
+}
+
+export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
+  const context = () => {
+    const { world, view, wire } = store.getState();
+    const own = wire.bridge?.interfaces.map((i) => i.address);
+    return { ...readContextOf(world, view), ...(own ? { interfaces: own } : {}) };
+  };
+  return {
+    context,
+    read: (line: string): Read | Refusal | undefined => guarded(() => readLine(line, context(), { abbreviate: true })),
+    tell: (text: string, tone: Notice["tone"] = "plain") => store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] })),
+    foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
+    showWhy: (why: string | null) => store.setState({ why }),
+    noteLine: (line: string) => store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
+    dismiss: (gone: number) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
+  };
+}

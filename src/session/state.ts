@@ -1,0 +1,70 @@
+/** What a window knows of a running show, and what it can do with it. */
+import type { StoreApi } from "zustand/vanilla";
+import type { ReadContext } from "@/core/command/command";
+import type { PlayEvent } from "@/core/play/events";
+import type { Why } from "@/core/play/why";
+import type { History } from "@/core/show/history";
+import type { Intent } from "@/core/show/intent";
+import type { Refusal } from "@/core/show/refusal";
+import type { World } from "@/core/show/world";
+import type { Playing, WireAsk, WireState } from "@/engine/messages";
+import type { StageView } from "@/engine/view";
+import type { Pieces } from "./inPieces";
+import type { Foreseer } from "./looksLink";
+import type { SavedState } from "./storage/keeper";
+
+export interface Notice {
+  id: number;
+  text: string;
+  tone: "plain" | "refused";
+}
+
+export interface SessionState {
+  world: World;
+  history: History;
+  saved: SavedState;
+  playing: Playing;
+  wire: WireState;
+  /** The stage's memory; a new object whenever its layout changes. */
+  view: StageView | undefined;
+  notices: readonly Notice[];
+  /** The parameter whose stack is shown; null for none. */
+  why: string | null;
+  /** Lines typed in the Ask bar, the last one last. */
+  lines: readonly string[];
+}
+
+export interface Session {
+  id: string;
+  store: StoreApi<SessionState>;
+  /** What this is a look at, in words: an earlier version, in which nothing can be changed. Null for the show itself. */
+  readOnly: string | null;
+  /** Whether what was done could still be lost if this window closed now. */
+  hosts: boolean;
+  /** Reads and does a line; a refusal changes nothing and is shown. With `join`, part of the step before (a drag). */
+  run(line: string, join?: boolean): Promise<Refusal | undefined>;
+  /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
+  foresee(line: string, to: Foreseer): void;
+  /** The stack behind a parameter. */
+  whyOf(key: string): Promise<Why | null>;
+  /** Shows or hides the stack behind a parameter. */
+  showWhy(key: string | null): void;
+  /** Does intents as one step; with `join`, as part of the step before (a drag). */
+  act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
+  /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
+  actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
+  event(event: PlayEvent): Promise<void>;
+  /** Asks something of the wire. */
+  askWire(ask: WireAsk): void;
+  /** A person agrees that outputs go to these destinations. */
+  agree(destinations: readonly string[]): void;
+  context(): ReadContext;
+  noteLine(line: string): void;
+  tell(text: string, tone?: Notice["tone"]): void;
+  dismiss(id: number): void;
+  flush(): Promise<void>;
+  close(): void;
+}
+
+export const NO_WIRE: WireState = { bridge: null, waiting: [], tests: {} };
+export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };

@@ -1,0 +1,43 @@
+"use client";
+
+import { useEffect, useState } from "react";
+import type { Rippled } from "@/core/cue/looks";
+import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
+import { useSession, useShow } from "../useSession";
+
+/** Words that take longer than this are not waited for. */
+const WAIT_MS = 30;
+
+export interface Foresight {
+  /** What the line would do or why it would be refused, in words; empty while that is not known. */
+  says: string;
+  refused: boolean;
+  /** Whether the words are there. */
+  known: boolean;
+  ripple: readonly Rippled[];
+}
+
+const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [] };
+
+/** What a line would do, worked out beside the hands: typing never waits for it. */
+export function useForesight(line: string): Foresight {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const [found, setFound] = useState<Foresight & { line: string }>({ ...NOTHING, line: "" });
+  useEffect(() => {
+    if (!line.trim()) return;
+    let over = false;
+    const late = setTimeout(() => setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }), WAIT_MS);
+    const words = (told: { says: string } | Refusal | undefined) => {
+      if (over) return;
+      clearTimeout(late);
+      setFound({ line, known: true, refused: isRefusal(told), says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says, ripple: [] });
+    };
+    session.foresee(line, { words, ripple: (ripple) => !over && setFound((now) => (now.line === line ? { ...now, ripple } : now)) });
+    return () => {
+      over = true;
+      clearTimeout(late);
+    };
+  }, [line, session, world]);
+  return found.line === line && line.trim() ? found : NOTHING;
+}

@@ -1,0 +1,125 @@
+"use client";
+
+import { Button, Checkbox, Group, Modal, Stack, Text, Tooltip, UnstyledButton } from "@mantine/core";
+import { IconAlertTriangle } from "@tabler/icons-react";
+import { useRouter } from "next/navigation";
+import { useEffect, useMemo, useState } from "react";
+import { setBlind, setHighlight, unpark } from "@/core/program/intents";
+import { isRefusal, refusalText } from "@/core/show/refusal";
+import { waitForConsent } from "@/session/consent";
+import { addShow } from "@/session/storage/shows";
+import { writePref } from "../parts/usePrefs";
+import { plural } from "../parts/words";
+import { RIG_TAB } from "../rig/RigPlace";
+import { useSession, useShow } from "../useSession";
+import { usePlaceHref } from "./placeHref";
+import { truthsOf, type Truth, type TruthAct } from "./truths";
+import classes from "./Shell.module.css";
+
+/** A bridge that is not reached for less than this is on its way. */
+const GRACE_MS = 1500;
+
+/** Whether the bridge has not been reached for a while. */
+function useUnreached(): boolean {
+  const reached = useShow((s) => s.wire.bridge !== null);
+  const [late, setLate] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLate(!reached), reached ? 0 : GRACE_MS);
+    return () => clearTimeout(timer);
+  }, [reached]);
+  return late && !reached;
+}
+
+function useTruths(): Truth[] {
+  const { readOnly } = useSession();
+  const world = useShow((s) => s.world);
+  const wire = useShow((s) => s.wire);
+  const unreached = useUnreached();
+  return useMemo(() => truthsOf({ readOnly, world, wire, unreached }), [readOnly, world, wire, unreached]);
+}
+
+/** At the top: how many universes leave, or in words why they do not; and a band below for what must not be overlooked. */
+export function Truths() {
+  const session = useSession();
+  const router = useRouter();
+  const href = usePlaceHref();
+  const truths = useTruths();
+  const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
+  const [seen, setSeen] = useState<readonly string[]>([]);
+  const [asking, setAsking] = useState(false);
+  const ids = truths.map((t) => t.id).join();
+  // What is over is told again when it comes again.
+  useEffect(() => setSeen((now) => now.filter((id) => ids.split(",").includes(id))), [ids]);
+  const shown = truths.filter((t) => !seen.includes(t.id));
+
+  const keep = async () => {
+    const { world } = session.store.getState();
+    const id = await addShow({ ...world, show: { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` } });
+    if (isRefusal(id)) return session.tell(refusalText(id), "refused");
+    waitForConsent(id);
+    router.push(`/show/${id}/build`);
+  };
+  const acts: Record<TruthAct, () => void> = {
+    take: () => session.askWire("take"),
+    consent: () => setAsking(true),
+    live: () => session.act([setBlind.of({ on: false })], "blind off"),
+    dim: () => session.act([setHighlight.of({ on: false })], "highlight off"),
+    unpark: () => session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
+    outputs: () => (writePref(RIG_TAB, "outputs"), router.push(href("rig"))),
+    keep: () => void keep(),
+  };
+
+  return (
+    <>
+      {truths.length === 0 ? (
+        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses; those with an output leave at up to 44 frames a second"}>
+          <span className={classes.chip} data-testid="wire-state">{plural(universes, "universe")}</span>
+        </Tooltip>
+      ) : (
+        <UnstyledButton className={classes.chip} data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"} data-testid="wire-state" onClick={() => setSeen([])} aria-label={truths.map((t) => t.text).join(" ")}>
+          <IconAlertTriangle size={14} aria-hidden /> {truths[0]!.short}{truths.length > 1 ? ` +${truths.length - 1}` : ""}
+        </UnstyledButton>
+      )}
+      {shown.length > 0 && (
+        <div className={classes.truths} role="alert" data-testid="truths">
+          {shown.map(({ id, text, tone, act }) => (
+            <div key={id} className={classes.truth} data-tone={tone} data-testid={`truth-${id}`}>
+              <IconAlertTriangle size={18} aria-hidden />
+              <span>{text}</span>
+              <Button size="compact-sm" variant="default" onClick={acts[act.does]}>{act.label}</Button>
+              <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>Fold away</Button>
+            </div>
+          ))}
+        </div>
+      )}
+      <ConsentSheet opened={asking} onClose={() => setAsking(false)} />
+    </>
+  );
+}
+
+/** Where a show would send to, for a person to agree to. */
+function ConsentSheet({ opened, onClose }: { opened: boolean; onClose(): void }) {
+  const session = useSession();
+  const waiting = useShow((s) => s.wire.waiting);
+  const [left, setLeft] = useState<readonly string[]>([]);
+  const chosen = waiting.filter((name) => !left.includes(name));
+  const agree = () => {
+    session.agree(chosen);
+    onClose();
+  };
+  return (
+    <Modal opened={opened} onClose={onClose} title="Where this show would send to" centered>
+      <Stack gap="sm">
+        <Text size="sm">Nothing goes to these places until you agree. It is asked once; your answer stays in this browser, not in the show.</Text>
+        {waiting.map((name) => {
+          const [protocol, where] = name.split(" ") as [string, string];
+          return <Checkbox key={name} checked={!left.includes(name)} onChange={(e) => setLeft(e.currentTarget.checked ? left.filter((n) => n !== name) : [...left, name])} label={<span><span className="num">{where === "broadcast" ? "everybody on the network (broadcast)" : where === "multicast" ? "whoever listens (multicast)" : where}</span> by {protocol === "artnet" ? "Art-Net" : "sACN"}</span>} />;
+        })}
+        <Group justify="flex-end">
+          <Button variant="default" onClick={onClose}>Not now</Button>
+          <Button onClick={agree} disabled={chosen.length === 0}>Send to {plural(chosen.length, "place")}</Button>
+        </Group>
+      </Stack>
+    </Modal>
+  );
+}
