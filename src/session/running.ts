@@ -143,8 +143,9 @@ export function runShow(id: string, version: { version: Version; says: string } 
   return now.show;
 }
 
-/** Closes what runs in this window: its pages were left. */
-export function leaveShow(): void {
-  now?.show.close();
+/** Closes a show that runs in this window: its pages were left. */
+export function leaveShow(id: string): void {
+  if (now?.show.id !== id) return;
+  now.show.close();
   now = undefined;
 }

@@ -7,6 +7,7 @@ import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
 import { useSession, useShow } from "../useSession";
 import { ASK_ID } from "./askInput";
+import { capital } from "../parts/words";
 import { findByName } from "./find";
 import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
@@ -139,5 +140,3 @@ function keeping(line: string): string | undefined {
   if (/^(delete|move) .*\btrack$/i.test(text)) return text.replace(/\btrack$/i, "keeplooks");
   return undefined;
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

@@ -3,6 +3,7 @@
 import { CloseButton } from "@mantine/core";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
+import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
 
@@ -23,7 +24,7 @@ export function Notices() {
       {notices.map(({ id, text, tone }) => (
         <div key={id} className={classes.notice} data-tone={tone}>
           {tone === "refused" ? <IconAlertTriangle size={18} color="var(--caution)" /> : <IconInfoCircle size={18} color="var(--muted)" />}
-          <span>{text.charAt(0).toUpperCase() + text.slice(1)}</span>
+          <span>{capital(text)}</span>
           <CloseButton size="sm" aria-label="Close" onClick={() => session.dismiss(id)} />
         </div>
       ))}

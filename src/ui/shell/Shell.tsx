@@ -8,6 +8,7 @@ import { leaveShow, runShow, type RunningShow, type Status } from "@/session/run
 import type { Session } from "@/session/state";
 import { Deck } from "../deck/Deck";
 import { Fence } from "../parts/Fence";
+import { capital } from "../parts/words";
 import { useStillPage } from "../parts/scrub";
 import { SessionContext } from "../useSession";
 import { WhyPanel } from "../why/WhyPanel";
@@ -33,7 +34,7 @@ function useRunning(id: string): Status {
   }, [id, text]);
   useEffect(() => () => {
     // A fault that takes the page down is no leaving: the address is still the show's.
-    if (!location.pathname.startsWith(`/show/${id}/`)) leaveShow();
+    if (!location.pathname.startsWith(`/show/${id}/`)) leaveShow(id);
   }, [id]);
   return useSyncExternalStore(running?.subscribe ?? (() => () => undefined), running?.status ?? onServer, onServer);
 }
@@ -73,7 +74,7 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
         {status.kind === "opening" && <Loader color="mint" aria-label="Opening the show" />}
         {status.kind === "failed" && (
           <>
-            <Text role="alert" maw={640}>{status.why}</Text>
+            <Text role="alert" maw={640}>{capital(status.why)}</Text>
             {status.rescue && <Rescue showId={showId} onKept={(id) => router.push(`/show/${id}/build`)} />}
             <Button component={Link} href="/" variant="default">All shows</Button>
           </>

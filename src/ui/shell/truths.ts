@@ -1,7 +1,7 @@
 /** Everything that makes the stage, or what leaves for it, not what it seems: told at the top at all times, with the way out. */
 import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
-import { plural } from "../parts/words";
+import { capital, plural } from "../parts/words";
 
 export type TruthAct = "take" | "consent" | "live" | "dim" | "unpark" | "outputs" | "keep";
 
@@ -34,7 +34,7 @@ export function truthsOf({ readOnly, world, wire, unreached }: Standing): Truth[
       if (unreached) say("bridge", "danger", "nothing leaves", "Nothing leaves this machine: the bridge is not reached. It is started again by itself; outputs go on by themselves then.", "outputs", "Outputs");
     } else if (bridge.lost) say("lost", "danger", "output taken", `The output was taken by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`, "take", "Take it back");
     else if (!bridge.mine && bridge.holder !== null) say("held", "danger", "output held", `The output is held by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`, "take", "Take the output");
-    if (bridge?.trouble) say("trouble", "danger", "output trouble", `${bridge.trouble.charAt(0).toUpperCase()}${bridge.trouble.slice(1)}.`, "outputs", "Outputs");
+    if (bridge?.trouble) say("trouble", "danger", "output trouble", `${capital(bridge.trouble)}.`, "outputs", "Outputs");
     if (waiting.length > 0) say("consent", "caution", "outputs wait", `${plural(waiting.length, "place")} this show would send to ${waiting.length === 1 ? "waits" : "wait"} for your consent: nothing goes there yet.`, "consent", "See and decide");
   }
   if (hands.blind) say("blind", "caution", "blind", "Blind: what is held is not on stage.", "live", "Go live");
