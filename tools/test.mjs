@@ -46,5 +46,5 @@ check("layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]
 check("handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]);
 jest("unit and show tests", []);
 jest("journeys", ["--config", "jest.journeys.config.mjs"]);
-check("a few kills of the browser process (more: node tools/kill-test.mjs 100)", process.execPath, ["tools/kill-test.mjs", "4", "7"]);
+check("a few kills of the browser process (more: npm run kills -- 200)", process.execPath, ["tools/run-bundled.mjs", "tests/kills/kills.ts", "4", "7"]);
 end();

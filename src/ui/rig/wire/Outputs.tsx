@@ -5,7 +5,8 @@ import { useMemo, useState, type MouseEvent } from "react";
 import { destinationsOf, numberRange, numberText, usualNumber } from "@/core/dmx/wire";
 import type { Output, Wire } from "@/core/show/schema";
 import { EditableText } from "../../parts/EditableText";
-import { plural } from "../../parts/words";
+import type { FromBridge } from "@/bridge/messages";
+import { capital, plural } from "../../parts/words";
 import { quote } from "../../parts/quote";
 import { useSession, useShow } from "../../useSession";
 import { universeCards } from "../universes/owners";
@@ -46,9 +47,19 @@ export function Outputs() {
         <p className={classes.hint}>Press a universe to set it below; Shift takes a range.</p>
         <OutputForm key={`${range[0]} ${range[1]} ${JSON.stringify(show.outputs[range[0]] ?? null)}`} first={range[0]} last={range[1]} output={show.outputs[range[0]]} onRange={setRange} />
       </div>
-      <WireSettings wire={show.wire} interfaces={bridge?.interfaces ?? []} state={bridge ? (bridge.trouble ?? `The bridge sends ${plural(bridge.sending.length, "universe")}.`) : "The bridge is not reached, so nothing of this show leaves the machine: another window has it, or it does not run. ./bold-comet demo starts it."} bad={!bridge || bridge.trouble !== null} onTake={bridge ? undefined : () => session.askWire("take")} onLine={(line) => void session.run(line)} />
+      <WireSettings wire={show.wire} interfaces={bridge?.interfaces ?? []} state={bridgeText(bridge)} bad={!bridge || bridge.trouble !== null || bridge.behind > 0 || (!bridge.mine && bridge.holder !== null)} onTake={bridge && !bridge.mine && bridge.holder !== null ? () => session.askWire("take") : undefined} onLine={(line) => void session.run(line)} />
     </div>
   );
+}
+
+/** How the bridge does: what it sends, at which rate, and what it cannot. */
+function bridgeText(bridge: FromBridge | null): string {
+  if (!bridge) return "The bridge is not reached, so nothing of this show leaves the machine. ./bold-comet demo starts it, and starts it again where it ends.";
+  if (bridge.trouble) return capital(bridge.trouble);
+  if (!bridge.mine) return bridge.holder === null ? "The bridge is there; this show sends nothing." : `"${bridge.holder}" holds the output, so nothing of this show leaves the machine.`;
+  const fastest = Math.max(0, ...bridge.sending.map((s) => s.perSecond));
+  const behind = bridge.behind > 0 ? ` ${plural(bridge.behind, "universe changes", "universes change")} faster than this machine can send: they get fewer frames, always the newest.` : "";
+  return `The bridge sends ${plural(bridge.sending.length, "universe")}, the busiest at ${fastest.toFixed(0)} frames a second.${behind}`;
 }
 
 const whereText = (output: Output): string => (typeof output.to === "string" ? `${output.to} (${destinationsOf(output).map((d) => d.host).join(", ")})` : output.to.unicast.join(", "));
@@ -107,7 +118,7 @@ function WireSettings({ wire, interfaces, state, bad, onTake, onLine }: Settings
     <aside className={classes.settings} aria-label="All outputs">
       <h3>Bridge</h3>
       <p role="status" data-bad={bad}>{state}</p>
-      {onTake && <Button size="compact-sm" variant="default" onClick={onTake}>Send from this window</Button>}
+      {onTake && <Button size="compact-sm" variant="default" onClick={onTake}>Take the output</Button>}
       <h3>All outputs</h3>
       <div className={classes.setting}><span>Sender&apos;s name</span><EditableText label="Sender's name" value={wire.source} onSave={(text) => onLine(`wire source ${quote(text)}`)} /></div>
       <Select size="xs" label="Network interface" value={wire.from || "any"} data={data} allowDeselect={false} onChange={(v) => v && onLine(`wire from ${v}`)} />
