@@ -51,13 +51,13 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
   const sender = createSender((packet, to) => sending.send(packet, to), randomBytes(16), broadcastOf);
 
   const hold = createHold<Client>((holder, at) => {
-    if (holder?.config) use(holder.config, at);
+    if (holder?.config) apply(holder.config, at);
     if (holder) sender.back(at);
     else sender.lost(at);
     for (const client of hold.claimants()) tell(client);
   });
 
-  function use({ outputs, wire, intensity }: Config, at: number): void {
+  function apply({ outputs, wire, intensity }: Config, at: number): void {
     trouble = null;
     const broadcast = broadcastOf(wire.from);
     const hosts = Object.values(outputs).flatMap((o) => destinationsOf(o, broadcast).map((d) => d.host));
@@ -90,7 +90,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     client.config = { wire: part.wire, outputs: Object.assign({}, ...client.parts.map((p) => p.outputs)), intensity: Object.fromEntries(client.parts.flatMap((p) => Object.entries(p.intensity)).map(([universe, bits]) => [universe, unpackIntensity(bits)])) };
     client.parts = [];
     hold.want(client, Object.keys(client.config.outputs).length > 0, now());
-    if (hold.holder() === client) use(client.config, now());
+    if (hold.holder() === client) apply(client.config, now());
     tell(client);
   }
 

@@ -29,7 +29,7 @@ const group = Object.keys(start.show.groups)[0]!;
 const [cue, second] = Object.keys(start.show.lists[list]!.cues) as [string, string];
 const key = `${f1}.0.Dimmer`;
 const entry = { attribute: "Dimmer", value: 40, time: { delay: 1, fade: 2 } };
-const { id: _, ...truss } = Object.values(start.show.scenery)[0]!;
+const { id: drawn, ...truss } = Object.values(start.show.scenery)[0]!;
 const output = start.show.outputs["1"]!;
 
 /** One intent of each kind, with as many of its fields as it takes. */
@@ -41,7 +41,7 @@ const SAMPLES: Intent[] = [
   { kind: "setFixtures", changes: { [f1]: { number: 300, name: "One", addresses: [{ universe: 7, slot: 9 }], place: { x: 1, y: 2, z: 3 }, turn: { x: 1, y: 2, z: 3 }, invertPan: true, swap: true, scale: 90, correct: { pan: 1, tilt: 2 }, note: "gel" } }, says: "sets" }, { kind: "remove", fixtures: [f2] },
   { kind: "copyUniverse", from: 1, to: 9 }, { kind: "unpatchUniverse", universe: 1 }, { kind: "setOutputs", universes: [1, 2], output }, { kind: "setWire", wire: { source: "Barge", from: "", lost: { after: 3, over: 4 } } },
   { kind: "importFixtures", rows: [{ updates: null, fixture: { number: 400, type: "dimmer", mode: "standard", addresses: [{ universe: 11, slot: 3 }], name: "In", note: "x", scale: 50 } }, { updates: f1, fixture: { number: 1, type: "dimmer", mode: "standard", addresses: [] } }] },
-  { kind: "drawScenic", piece: truss }, { kind: "eraseScenic", name: "Mast" },
+  { kind: "drawScenic", piece: truss }, { kind: "drawScenic", piece: truss, id: drawn }, { kind: "eraseScenic", name: "Mast" },
   { kind: "recordCue", list: 1, cue: 5.5, name: "Tide", times: { up: 1, down: 2, delayUp: 3, delayDown: 4 }, trigger: { kind: "auto", after: 2 }, onto: "merge", cueOnly: true, entries: { [key]: entry } }, { kind: "recordCue", list: 3, cue: 1, empty: true }, { kind: "updateCue", list, cue, all: true, cueOnly: true }, { kind: "takeCue", list, cue, all: true },
   { kind: "setCue", list, cue, name: "Tide", note: "bell", times: { up: 3, down: 2, delayUp: 1, delayDown: 0 }, trigger: { kind: "autoDone", after: 1 }, reach: { upTo: 2 }, fresh: true, assert: true, family: { name: "Position", delay: 2, fade: 3 } }, { kind: "setCue", list, cue, reach: { cue: second } },
   { kind: "deleteCue", list, cue, keepLooks: true }, { kind: "blockCue", list, cue: second }, { kind: "unblockCue", list, cue: second }, { kind: "moveCue", list, cue, to: 8, keepLooks: true }, { kind: "renumberCues", list, from: 10, step: 0.5 },

@@ -163,6 +163,46 @@ test("a damaged show opens at an earlier moment, to look at first, and goes on a
   await untilSaved(page);
 });
 
+test("what is drawn fails and says so while the show runs on; leaving with something not written asks", async () => {
+  const { page } = app;
+  await page.goto(app.base);
+  await page.getByRole("button", { name: "Open First" }).click();
+  await page.locator("#ask").waitFor();
+  await ask(page, "clear", "1 thru 3 at full", "record list 7 cue 1 fade 40", "clear", "go list 7");
+  await becomes(slot(40, 3), (v) => v > 3 && v < 200);
+  await page.evaluate(() => {
+    const whole = globalThis as unknown as { kept: typeof Number.prototype.toLocaleString };
+    whole.kept = Number.prototype.toLocaleString;
+    Number.prototype.toLocaleString = () => {
+      throw new Error("broken on purpose");
+    };
+  });
+  await page.keyboard.press("Alt+5");
+  await page.getByText(/could not be shown: broken on purpose. The show runs on/).first().waitFor();
+  const before = arrived.get(40)![2]!;
+  await becomes(slot(40, 3), (v) => v > before + 5);
+  await page.evaluate(() => void (Number.prototype.toLocaleString = (globalThis as unknown as { kept: typeof Number.prototype.toLocaleString }).kept));
+  while ((await page.getByRole("button", { name: "Show it again" }).count()) > 0) await page.getByRole("button", { name: "Show it again" }).first().click();
+  await ask(page, "release list 7");
+  await untilSaved(page);
+  app.errors.length = 0;
+
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException("full", "QuotaExceededError");
+    };
+  });
+  await ask(page, "1 at 15");
+  await page.getByTestId("saved").getByText("not saved, trying again").waitFor();
+  const asked = page.waitForEvent("dialog");
+  await page.close({ runBeforeUnload: true });
+  const dialog = await asked;
+  expect(dialog.type()).toBe("beforeunload");
+  await dialog.dismiss();
+  await ask(page, "1 at 16");
+  await becomes(slot(40, 1), (v) => v === 41);
+});
+
 test("no other page can put the app into a frame, and its policy lets in no script but its own", async () => {
   const { page } = app;
   const trap = createServer((_, answer) => answer.setHeader("content-type", "text/html").end(`<iframe src="${app.base}/show/demo/build" width="800" height="600"></iframe>`));

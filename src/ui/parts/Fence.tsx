@@ -1,11 +1,13 @@
 "use client";
 
-import { Button, Center, Stack, Text } from "@mantine/core";
+import { Button, Group, Text } from "@mantine/core";
 import { Component, type ReactNode } from "react";
 
 interface Props {
   /** What fails here, as it is told: "This place". */
   what: string;
+  /** Its place in the frame. */
+  area?: string;
   /** Another key shows the children anew. */
   on?: string;
   children: ReactNode;
@@ -26,12 +28,10 @@ export class Fence extends Component<Props, { fault: string | null; on: string |
   override render(): ReactNode {
     if (this.state.fault === null) return this.props.children;
     return (
-      <Center p="md" h="100%" role="alert">
-        <Stack gap={6} align="center">
-          <Text size="sm">{this.props.what} could not be shown: {this.state.fault}. The show runs on.</Text>
-          <Button size="compact-sm" variant="default" onClick={() => this.setState({ fault: null })}>Show it again</Button>
-        </Stack>
-      </Center>
+      <Group role="alert" gap="sm" justify="center" px="sm" style={{ gridArea: this.props.area, overflow: "hidden" }}>
+        <Text size="sm">{this.props.what} could not be shown: {this.state.fault}. The show runs on.</Text>
+        <Button size="compact-sm" variant="default" onClick={() => this.setState({ fault: null })}>Show it again</Button>
+      </Group>
     );
   }
 }

@@ -90,10 +90,10 @@ function Frame({ children }: { children: ReactNode }) {
   useStillPage();
   return (
     <div className={classes.frame}>
-      <Fence what="The top bar"><TopBar /></Fence>
-      <Fence what="The rail"><Rail /></Fence>
+      <Fence what="The top bar" area="top"><TopBar /></Fence>
+      <Fence what="The rail" area="rail"><Rail /></Fence>
       <main className={classes.place}><Fence what="This place" on={path}>{children}</Fence></main>
-      <Fence what="The deck" on={path}><Deck /></Fence>
+      <Fence what="The deck" area="deck" on={path}><Deck /></Fence>
       <Notices />
       <Fence what="Why"><WhyPanel /></Fence>
       <HouseDim.Veil />

@@ -1,0 +1,76 @@
+/** Starting and stopping: nothing is left behind, and a start never takes what is half dead for running. */
+import { spawn, type ChildProcess } from "node:child_process";
+import { existsSync, readFileSync, writeFileSync } from "node:fs";
+import { connect } from "node:net";
+import { join } from "node:path";
+import { becomes, freePort } from "./app";
+
+const root = join(__dirname, "../..");
+const children: ChildProcess[] = [];
+afterAll(() => children.forEach((child) => child.kill("SIGKILL")));
+
+async function start(port: number): Promise<{ child: ChildProcess; said: string; code: number | null }> {
+  const child = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "pipe"], env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.63" } });
+  children.push(child);
+  let said = "";
+  child.stdout!.on("data", (text) => (said += String(text)));
+  child.stderr!.on("data", (text) => (said += String(text)));
+  const code = await new Promise<number | null>((resolve) => {
+    child.once("exit", resolve);
+    child.stdout!.on("data", () => /All shows/.test(said) && resolve(null));
+  });
+  return { child, said, code };
+}
+const stateFile = (port: number) => join(root, `build/running-${port}.json`);
+const state = (port: number) => JSON.parse(readFileSync(stateFile(port), "utf8")) as { bridge: number; node: number; processes: { name: string; pid: number; started: string }[] };
+const lives = (pid: number) => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch {
+    return false;
+  }
+};
+const answers = (port: number) => new Promise<boolean>((resolve) => {
+  const socket = connect(port, "127.0.0.1").once("connect", () => (socket.destroy(), resolve(true))).once("error", () => resolve(false));
+});
+
+test("killed hard, it leaves nothing behind, and the next start runs; a second start is pointed to the first", async () => {
+  const port = await freePort();
+  const first = await start(port);
+  expect(first.code).toBeNull();
+  const second = await start(port);
+  expect([second.code, second.said]).toEqual([0, expect.stringContaining("already running")]);
+  const { processes } = state(port);
+  expect(processes.map((p) => p.name).sort()).toEqual(["app", "bridge", "serve", "standin"]);
+  first.child.kill("SIGKILL");
+  await becomes(async () => processes.filter((p) => lives(p.pid)).map((p) => p.name).join(), (left) => left === "");
+  const third = await start(port);
+  expect(third.code).toBeNull();
+  expect(await answers(state(port).bridge)).toBe(true);
+
+  // The bridge is dead and nobody starts it again: it does not count as running.
+  const half = state(port);
+  const serve = half.processes.find((p) => p.name === "serve")!;
+  process.kill(serve.pid, "SIGSTOP");
+  process.kill(half.processes.find((p) => p.name === "bridge")!.pid, "SIGKILL");
+  await becomes(() => answers(half.bridge), (yes) => !yes);
+  const fourth = await start(port);
+  expect([fourth.code, fourth.said]).toEqual([null, expect.stringContaining("with the demo show")]);
+  fourth.child.kill("SIGTERM");
+  await becomes(async () => existsSync(stateFile(port)), (there) => !there);
+});
+
+test("a process that only has the id of one of ours is left alone, and a port of another program is told of", async () => {
+  const port = await freePort();
+  writeFileSync(stateFile(port), JSON.stringify({ token: "x", bridge: 1, node: 1, processes: [{ name: "app", pid: process.pid, started: "1" }] }));
+  const made = await start(port);
+  expect(made.code).toBeNull();
+  made.child.kill("SIGTERM");
+  await becomes(async () => existsSync(stateFile(port)), (there) => !there);
+  const other = (await import("node:http")).createServer((_, answer) => answer.end("hello"));
+  await new Promise<void>((resolve) => other.listen(port, "127.0.0.1", () => resolve()));
+  const refused = await start(port);
+  expect([refused.code, refused.said]).toEqual([1, expect.stringContaining("in use by something else")]);
+  other.close();
+});
