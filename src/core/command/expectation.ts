@@ -117,8 +117,7 @@ const CHECKS: Record<string, Check> = {
     return differs(`ripple ${wanted}`, `ripple ${got.map((n) => plain(n, 3)).join(" ") || "none"}`);
   },
   print(desk, args, files) {
-    const attribute = args.attr as string;
-    const rows = items(desk, args).flatMap((item) => targetsOf(desk.world.show, item, attribute).map(({ key }, k) => {
+    const rows = items(desk, args).flatMap((item) => (args.attrs as string[]).flatMap((attribute) => targetsOf(desk.world.show, item, attribute).map(({ key }, k) => {
       const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
       const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;
       const text = itemText(desk.world.show, item);
@@ -126,7 +125,7 @@ const CHECKS: Record<string, Check> = {
         fixture: text.includes(".") ? text : Number(text), attribute, value: stageValues(desk.player, item, attribute)[k], unit: attributeInfo(attribute).unit,
         from: source.kind === "list" ? `list ${owner?.number ?? "?"} cue ${owner?.cues[source.cue]?.number ?? "?"}` : source.kind,
       };
-    }));
+    })));
     files.print(JSON.stringify({ t: desk.time, rows }));
     return undefined;
   },

@@ -1,12 +1,13 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
 import { attributeInfo, withUnit } from "../fixture/attribute";
 import { allTargets, targetsOf, type Target } from "../fixture/model";
-import { rangeOf } from "../fixture/parameters";
+import { functionOf, rangeOf } from "../fixture/parameters";
 import { colourValues } from "../program/colour";
 import { spreadItems } from "../select/place";
 import { alongStops, closedPlace } from "../select/spread";
 import type { Item, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
+import { fixtureNumbered } from "../show/world";
 import { RELEASE, type Entry, type Timing } from "../show/value";
 import { clamp } from "../units/units";
 import type { ReadContext } from "./command";
@@ -150,6 +151,31 @@ export const SETTINGS: Setting[] = [
     apply(args, b) {
       for (const item of b.items) for (const t of targetsOfWhat(b, item, args.what as What)) b.drops.push(t.key);
       b.says.push(`lets go of ${whatText(args.what as What)}`);
+    },
+  },
+  {
+    syntax: "copy from <fixture>", about: "hold what another fixture shows: all the two have in common, by attribute", example: "8 thru 9 copy from 7",
+    apply(args, b) {
+      const { world, stage } = b.context;
+      const source = fixtureNumbered(world.show, args.fixture as number) ?? fail(`there is no fixture ${args.fixture as number}`);
+      const shown = new Map(allTargets(world.show, source.id).map((t) => {
+        const now = stage(t.key);
+        return [`${t.spec.cell} ${t.spec.head}`, world.hands.held[t.key] ?? { attribute: now?.attribute ?? t.attribute, value: now?.value ?? t.spec.default }];
+      }));
+      let copied = 0;
+      for (const item of b.items) {
+        if (item === source.id) continue;
+        for (const target of allTargets(world.show, item)) {
+          const entry = shown.get(`${target.spec.cell} ${target.spec.head}`) ?? [...shown.values()].find((e) => e.attribute === target.attribute && target.spec.cell === 0);
+          const fn = entry && functionOf(target.spec, entry.attribute);
+          if (!entry || !fn) continue;
+          const [low, high] = rangeOf(fn);
+          b.values[target.key] = typeof entry.value === "number" ? { ...entry, value: clamp(entry.value, low, high) } : entry;
+          copied += 1;
+        }
+      }
+      if (copied === 0) fail(`fixture ${source.number} has nothing in common with what is selected`, "Select fixtures that share attributes with it");
+      b.says.push(`as fixture ${source.number}`);
     },
   },
   { syntax: "home", about: "hold every parameter at its default", example: "1 thru 12 home", apply: (_, b) => (everyDefault(b, (t) => t.spec.default), void b.says.push("everything to its default")) },

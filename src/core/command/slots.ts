@@ -56,6 +56,17 @@ const attr: SlotParser = (state, pos) => {
   return best ? [{ pos: pos + best[0].length, value: best[1] }] : [];
 };
 
+/** One attribute or more. */
+const attrs: SlotParser = (state, pos) => {
+  const read: string[] = [];
+  for (let here = pos; ; ) {
+    const found = attr(state, here)[0];
+    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push(found.value as string);
+    here = found.pos;
+  }
+};
+
 const what: SlotParser = (state, pos) => {
   const word = state.tokens[pos]?.text.toLowerCase() ?? "";
   for (const family of [...Object.keys(FAMILY_WORDS), "everything"]) expect(state, pos, { text: family, isWord: true });
@@ -125,6 +136,7 @@ const hosts: SlotParser = (state, pos) => {
 export const SLOTS: Record<string, SlotParser> = {
   sel: selSlot,
   attr,
+  attrs,
   what,
   family,
   values,

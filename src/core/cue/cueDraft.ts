@@ -5,6 +5,7 @@ import type { Id, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { Cue, CueList, Show } from "../show/schema";
 import { newList, type World } from "../show/world";
+import { settleReaches } from "./reach";
 import { forNextCue, repairs, type Additions } from "./keepLooks";
 import { newTimes } from "./times";
 
@@ -48,6 +49,7 @@ function put(list: CueList, additions: Additions): void {
 export function keepingLooks(world: WorldDraft, list: CueList, exempt: readonly Id[], edit: () => void, next?: { number: number; touched: Iterable<ParamKey> }): void {
   const before = snapshot(list);
   edit();
+  settleReaches(list);
   if (next) put(list, forNextCue(before, next.number, next.touched));
   put(list, repairs(snapshot(world.show as Show), before, snapshot(list), new Set(exempt)));
 }

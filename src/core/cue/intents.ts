@@ -48,7 +48,7 @@ export const setCue = defineIntent({
       note !== undefined && `note "${note}"`,
       times && now && `fade ${timesText({ ...now.times, ...times })} s`,
       trigger && (trigger.kind === "go" ? "waits for go" : `follows by itself after ${trigger.after} s`),
-      reach !== undefined && (reach === null ? "reaches all later cues" : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
+      reach !== undefined && (reach === null ? "reaches all later cues" : "more" in reach ? `reaches the next ${reach.more} cues, those recorded later included` : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
       fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
       assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
       family && `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
@@ -94,7 +94,7 @@ export const blockCue = defineIntent({
   says: (world, { list, cue }) => `stores everything in force in ${cueLabel(world, list, cue)}`,
 });
 
-/** Drops stored entries equal to what would track in; own timing keeps an entry. */
+/** Drops stored entries equal to what would track in, whatever their own timing. */
 export const unblockCue = defineIntent({
   kind: "unblockCue",
   fields: inCue,
@@ -109,7 +109,7 @@ export const unblockCue = defineIntent({
     keepingLooks(world, list, [], () => {
       for (const [key, entry] of Object.entries(plain.cues[id]!.entries) as [ParamKey, Entry][]) {
         const tracked = inForceAt(tracking, key, place);
-        if (tracked && !entry.time && sameValue(tracked.entry, entry)) delete cue.entries[key];
+        if (tracked && sameValue(tracked.entry, entry)) delete cue.entries[key];
       }
     });
   },

@@ -8,6 +8,7 @@ import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/sch
 import { EntrySchema, isRelease, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber } from "./cueDraft";
+import { settleReaches } from "./reach";
 import { newTimes, timesText } from "./times";
 import { allInForce } from "./tracking";
 
@@ -47,6 +48,7 @@ export const recordCue = defineIntent({
     };
     if (intent.cueOnly) keepingLooks(world, list, [id], edit, { number, touched: new Set([...Object.keys(held), ...dropped]) });
     else edit();
+    settleReaches(list);
   },
   says(world, intent) {
     const list = listNumbered(world.show, intent.list);

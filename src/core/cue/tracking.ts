@@ -99,6 +99,7 @@ function reachOf(order: readonly Cue[], cue: Cue, index: number): number {
     const { cue: id } = cue.reach;
     return Math.max(index, order.findIndex((c) => c.id === id));
   }
+  if ("more" in cue.reach) return Math.min(index + cue.reach.more, order.length - 1);
   let end = index;
   while (end + 1 < order.length && order[end + 1]!.number <= cue.reach.upTo + 0.0005) end += 1;
   return end;

@@ -10,7 +10,7 @@ import { fadeAway } from "./moves";
 import { loadLimits } from "./overlays";
 import { advance, arrive, setTime, type Player } from "./player";
 import { levelShown, nextPlace, placeOfCue, type ListRun } from "./run";
-import { settleNow, touch, type Stage } from "./stage";
+import { belowLayer, settleNow, touch, type Stage } from "./stage";
 
 /**
  * Does a playing event at stage time `at` (not before the player's time). What is due before happens first.
@@ -52,6 +52,7 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
     case "next":
       if (placeOfCue(list, event.cue) < 0) return refuse(`${named(list)} has no such cue`);
       run.next = event.cue;
+      run.since = listTimeAt(run.clock, player.now);
       return undefined;
     case "back": {
       if (run.cue === null) return notRunning(list);
@@ -88,13 +89,19 @@ function go(player: Player, list: CueList, run: ListRun, cue: string | undefined
   if (cues.length === 0) return refuse(`${named(list)} has no cues`, "Hold some values and: record cue 1");
   if (list.kind !== "list") return refuse(`${named(list)} is a ${list.kind}: it plays by its level`, `Give it a level, such as: level list ${list.number} at 100`);
   if (cue === undefined && run.clock.paused && run.cue !== null) return void resume(player, run);
+  // A go while a flash shows the first cue begins the list.
+  if (run.flashed) {
+    run.flashed = false;
+    run.cue = null;
+  }
   const place = cue === undefined ? nextPlace(list, run) : placeOfCue(list, cue);
   if (cue !== undefined && place < 0) return refuse(`${named(list)} has no such cue`);
   if (place < 0) return list.end === "release" ? void release(player, run) : undefined;
   for (const other of player.runs.values()) if (other !== run && player.world.show.lists[other.id]?.bowOut) release(player, other);
   resume(player, run);
   const here = placeOfCue(list, run.cue);
-  const follows = cue === undefined && run.next === null && here >= 0;
+  // A planned go to the cue that would come anyway is a plain go.
+  const follows = cue === undefined && here >= 0 && place === nextPlace(list, { ...run, next: null });
   arrive(player, run, place, { what: follows ? "change" : "everything", at: listTimeAt(run.clock, player.now) });
   return undefined;
 }
@@ -114,8 +121,9 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
     settleNow(stage, param);
     const held = layerOf(layers, param, run.slot);
     if (held < 0) continue;
-    const smooth = rig.mixes[param]![layers.toFn[held]!];
-    fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 });
+    const fn = layers.toFn[held]!;
+    const smooth = rig.mixes[param]![fn] && belowLayer(stage, param, held).fn === fn;
+    fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 }, true);
   }
   run.left = run.cue;
   run.cue = null;
@@ -161,12 +169,16 @@ function flash(player: Player, list: CueList, run: ListRun, on: boolean): Refusa
   if (run.flash === on) return undefined;
   run.flash = on;
   if (list.kind === "list") {
+    // A planned go, and where it was left, are none of a flash's business.
+    const { next, left } = run;
     if (on && run.cue === null) {
-      arrive(player, run, 0, { what: "everything", fade: 0, at: listTimeAt(run.clock, player.now) });
       run.flashed = true;
+      arrive(player, run, 0, { what: "everything", fade: 0, at: listTimeAt(run.clock, player.now) });
+      run.next = next;
     } else if (!on && run.flashed) {
       run.flashed = false;
       release(player, run, 0);
+      Object.assign(run, { next, left });
     }
   }
   showLevel(player, list, run);

@@ -4,11 +4,12 @@ import { inForceAt, trackingOf } from "../cue/tracking";
 import { resolveEntry } from "../program/resolve";
 import type { CueList } from "../show/schema";
 import { cuesOf, type World } from "../show/world";
+import { listTimeAt } from "./clock";
 import { sequence } from "../units/units";
 import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
 import { createFrame } from "./output";
 import { dropLayers, showLevel } from "./act";
-import { isScaledIn, roleOf } from "./moves";
+import { isScaledIn, rescaleCells, roleOf } from "./moves";
 import { loadHands, loadLimits, patchHeld } from "./overlays";
 import { syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
@@ -29,7 +30,10 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
     syncRuns(player);
     for (const run of [...player.runs.values()]) {
       const [old, list] = [before.show.lists[run.id], world.show.lists[run.id]];
-      if (list && old && old !== list) editList(player, run, old, list);
+      if (!list || !old || old === list) continue;
+      // What an edit makes due comes now, not in the past.
+      run.since = listTimeAt(run.clock, player.now);
+      editList(player, run, old, list);
     }
     loadLimits(player);
   }
@@ -117,11 +121,12 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
         removeLayer(layers, layer);
         touch(stage, param);
       }
+      rescaleCells(stage, { list, slot: run.slot, to: place, carriedTo: run.carried }, key);
       continue;
     }
     const origin = cues[target.at]!.id;
     const role = roleOf(list, rig, param);
-    const scaled = isScaledIn(list, tracking, rig, param);
+    const scaled = isScaledIn(list, tracking, rig, param, place, run.carried);
     if (layer < 0 && !adds) continue;
     if (layer < 0) {
       player.sequence = sequence(player.sequence + 1);
@@ -138,5 +143,6 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
       if (layers.priority[layer] !== list.priority) restamp(layers, layer, layers.stamp[layer]!, list.priority);
     }
     touch(stage, param);
+    rescaleCells(stage, { list, slot: run.slot, to: place, carriedTo: run.carried }, key);
   }
 }

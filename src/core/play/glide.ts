@@ -9,7 +9,7 @@ import { LATEST } from "./layers";
 import type { Player } from "./player";
 import { writeOutput } from "./output";
 import { isOver, progress } from "./progress";
-import { chainSource, layChain, touch, type Stage } from "./stage";
+import { chainSource, layChain, masterOf, touch, type Stage } from "./stage";
 
 type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
 
@@ -74,7 +74,7 @@ export function tryGlide(player: Player, param: number): boolean {
   const source = layers.weightTo[layer] === 0 ? startSource : chainSource();
   layers[`${field}At`][layer] = at;
   layers[`${field}End`][layer] = over;
-  const scale = stage.rig.scaled[param] ? (stage.blackout ? 0 : stage.grand * stage.limit[param]!) : 1;
+  const scale = masterOf(stage, param);
   const { glides } = stage;
   const { plainOffset, plainBase, plainScale } = stage.rig;
   const offset = plainOffset[param]!;

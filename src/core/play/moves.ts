@@ -6,7 +6,7 @@ import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
-import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, readFade, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
+import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import type { Rig } from "./rig";
 import { belowLayer, belowPriority, hasStage, ownValue, settleNow, throughLayer, touch, weightOf, type Stage } from "./stage";
 
@@ -36,12 +36,30 @@ export function roleOf(list: CueList, rig: Rig, param: number): number {
   return (list.htp || list.kind === "submaster") && rig.intensity[param] === 1 ? HIGHEST : LATEST;
 }
 
-/** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's. */
-export function isScaledIn(list: CueList, tracking: Tracking, rig: Rig, param: number): boolean {
+/** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's now. @param place of the cue it stands in. */
+export function isScaledIn(list: CueList, tracking: Tracking, rig: Rig, param: number, place: number, carried: boolean): boolean {
   if (list.kind === "takeover") return false;
   if (rig.scaled[param] === 1) return true;
   if (rig.intensity[param] === 0) return false;
-  return !tracking.columns.has(paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer"));
+  return inForceAt(tracking, fixtureDimmer(rig, param), place, carried) === undefined;
+}
+
+const fixtureDimmer = (rig: Rig, param: number): ParamKey => paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer");
+
+/** Once a list takes or lets go of a fixture's Dimmer, its level scales that, or the cells' again. */
+export function rescaleCells(stage: Stage, arrival: Pick<Arrival, "list" | "slot" | "to" | "carriedTo">, key: ParamKey): void {
+  const { rig, layers } = stage;
+  const { fixture, cell, head } = splitKey(key);
+  if (cell > 0 || head !== "Dimmer") return;
+  const tracking = trackingOf(arrival.list);
+  for (let number = 1; ; number++) {
+    const param = rig.index.get(paramKey(fixture, number, "Dimmer"));
+    if (param === undefined) return;
+    const layer = layerOf(layers, param, arrival.slot);
+    if (layer < 0) continue;
+    layers.scaled[layer] = isScaledIn(arrival.list, tracking, rig, param, arrival.to, arrival.carriedTo) ? 1 : 0;
+    touch(stage, param);
+  }
 }
 
 /** Starts the moves of an arrival. Returns the largest delay + fade among them, 0 without moves. */
@@ -62,6 +80,7 @@ export function startMoves(stage: Stage, arrival: Arrival): number {
     const took = target ? taken(stage, arrival, cue, tracking, param, target, held) : letGo(stage, arrival, cue, param, held);
     longest = Math.max(longest, took);
     touch(stage, param);
+    rescaleCells(stage, arrival, key);
   }
   return longest;
 }
@@ -93,7 +112,7 @@ function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, pa
   if (!resolved) return held >= 0 ? letGo(stage, arrival, cue, param, held) : 0;
   const origin = cuesOf(arrival.list)[target.at]!.id;
   const role = roleOf(arrival.list, rig, param);
-  const scaled = isScaledIn(arrival.list, tracking, rig, param);
+  const scaled = isScaledIn(arrival.list, tracking, rig, param, arrival.to, arrival.carriedTo);
   const level = scaled ? stage.listLevel[arrival.slot]! : 1;
   const { priority } = arrival.list;
   const { attribute } = target.entry;
@@ -146,11 +165,14 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   return time.delay + (stepped ? 0 : time.fade);
 }
 
-/** Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once. */
-export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime): void {
+/**
+ * Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once.
+ * @param all what is on its way out already, too: a release takes all along.
+ */
+export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime, all = false): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
-    if (layers.list[layer] !== slot || readFade(layers, layer, "weight").to === 0) continue;
+    if (layers.list[layer] !== slot || (!all && layers.weightTo[layer] === 0)) continue;
     const from = weightOf(stage, layer);
     setWeight(layers, layer, from > 0 ? { from, to: 0, at, delay: time.delay, fade: time.fade } : steady(0));
   }

@@ -63,15 +63,24 @@ function fullAndOpen({ world }: Player): [string, Entry][] {
   });
 }
 
-/** What each limiter's level leaves of the fixtures it holds. */
+/** What each limiter's level leaves: of the fixtures it holds, or of their cells alone where it holds only those. */
 export function loadLimits(player: Player): void {
   const { stage, rig, world } = player;
   stage.limit.fill(1);
   for (const list of listsByNumber(world.show)) {
     if (list.kind !== "limiter") continue;
     const level = stage.listLevel[player.runs.get(list.id)!.slot]!;
-    const held = new Set(cuesOf(list).flatMap((cue) => Object.keys(cue.entries)).map((key) => splitKey(key).fixture));
-    for (let p = 0; p < rig.size; p++) if (rig.scaled[p] && held.has(rig.owner[p]!)) stage.limit[p]! *= level;
+    const whole = new Set<string>();
+    const cells = new Set<string>();
+    for (const { fixture, cell } of cuesOf(list).flatMap((cue) => Object.keys(cue.entries)).map(splitKey)) {
+      if (cell === 0) whole.add(fixture);
+      else cells.add(`${fixture}.${cell}`);
+    }
+    for (let p = 0; p < rig.size; p++) {
+      const owner = rig.owner[p]!;
+      const takes = whole.has(owner) ? rig.scaled[p] === 1 : rig.intensity[p] === 1 && cells.has(`${owner}.${rig.specs[p]!.cell}`);
+      if (takes) stage.limit[p]! *= level;
+    }
   }
-  for (let p = 0; p < rig.size; p++) if (rig.scaled[p]) touch(stage, p);
+  for (let p = 0; p < rig.size; p++) if (rig.intensity[p] === 1 || rig.scaled[p] === 1) touch(stage, p);
 }

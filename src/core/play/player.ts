@@ -93,10 +93,12 @@ export function advance(player: Player, to: StageTime): boolean {
     if (!which || due > to + SAME_TIME) break;
     const list = player.world.show.lists[which.id]!;
     const exact = automaticAt(list, which);
+    const before = placeOfCue(list, which.cue);
     setTime(player, stageTime(Math.max(due, player.now)));
     player.stage.listNow[which.slot] = exact;
-    const jumps = which.next !== null;
-    arrive(player, which, nextPlace(list, which), { what: jumps ? "everything" : "change", at: exact });
+    const place = nextPlace(list, which);
+    const jumps = place !== nextPlace(list, { ...which, next: null });
+    arrive(player, which, place, { what: jumps || before < 0 ? "everything" : "change", at: exact });
     happened = true;
   }
   setTime(player, stageTime(Math.max(to, player.now)));
@@ -137,10 +139,7 @@ export function arrive(player: Player, run: ListRun, to: number, how: { what: Ar
     list, slot: run.slot, from, to, carriedFrom: run.carried, carriedTo: carried, stamp: player.sequence, at: how.at,
     what: from < 0 ? "everything" : how.what, ...(how.fade === undefined ? {} : { fade: how.fade }),
   });
-  if (how.what === "assert") {
-    run.complete = listTime(Math.max(run.complete, how.at + longest));
-    return;
-  }
+  if (how.what === "assert") return;
   run.carried = carried;
   run.cue = cuesOf(list)[to]!.id;
   run.next = null;

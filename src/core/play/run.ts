@@ -25,6 +25,8 @@ export interface ListRun {
   complete: ListTime;
   /** List time of the last arrival in the first cue. */
   roundAt: ListTime;
+  /** List time of the last edit or plan: what that made due comes then, never earlier. */
+  since: ListTime;
 }
 
 /** A list that would come round by itself in less than this, seconds, stops before it does: it would run for ever at one instant. */
@@ -37,7 +39,7 @@ export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaste
 export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
 
 export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
-  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1),
+  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1), since: listTime(0),
 });
 
 export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
@@ -58,11 +60,12 @@ export function nextPlace(list: CueList, run: ListRun): number {
 
 /** The list time at which the next cue comes by itself, Infinity where it waits for a go. */
 export function automaticAt(list: CueList, run: ListRun): ListTime {
-  if (run.cue === null) return listTime(Infinity);
+  // A flash shows its first cue and no more.
+  if (run.cue === null || run.flashed) return listTime(Infinity);
   const next = nextPlace(list, run);
   const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
   if (!trigger || trigger.kind === "go") return listTime(Infinity);
-  const due = (trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after;
+  const due = Math.max((trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after, run.since);
   const comesRound = run.next === null && next <= placeOfCue(list, run.cue);
   return listTime(comesRound && due - run.roundAt < SHORTEST_ROUND - SAME_TIME ? Infinity : due);
 }

@@ -19,7 +19,7 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1),
+      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1), since: finite.default(0),
       time: finite, rate: finite.min(0).max(10), paused: z.boolean(),
     }),
   ),
@@ -38,7 +38,7 @@ export function savePlay(player: Player): SavedPlay {
   return {
     now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
     runs: [...player.runs.values()].map((run) => ({
-      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt,
+      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt, since: run.since,
       time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
     })),
     layers: [...eachLayer(layers)].map((at) => ({
@@ -59,7 +59,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (!list || !made) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt),
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt), since: listTime(run.since),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;

@@ -8,7 +8,7 @@ import { LATEST } from "./layers";
 import { writeOutput } from "./output";
 import type { Player } from "./player";
 import { progress } from "./progress";
-import { FROM_DEFAULT, touch, type Stage } from "./stage";
+import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
 import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket, type Timing } from "./stacks";
 
 /** Chains of more layers than this are worked out layer by layer. */
@@ -49,7 +49,7 @@ export function tryStack(player: Player, param: number): boolean {
   b.param[place] = param;
   b.base[place] = base < 0 ? stage.rig.defaults[param]! : layers.ownTo[base]! * levelOf(stage, base);
   b.baseSource[place] = base < 0 ? FROM_DEFAULT : base;
-  b.scale[place] = stage.rig.scaled[param] ? (stage.blackout ? 0 : stage.grand * stage.limit[param]!) : 1;
+  b.scale[place] = masterOf(stage, param);
   let to = place * depth;
   for (let at = base < 0 ? layers.head[param]! : layers.next[base]!; at >= 0; at = layers.next[at]!, to++) {
     const list = layers.list[at]!;

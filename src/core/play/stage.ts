@@ -230,13 +230,16 @@ export function computeParameter(stage: Stage, param: number): boolean {
   if (!stage.blind) lay(stage.held, param, FROM_PROGRAMMER);
   stage.raw[param] = runValue;
   lay(stage.highlight, param, FROM_HIGHLIGHT);
-  if (stage.rig.scaled[param]) runValue *= stage.blackout ? 0 : stage.grand * stage.limit[param]!;
+  runValue *= masterOf(stage, param);
   lay(stage.park, param, FROM_PARK);
   stage.value[param] = runValue;
   stage.fn[param] = runFn;
   stage.source[param] = runSource;
   return !rests;
 }
+
+/** What limiters and masters leave of a parameter, 0..1: all of what they do not scale. */
+export const masterOf = ({ rig, blackout, grand, limit }: Stage, param: number): number => (rig.scaled[param] === 1 ? (blackout ? 0 : grand) : 1) * limit[param]!;
 
 function lay(over: Overlay, param: number, source: number): void {
   if (over.on[param] === 0) return;

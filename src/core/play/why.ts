@@ -67,8 +67,8 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     cover();
     steps.push({ what: "highlight", value: stage.highlight.value[p]!, attribute: name(stage.highlight.fn[p]!), hidden: false });
   }
+  if (stage.limit[p] !== 1) steps.push({ what: "limiter", value: stage.limit[p]! * 100, hidden: false });
   if (rig.scaled[p]) {
-    if (stage.limit[p] !== 1) steps.push({ what: "limiter", value: stage.limit[p]! * 100, hidden: false });
     if (stage.grand !== 1) steps.push({ what: "grand", value: stage.grand * 100, hidden: false });
     if (stage.blackout) steps.push({ what: "blackout", value: 0, hidden: false });
   }

@@ -8,6 +8,7 @@ import { fail } from "../show/refusal";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { World } from "../show/world";
+import { NO_SPREAD } from "./hands";
 
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
@@ -48,6 +49,7 @@ export const clear = defineIntent({
     if (world.hands.selection.length > 0) world.hands.last = world.hands.stepping?.whole ?? world.hands.selection;
     world.hands.selection = [];
     world.hands.stepping = null;
+    world.hands.spread = NO_SPREAD;
     world.hands.held = {};
   },
   says: ({ hands }) => {

@@ -8,20 +8,20 @@ import type { World } from "../show/world";
 import { groupNumbered } from "../show/world";
 import { itemsText } from "./intents";
 
-/** Records the selection, in its order. Onto what exists, it takes its place; a name is kept unless given. */
+/** Records the selection, in its order. Onto what exists it adds to it unless told to overwrite; a name is kept unless given. */
 export const recordGroup = defineIntent({
   kind: "recordGroup",
-  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(ItemSchema).max(20_000) },
-  apply(world, { number, name, members }) {
+  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(ItemSchema).max(20_000), onto: z.enum(["merge", "overwrite"]).optional() },
+  apply(world, { number, name, members, onto }) {
     if (members.length === 0) fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
     const old = groupNumbered(world.show as World["show"], number);
     const id = old?.id ?? newId(world, "g");
-    world.show.groups[id] = { id, number, name: name ?? old?.name ?? `Group ${number}`, members };
+    world.show.groups[id] = { id, number, name: name ?? old?.name ?? `Group ${number}`, members: old && onto !== "overwrite" ? [...new Set([...old.members, ...members])] : members };
   },
-  says(world, { number, name, members }) {
+  says(world, { number, name, members, onto }) {
     const old = groupNumbered(world.show, number);
     const label = `group ${number}${name ?? old?.name ? ` "${name ?? old?.name}"` : ""}`;
-    return `${old ? `puts the selection in place of ${old.members.length} in` : "makes"} ${label}: ${itemsText(world, members)}`;
+    return `${!old ? "makes" : onto === "overwrite" ? `puts the selection in place of ${old.members.length} in` : "adds the selection to"} ${label}: ${itemsText(world, members)}`;
   },
 });
 

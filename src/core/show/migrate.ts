@@ -23,6 +23,8 @@ const MIGRATIONS: readonly Migration[] = [
       };
     },
   },
+  // A reach may be of so many more cues than there are; nothing that was stored changes.
+  { from: 2, run: (document) => document },
 ];
 
 /** Takes a document of any known version to the present one. */

@@ -6,7 +6,7 @@ import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 2;
+export const SHOW_VERSION = 3;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -90,8 +90,8 @@ export const CueTimesSchema = z.object({
 });
 export type CueTimes = z.infer<typeof CueTimesSchema>;
 
-/** How far a cue's entries cover: up to a number, or up to a cue that stays the end whatever is put in between. */
-export const ReachSchema = z.union([z.object({ upTo: cueNumber }), z.object({ cue: id })]);
+/** How far a cue's entries cover: up to a number; up to a cue that stays the end whatever is put in between; or so many more cues, while there are fewer. */
+export const ReachSchema = z.union([z.object({ upTo: cueNumber }), z.object({ cue: id }), z.object({ more: z.number().int().min(0).max(20_000) })]);
 export type Reach = z.infer<typeof ReachSchema>;
 
 export const CueSchema = z.object({

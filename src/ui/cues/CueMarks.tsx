@@ -7,7 +7,7 @@ import classes from "./Cues.module.css";
 
 /** What is special about a cue, each mark explained on hover. */
 export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
-  const end = cue.reach && ("upTo" in cue.reach ? cue.reach.upTo : list.cues[cue.reach.cue]?.number);
+  const end = cue.reach && ("upTo" in cue.reach ? cue.reach.upTo : "more" in cue.reach ? `+${cue.reach.more}` : list.cues[cue.reach.cue]?.number);
   const own = Object.values(cue.entries).filter((e) => e.time).length;
   const empty = Object.keys(cue.entries).length === 0;
   return (

@@ -2,11 +2,12 @@
 import { blockCue, deleteCue, moveCue, renumberCues, setCue, setList, unblockCue } from "../../cue/intents";
 import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
 import { partsOf } from "../../cue/looks";
+import { reachMore } from "../../cue/reach";
 import { arm } from "../../program/intents";
 import { deleteGroup, nameGroup, recordGroup } from "../../select/groupIntents";
 import { nameShow } from "../../show/nameShow";
 import { fail } from "../../show/refusal";
-import { cuesOf, fixturesByNumber, groupNumbered } from "../../show/world";
+import { fixturesByNumber, groupNumbered } from "../../show/world";
 import type { Entry } from "../../show/value";
 import type { Trigger } from "../../show/schema";
 import type { Family } from "../../fixture/attribute";
@@ -56,8 +57,8 @@ const option = (syntax: string, about: string, example: string, change: (args: A
 
 export const KEEPING: Command[] = [
   {
-    chapter, syntax: "record group <number:group> [<name:text>]", about: "the selection, in its order", example: 'record group 6 "Rail port"',
-    read: (args, context) => intents(recordGroup.of({ number: args.number as number, members: itemsOf({}, context), ...(args.name === undefined ? {} : { name: args.name as string }) })),
+    chapter, syntax: "record group <number:group> [<name:text>] [merge | overwrite]", about: "the selection, in its order; onto one that exists it adds unless told otherwise", example: 'record group 6 "Rail port"',
+    read: (args, context) => intents(recordGroup.of({ number: args.number as number, members: itemsOf({}, context), ...(args.name === undefined ? {} : { name: args.name as string }), ...(args.overwrite ? { onto: "overwrite" as const } : {}) })),
   },
   { chapter, syntax: "set group <number:group> name <label:text>", about: "name a group", example: 'set group 1 name "Rail"', read: (args, context) => intents(nameGroup.of({ group: groupOf(args, context).id, name: args.label as string })) },
   { chapter, syntax: "delete group <number:group>", about: "delete a group; its fixtures stay", example: "delete group 1", read: (args, context) => intents(deleteGroup.of({ group: groupOf(args, context).id })) },
@@ -94,9 +95,7 @@ export const KEEPING: Command[] = [
     chapter, syntax: "set [list <list>] cue <cueNumber:cue> reach <more:plus>", about: "its values cover so many more cues", example: "set cue 1 reach +2",
     read(args, context) {
       const { list, cue } = inCue(args, context);
-      const order = cuesOf(context.world.show.lists[list]!);
-      const end = order[Math.min(order.findIndex((c) => c.id === cue) + (args.more as number), order.length - 1)]!;
-      return intents(setCue.of({ list, cue, reach: { cue: end.id } }));
+      return intents(setCue.of({ list, cue, reach: reachMore(context.world.show.lists[list]!, cue, args.more as number) }));
     },
   },
   setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),

@@ -23,5 +23,5 @@ export const SCRIPTS: Command[] = [
   row("save", "save <file:text>", "writes a show file", 'save "show.comet.zip"'),
   row("importCsv", "import csv <file:text> [add | update]", "brings in a patch from a table; rows that make no sense are left out", 'import csv "rig.csv" add'),
   row("exportCsv", "export csv <file:text>", "writes the patch as a table", 'export csv "patch.csv"'),
-  row("print", "print <sel> <attr>", "a JSON line with the stage values", "print 1 thru 3 dimmer"),
+  row("print", "print <sel> <attrs>", "a JSON line with the stage values", "print 1 thru 3 dimmer pan"),
 ];

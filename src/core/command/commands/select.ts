@@ -30,6 +30,9 @@ function stepsFor({ world: { hands } }: ReadContext, given: readonly number[] | 
   return made;
 }
 
+/** A spread stays until changed, or until nothing is selected any more. */
+const endSpread = ({ hands }: ReadContext["world"]) => (hands.spread === NO_SPREAD || JSON.stringify(hands.spread) === JSON.stringify(NO_SPREAD) ? [] : [setSpread.of({ spread: NO_SPREAD })]);
+
 export const SELECTING: Command[] = [
   { chapter, syntax: "<sel>", about: "select, replacing", example: "1 thru 5 + 8", read: (args, context) => selectOf(evaluateSel(args.sel as Sel, context)) },
   {
@@ -40,13 +43,13 @@ export const SELECTING: Command[] = [
     chapter, syntax: "- <sel>", about: "take away from the selection", example: "- 3",
     read: (args, context) => selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel as Sel, context))),
   },
-  { chapter, syntax: "none", about: "select nothing", example: "none", read: () => selectOf([]) },
+  { chapter, syntax: "none", about: "select nothing; ends a spread", example: "none", read: ({}, { world }) => intents(select.of({ items: [] }), ...endSpread(world)) },
   { chapter, syntax: "others", about: "all that are not selected now", example: "others", read: (_, context) => selectOf(others(context)) },
   {
     chapter, syntax: "order (reverse | left | front | centre)", about: "put the selection in another order", example: "order reverse",
     read(args, context) {
       const items = itemsOf({}, context);
-      const by = BY.find((b) => args[b]);
+      const by = BY.find((b) => b !== "order" && args[b]);
       return selectOf(by ? orderBy(context, items, by) : items.reverse());
     },
   },

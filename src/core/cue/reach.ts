@@ -1,0 +1,21 @@
+/** Reaches of "so many more cues" (SEMANTICS 9): they take in cues recorded later while there are fewer, then keep the cue they end at. */
+import type { Id } from "../show/ids";
+import type { CueList, Reach } from "../show/schema";
+import { cuesOf } from "../show/world";
+
+/** A reach over the `more` next cues of a list. */
+export function reachMore(list: CueList, cue: Id, more: number): Reach {
+  const order = cuesOf(list);
+  const end = order[order.findIndex((c) => c.id === cue) + more];
+  return end ? { cue: end.id } : { more };
+}
+
+/** Ends the reaches that have as many cues after them as they cover. Changes the list. */
+export function settleReaches(list: CueList): void {
+  const order = cuesOf({ ...list, cues: { ...list.cues } });
+  order.forEach(({ id, reach }, place) => {
+    if (!reach || !("more" in reach)) return;
+    const end = order[place + reach.more];
+    if (end) list.cues[id]!.reach = { cue: end.id };
+  });
+}
