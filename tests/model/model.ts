@@ -162,7 +162,7 @@ export function modelRelease(model: ModelPlayer, list: number, t: number): void 
   if (model.standing[list] === null) return;
   for (const contributions of model.contributions.values()) {
     for (const c of contributions) {
-      if (c.list !== list || c.leaving) continue;
+      if (c.list !== list) continue;
       const w = c.weight(t);
       const r = ramp(t, model.lists[list]!.releaseTime);
       c.weight = (s) => w * (1 - r(s));

@@ -3,7 +3,7 @@ import { newDesk, runLine } from "../command/desk";
 import { LIBRARY } from "../fixture/library/library";
 import { rangeOf } from "../fixture/parameters";
 import { isEmitter } from "../fixture/attribute";
-import { toDmx } from "./convert";
+import { toDmx } from "../fixture/dmxValue";
 import { decodeFrame, fromDmx } from "./decode";
 import { readFrame, writeFrame } from "./wireFrame";
 

@@ -7,11 +7,10 @@ import { cuesOf, type World } from "../show/world";
 import { listTimeAt } from "./clock";
 import { sequence } from "../units/units";
 import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
-import { createFrame } from "./output";
 import { dropLayers, showLevel } from "./act";
 import { isScaledIn, rescaleCells, roleOf } from "./moves";
 import { loadHands, loadLimits, patchHeld } from "./overlays";
-import { syncRuns, type Player } from "./player";
+import { newBytes, syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
 import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
 import { createStage, settleNow, touch } from "./stage";
@@ -64,7 +63,7 @@ export function relayRig(player: Player): void {
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
   stage.othersUsed = old.stage.othersUsed;
-  Object.assign(player, { rig, layers, stage, frame: createFrame(rig.universes.length), generation: player.generation + 1 });
+  Object.assign(player, { rig, layers, stage, ...newBytes(rig), generation: player.generation + 1 });
   loadHands(player);
   loadLimits(player);
 }

@@ -7,7 +7,7 @@ import type { Glide, Glides } from "./glides";
 import { grown } from "./grown";
 import { LATEST } from "./layers";
 import type { Player } from "./player";
-import { writeOutput } from "./output";
+import { putFeeds, putPlain, type Bytes } from "./bytes";
 import { isOver, progress } from "./progress";
 import { chainSource, layChain, masterOf, touch, type Stage } from "./stage";
 
@@ -121,7 +121,7 @@ export function glide(player: Player): void {
   }
 }
 
-function run({ stage, frame }: Player, g: Glide): void {
+function run({ stage, bytes: frame }: Player, g: Glide): void {
   if (g.same && g.scale !== 0) {
     const straight = straightOf(g, stage, frame);
     return straight ? runStraight(g, straight.value, straight.bytes) : runPlain(g, stage.value, frame);
@@ -135,42 +135,37 @@ function run({ stage, frame }: Player, g: Glide): void {
     value[p] = v;
     raw[p] = rawFrom[i]! + rawBy[i]! * share;
     const to = offset[i]!;
-    if (to >= 0) frame[to] = base + v * scale;
-    else if (to === -1) writeFeeds(stage, frame, p);
+    if (to >= 0) putPlain(frame, to, base, scale, v);
+    else if (to === -1) putFeeds(stage, frame, p);
   }
 }
 
 /** Whether parameters and bytes of a group follow each other without gaps: worked out when the group has changed. */
-function straightOf(g: Glide, { value }: Stage, frame: Uint8Array): Glide["straight"] {
+function straightOf(g: Glide, { value }: Stage, frame: Bytes): Glide["straight"] {
   if (g.straight !== undefined) return g.straight;
   const [param, offset] = [g.param[0]!, g.offset[0]!];
   for (let i = 1; i < g.count; i++) if (g.param[i] !== param + i || g.offset[i] !== offset + i) return (g.straight = false);
   return (g.straight = { value: value.subarray(param, param + g.count), bytes: frame.subarray(offset, offset + g.count) });
 }
 
-function runStraight({ from, by, count, base, scale, last }: Glide, value: Float64Array, bytes: Uint8Array): void {
+function runStraight({ from, by, count, base, scale, last }: Glide, value: Float64Array, bytes: Bytes): void {
   const share = last[0]!;
   for (let i = 0; i < count; i++) {
     const v = from[i]! + by[i]! * share;
     value[i] = v;
-    bytes[i] = base + v * scale;
+    putPlain(bytes, i, base, scale, v);
   }
 }
 
 /** The commonest glide, whose values before masters are those after (`copyRaw`): unscaled parameters on plain 8-bit channels. Kept small, so that it compiles to a tight loop. */
-function runPlain({ param, offset, from, by, count, base, scale, last }: Glide, value: Float64Array, frame: Uint8Array): void {
+function runPlain({ param, offset, from, by, count, base, scale, last }: Glide, value: Float64Array, frame: Bytes): void {
   const share = last[0]!;
   for (let i = 0; i < count; i++) {
     const p = param[i]!;
     const v = from[i]! + by[i]! * share;
     value[p] = v;
-    frame[offset[i]!] = base + v * scale;
+    putPlain(frame, offset[i]!, base, scale, v);
   }
-}
-
-function writeFeeds(stage: Stage, frame: Uint8Array, param: number): void {
-  const feeds = stage.rig.feeds[param]!;
-  for (let k = 0; k < feeds.length; k++) writeOutput(stage, frame, feeds[k]!);
 }
 
 /** Copies the values before masters, those of unscaled glides included. */

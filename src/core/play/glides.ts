@@ -1,4 +1,5 @@
 /** The arrays of gliding parameters. */
+import type { Bytes } from "./bytes";
 
 export interface Glide {
   list: number;
@@ -20,7 +21,7 @@ export interface Glide {
   source: Int32Array;
   told: boolean;
   /** Where its parameters and bytes lie in a row, that stretch of each; undefined until looked at. */
-  straight: { value: Float64Array; bytes: Uint8Array } | false | undefined;
+  straight: { value: Float64Array; bytes: Bytes } | false | undefined;
   /** Values at progress 0 and their difference to progress 1: after masters, and before. */
   from: Float64Array;
   by: Float64Array;

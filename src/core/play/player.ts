@@ -9,7 +9,7 @@ import { listTimeAt } from "./clock";
 import { createLayers, type Layers } from "./layers";
 import { startMoves, type Arrival } from "./moves";
 import { glide, tryGlide } from "./glide";
-import { createFrame, writeOutput } from "./output";
+import { createBytes, putFeeds, type Bytes } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
 import { automaticAt, dueAt, levelShown, newRun, nextPlace, placeOfCue, type ListRun } from "./run";
@@ -22,7 +22,9 @@ export interface Player {
   rig: Rig;
   layers: Layers;
   stage: Stage;
+  /** What leaves, 512 bytes for each of the rig's universes; and the writer's view of the same memory. */
   frame: Uint8Array;
+  bytes: Bytes;
   runs: Map<string, ListRun>;
   /** The runs by list number. */
   order: ListRun[];
@@ -39,12 +41,18 @@ export function createPlayer(world: World, now: StageTime = stageTime(0)): Playe
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
-    world, rig, layers, stage: createStage(rig, layers, 1), frame: createFrame(rig.universes.length), runs: new Map(), order: [], now, sequence: sequence(0), generation: 1,
+    world, rig, layers, stage: createStage(rig, layers, 1), ...newBytes(rig), runs: new Map(), order: [], now, sequence: sequence(0), generation: 1,
   };
   syncRuns(player);
   loadHands(player);
   loadLimits(player);
   return player;
+}
+
+/** Fresh bytes of a rig, for the writer and for readers. */
+export function newBytes(rig: Rig): Pick<Player, "frame" | "bytes"> {
+  const bytes = createBytes(rig.universes.length);
+  return { bytes, frame: new Uint8Array(bytes.buffer) };
 }
 
 /** Makes a run for every list; slots stay with their list. */
@@ -110,7 +118,7 @@ export const isMoving = ({ stage }: Player): boolean => stage.activeCount > 0 ||
 
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
-  const { stage, frame, rig } = player;
+  const { stage, bytes } = player;
   glide(player);
   runStacks(player);
   const count = stage.activeCount;
@@ -122,10 +130,7 @@ export function compute(player: Player): void {
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;
-  for (let i = 0; i < count; i++) {
-    const feeds = rig.feeds[stage.touched[i]!]!;
-    for (let k = 0; k < feeds.length; k++) writeOutput(stage, frame, feeds[k]!);
-  }
+  for (let i = 0; i < count; i++) putFeeds(stage, bytes, stage.touched[i]!);
 }
 
 /** A list arrives in a cue. Round the end, what tracked is dropped unless the list keeps it. */

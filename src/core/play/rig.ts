@@ -4,6 +4,7 @@ import { modelOf } from "../fixture/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
+import { plainOf } from "./bytes";
 import type { Fixture, Show } from "../show/schema";
 import { fixturesByNumber } from "../show/world";
 
@@ -41,7 +42,7 @@ export interface Rig {
   universes: readonly number[];
   outputs: readonly Output[];
   /**
-   * Parameters that go to one 8-bit channel and nothing else: its byte is base + value x scale, cut off.
+   * Parameters that go to one 8-bit channel and nothing else: its byte is base + value x scale.
    * Offset -1: more than that is to be done; -2: nothing goes out.
    */
   plainOffset: Int32Array;
@@ -80,9 +81,9 @@ export function compileRig(show: Show): Rig {
   outputs.forEach((output, i) => {
     for (const p of new Set([output.param, output.dimmer, output.cellDimmer])) if (p >= 0) feeds[p]!.push(i);
   });
-  const plain = feeds.map((own) => (own.length === 1 ? plainOutput(outputs[own[0]!]!) : undefined));
+  const plain = feeds.map((own) => (own.length === 1 ? plainOf(outputs[own[0]!]!) : undefined));
   return {
-    plainOffset: Int32Array.from(feeds, (own, p) => plain[p]?.offset ?? (own.length === 0 ? -2 : -1)),
+    plainOffset: Int32Array.from(feeds, (own, p) => (plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? -2 : -1)),
     plainBase: Float64Array.from(plain, (o) => o?.base ?? 0),
     plainScale: Float64Array.from(plain, (o) => o?.scale ?? 0),
     size: keys.length, keys, index, specs, owner, universes, outputs, feeds,
@@ -91,14 +92,6 @@ export function compileRig(show: Show): Rig {
     scaled: Uint8Array.from(scaledFlags),
     mixes: specs.map((spec) => spec.functions.map((fn) => !isStepped(fn))),
   };
-}
-
-/** An 8-bit channel without dimmers whose first function is a straight line: half a step and 1e-9 are added, so that cutting off rounds half up. */
-function plainOutput(out: Output): { offset: number; base: number; scale: number } | undefined {
-  const fn = out.functions[0]!;
-  if (out.bytes !== 1 || out.dimmer >= 0 || out.cellDimmer >= 0 || out.invert || fn.steps || fn.to === fn.from) return undefined;
-  const perUnit = ((fn.dmxTo - fn.dmxFrom) / (fn.to - fn.from)) * out.scale;
-  return { offset: out.offset, base: fn.dmxFrom + (out.add - fn.from) * perUnit + 0.5 + 1e-9, scale: perUnit };
 }
 
 /** Which parameters of a fixture masters scale, once (SEMANTICS 1 and 9). */

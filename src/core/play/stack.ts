@@ -5,7 +5,7 @@
  * share it. Anything that touches a parameter takes it out, and a fade that ends does so too.
  */
 import { LATEST } from "./layers";
-import { writeOutput } from "./output";
+import { putFeeds, putPlain } from "./bytes";
 import type { Player } from "./player";
 import { progress } from "./progress";
 import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
@@ -114,13 +114,13 @@ function settleEnded(stage: Stage, b: Bucket): void {
 
 const SHARES = { now: new Float64Array(64) };
 
-function runBucket({ stage, frame }: Player, b: Bucket, timings: readonly Timing[]): void {
+function runBucket({ stage, bytes: frame }: Player, b: Bucket, timings: readonly Timing[]): void {
   if (SHARES.now.length < timings.length) SHARES.now = new Float64Array(timings.length * 2);
   const shares = SHARES.now;
   for (let i = 0; i < timings.length; i++) shares[i] = timings[i]!.share;
   const { value, raw, source: sources, rig } = stage;
   const { depth, count, param, base, baseSource, scale, from, by, level, weightFrom, weightBy, own, weight, source } = b;
-  const { plainOffset, plainBase, plainScale, feeds } = rig;
+  const { plainOffset, plainBase, plainScale } = rig;
   for (let i = 0, k = 0; i < count; i++) {
     const p = param[i]!;
     let v = base[i]!;
@@ -136,7 +136,7 @@ function runBucket({ stage, frame }: Player, b: Bucket, timings: readonly Timing
     v *= scale[i]!;
     value[p] = v;
     const to = plainOffset[p]!;
-    if (to >= 0) frame[to] = plainBase[p]! + v * plainScale[p]!;
-    else if (to === -1) for (let f = 0; f < feeds[p]!.length; f++) writeOutput(stage, frame, feeds[p]![f]!);
+    if (to >= 0) putPlain(frame, to, plainBase[p]!, plainScale[p]!, v);
+    else if (to === -1) putFeeds(stage, frame, p);
   }
 }

@@ -1,6 +1,7 @@
 /** From a held or stored value to a number and the function that carries it. */
-import type { ParameterSpec } from "../fixture/parameters";
+import { rangeOf, type ParameterSpec } from "../fixture/parameters";
 import type { Entry } from "../show/value";
+import { clamp } from "../units/units";
 
 export interface Resolved {
   value: number;
@@ -12,5 +13,8 @@ export interface Resolved {
 export function resolveEntry(spec: ParameterSpec, entry: Entry): Resolved | undefined {
   if (typeof entry.value !== "number") return undefined;
   const fn = spec.functions.findIndex((f) => f.attribute === entry.attribute);
-  return fn < 0 ? undefined : { value: entry.value, fn };
+  if (fn < 0) return undefined;
+  // What a file or another mode brought stays within what the function can do.
+  const [low, high] = rangeOf(spec.functions[fn]!);
+  return { value: clamp(entry.value, low, high), fn };
 }

@@ -1,0 +1,51 @@
+/**
+ * The one writer of bytes: what goes down the wire. A channel that is a straight line over its whole range is
+ * written plainly, all others by `toDmx`. Either way the bytes are those of SEMANTICS 1, "To DMX".
+ */
+import { toDmx } from "../fixture/dmxValue";
+import type { Output } from "./rig";
+import type { Stage } from "./stage";
+
+/** Bytes of all universes in use, 512 each, in the order of `rig.universes`. Stores clamp and round to the nearest, so that nothing ever wraps. */
+export type Bytes = Uint8ClampedArray;
+export const createBytes = (universes: number): Bytes => new Uint8ClampedArray(universes * 512);
+
+/** Rounding adds this first, so that half goes up and binary noise never decides (SEMANTICS 9). */
+const HALF_UP = 1e-9;
+
+export interface Plain {
+  base: number;
+  scale: number;
+}
+
+/** How a channel is written plainly: its byte is base + value x scale. Undefined where more is to be done. */
+export function plainOf(out: Output): Plain | undefined {
+  const fn = out.functions[0]!;
+  const whole = fn.dmxFrom === 0 && fn.dmxTo === 255;
+  if (out.bytes !== 1 || !whole || out.dimmer >= 0 || out.cellDimmer >= 0 || out.invert || fn.steps || fn.to === fn.from) return undefined;
+  const perUnit = ((fn.dmxTo - fn.dmxFrom) / (fn.to - fn.from)) * out.scale;
+  return { base: (out.add - fn.from) * perUnit + HALF_UP, scale: perUnit };
+}
+
+/** Writes a plain channel. @param value within its function's range, but for the degrees added at output. */
+export const putPlain = (bytes: Bytes, at: number, base: number, scale: number, value: number): void => void (bytes[at] = base + value * scale);
+
+/** Writes one output of the rig. */
+export function putOutput(stage: Stage, bytes: Bytes, index: number): void {
+  const out = stage.rig.outputs[index]!;
+  const fn = out.functions[stage.fn[out.param]!] ?? out.functions[0]!;
+  let factor = out.scale;
+  if (out.dimmer >= 0) factor *= stage.value[out.dimmer]! / 100;
+  if (out.cellDimmer >= 0) factor *= stage.value[out.cellDimmer]! / 100;
+  const dmx = toDmx(fn, stage.value[out.param]! + out.add, out.invert, factor);
+  if (out.bytes === 2) {
+    bytes[out.offset] = dmx >> 8;
+    bytes[out.offset + 1] = dmx & 255;
+  } else bytes[out.offset] = dmx;
+}
+
+/** Writes everything that depends on a parameter. */
+export function putFeeds(stage: Stage, bytes: Bytes, param: number): void {
+  const feeds = stage.rig.feeds[param]!;
+  for (let k = 0; k < feeds.length; k++) putOutput(stage, bytes, feeds[k]!);
+}
