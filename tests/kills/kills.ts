@@ -114,8 +114,10 @@ for (let k = 1; k <= kills; k++) {
       const mine = states.length - 1;
       if (random() < 0.4) {
         moving = true;
-        await ask(page, `go list 1 cue ${[1, 2, 3, 4][below(4)]}`);
-        await page.waitForTimeout(150);
+        const to = 1 + below(4);
+        await ask(page, `go list 1 cue ${to}`);
+        // On a busy machine it takes a moment until it is shown.
+        await page.getByTestId("lane-1").getByTestId("lane-cue").getByText(new RegExp(`^${to} `)).waitFor();
         cue = await cueShown(page);
         await page.waitForTimeout(150);
         moving = false;

@@ -1,13 +1,16 @@
 /** Bringing fixtures in from a table: one step, all that could be read. */
 import { current } from "immer";
 import { z } from "../units/zod";
+import { modelOf } from "../fixture/model";
 import { libraryType } from "../fixture/library/library";
 import { clashesIn } from "../patch/clash";
 import { firstPlaces } from "../patch/firstPlaces";
+import { remapFixture } from "../patch/remap";
 import { defineIntent, newId } from "../show/intent";
 import { FixtureIdSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { FixtureSchema, type Fixture, type Show } from "../show/schema";
+import type { World } from "../show/world";
 
 const row = FixtureSchema.omit({ id: true }).partial().required({ number: true, type: true, mode: true, addresses: true });
 
@@ -17,6 +20,7 @@ export const importFixtures = defineIntent({
   apply(world, { rows }) {
     // On plain records: thousands of rows are slow through a draft.
     const show = { ...(current(world.show) as Show) };
+    const before = show.fixtures;
     show.types = { ...show.types };
     show.fixtures = { ...show.fixtures };
     const read = rows as { updates: string | null; fixture: Partial<Fixture> & Pick<Fixture, "number" | "type" | "mode" | "addresses"> }[];
@@ -40,6 +44,11 @@ export const importFixtures = defineIntent({
     const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
     world.show.types = show.types as never;
     world.show.fixtures = show.fixtures as never;
+    for (const { updates } of read) {
+      if (updates === null) continue;
+      const [old, now] = [before[updates]!, show.fixtures[updates]!];
+      if (old.type !== now.type || old.mode !== now.mode) remapFixture(world.show as Show, world.hands as World["hands"], updates, modelOf(show, now).specs);
+    }
     if (clash) fail(`fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`, "Read the table again: the patch has changed meanwhile");
   },
   says(_, { rows }) {

@@ -1,6 +1,7 @@
 /** Adding, removing and numbering fixtures, as intents. */
+import { current, isDraft } from "immer";
 import { z } from "../units/zod";
-import { modeOf } from "../fixture/parameters";
+import { modeOf, parametersOf as specsOf } from "../fixture/parameters";
 import { footprint, wantsVirtualDimmer, type FixtureType } from "../fixture/type";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { FixtureIdSchema, splitItem } from "../show/ids";
@@ -13,6 +14,7 @@ import { addressText, autoAddresses, occupancyOf, occupy, runFrom, sizeOf } from
 import { clashesIn } from "./clash";
 import { firstPlaces } from "./firstPlaces";
 import { addressConflict, planPatch } from "./plan";
+import { remapFixture } from "./remap";
 
 export const fixtureIds = z.array(FixtureIdSchema).min(1).max(20_000);
 
@@ -123,6 +125,7 @@ function setMode(world: WorldDraft, fixture: Fixture, name: string, virtual: boo
   const mode = modeOf(type, name) ?? fail(`${type.model} has no mode ${name}`, `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}`);
   fixture.mode = mode.name;
   fixture.virtualDimmer = virtual ?? wantsVirtualDimmer(mode);
+  remapFixture(world.show as Show, world.hands as World["hands"], fixture.id, specsOf(isDraft(mode) ? current(mode) : mode, fixture.virtualDimmer));
 }
 
 /** What a removal takes along: groups and cues that name these fixtures. */

@@ -125,6 +125,7 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
     const smooth = rig.mixes[param]![fn] && belowLayer(stage, param, held).fn === fn;
     fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 }, true);
   }
+  player.silent = player.silent.filter((layer) => layer.list !== run.slot);
   run.left = run.cue;
   run.cue = null;
   run.next = null;
@@ -155,6 +156,7 @@ function paramsOf(layers: Layers, slot: number): Set<number> {
 /** Takes everything a list gives off the stage at once. */
 export function dropLayers(player: Player, run: ListRun): void {
   const { layers, stage } = player;
+  player.silent = player.silent.filter((layer) => layer.list !== run.slot);
   for (const param of paramsOf(layers, run.slot)) {
     settleNow(stage, param);
     for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot)) removeLayer(layers, at);

@@ -2,17 +2,18 @@
 import { sameShape } from "../cue/looks";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { resolveEntry } from "../program/resolve";
-import type { CueList } from "../show/schema";
+import { splitKey } from "../show/ids";
+import type { CueList, Show } from "../show/schema";
 import { cuesOf, type World } from "../show/world";
 import { listTimeAt } from "./clock";
-import { sequence } from "../units/units";
-import { addLayer, countOf, createLayers, cueOfLayer, eachLayer, layerOf, readFade, removeLayer, restamp, steady } from "./layers";
+import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, restamp, steady } from "./layers";
 import { dropLayers, showLevel } from "./act";
 import { isScaledIn, rescaleCells, roleOf } from "./moves";
 import { loadHands, loadLimits, patchHeld } from "./overlays";
 import { newBytes, syncRuns, type Player } from "./player";
 import { compileRig } from "./rig";
 import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
+import { putLayer, readLayer } from "./silent";
 import { createStage, settleNow, touch } from "./stage";
 
 /**
@@ -22,7 +23,7 @@ import { createStage, settleNow, touch } from "./stage";
 export function setWorld(player: Player, world: World, heldKeys?: readonly string[]): void {
   const before = player.world;
   player.world = world;
-  if (before.show.fixtures !== world.show.fixtures || before.show.types !== world.show.types) relayRig(player);
+  if (!sameRig(before.show, world.show)) relayRig(player);
   if (before.show.lists !== world.show.lists) {
     if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo)) for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
     for (const id of [...player.runs.keys()]) if (!world.show.lists[id]) dropList(player, player.runs.get(id)!);
@@ -39,22 +40,28 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   if (before.hands !== world.hands) editHands(player, before, heldKeys);
 }
 
-/** Lays the rig out anew and moves what plays over, parameter by parameter. */
+/** Whether two versions of a show have the same parameters on the same channels: moving or naming a fixture leaves them. */
+function sameRig(before: Show, after: Show): boolean {
+  if (before.types !== after.types) return false;
+  if (before.fixtures === after.fixtures) return true;
+  const ids = Object.keys(after.fixtures);
+  return ids.length === Object.keys(before.fixtures).length && ids.every((id) => {
+    const [a, b] = [before.fixtures[id], after.fixtures[id]!];
+    if (a === b) return true;
+    return a !== undefined && a.type === b.type && a.mode === b.mode && a.addresses === b.addresses && a.virtualDimmer === b.virtualDimmer && a.swap === b.swap && a.scale === b.scale && a.correct === b.correct && a.invertPan === b.invertPan && a.invertTilt === b.invertTilt;
+  });
+}
+
+/** Lays the rig out anew and moves what plays over, parameter by parameter. What a mode lacks is kept, silent, until one has it. */
 export function relayRig(player: Player): void {
   const old = { rig: player.rig, layers: player.layers, stage: player.stage };
   const rig = compileRig(player.world.show);
   const layers = createLayers(rig.size);
-  for (const at of eachLayer(old.layers)) {
-    const param = rig.index.get(old.rig.keys[old.layers.param[at]!]!);
-    if (param === undefined) continue;
-    const fns = rig.specs[param]!.functions.length;
-    addLayer(layers, {
-      param, list: old.layers.list[at]!, priority: old.layers.priority[at]!, stamp: old.layers.stamp[at]!, cue: cueOfLayer(old.layers, at),
-      own: readFade(old.layers, at, "own"), weight: readFade(old.layers, at, "weight"),
-      role: old.layers.role[at]!, scaled: old.layers.scaled[at] === 1,
-      fromFn: Math.min(old.layers.fromFn[at]!, fns - 1), toFn: Math.min(old.layers.toFn[at]!, fns - 1),
-    });
-  }
+  const moved = [...player.silent, ...[...eachLayer(old.layers)].map((at) => readLayer(old.layers, old.rig, at))];
+  const { show } = player.world;
+  const left = moved.filter((layer) => !putLayer(layers, rig, show, layer));
+  const slots = new Set([...player.runs.values()].map((run) => run.slot));
+  player.silent = left.filter((layer) => slots.has(layer.list) && show.fixtures[splitKey(layer.key).fixture]);
   const stage = createStage(rig, layers, old.stage.listNow.length);
   stage.listNow.set(old.stage.listNow);
   stage.listLevel.set(old.stage.listLevel);
@@ -64,6 +71,11 @@ export function relayRig(player: Player): void {
   stage.blind = old.stage.blind;
   stage.othersUsed = old.stage.othersUsed;
   Object.assign(player, { rig, layers, stage, ...newBytes(rig), generation: player.generation + 1 });
+  // What a list holds and has found no parameter for so far is taken up.
+  for (const run of player.runs.values()) {
+    const list = show.lists[run.id];
+    if (list && run.cue !== null && list.cues[run.cue]) refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
+  }
   loadHands(player);
   loadLimits(player);
 }
@@ -128,9 +140,8 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     const scaled = isScaledIn(list, tracking, rig, param, place, run.carried);
     if (layer < 0 && !adds) continue;
     if (layer < 0) {
-      player.sequence = sequence(player.sequence + 1);
       addLayer(layers, {
-        param, list: run.slot, priority: list.priority, stamp: player.sequence, cue: origin,
+        param, list: run.slot, priority: list.priority, stamp: run.stamp, cue: origin,
         own: steady(resolved.value), weight: steady(1), fromFn: resolved.fn, toFn: resolved.fn, role, scaled,
       });
     } else {

@@ -13,6 +13,7 @@ import { createBytes, putFeeds, type Bytes } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
 import { automaticAt, dueAt, levelShown, newRun, nextPlace, placeOfCue, type ListRun } from "./run";
+import type { SilentLayer } from "./silent";
 import { runStacks, tryStack } from "./stack";
 import { stacksMove } from "./stacks";
 import { computeParameter, createStage, type Stage } from "./stage";
@@ -26,6 +27,8 @@ export interface Player {
   frame: Uint8Array;
   bytes: Bytes;
   runs: Map<string, ListRun>;
+  /** Layers of parameters that the present modes lack: they come back with one that has them. */
+  silent: SilentLayer[];
   /** The runs by list number. */
   order: ListRun[];
   /** Stage time, seconds, of the last thing done. */
@@ -41,7 +44,7 @@ export function createPlayer(world: World, now: StageTime = stageTime(0)): Playe
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
-    world, rig, layers, stage: createStage(rig, layers, 1), ...newBytes(rig), runs: new Map(), order: [], now, sequence: sequence(0), generation: 1,
+    world, rig, layers, stage: createStage(rig, layers, 1), ...newBytes(rig), runs: new Map(), silent: [], order: [], now, sequence: sequence(0), generation: 1,
   };
   syncRuns(player);
   loadHands(player);
@@ -144,6 +147,7 @@ export function arrive(player: Player, run: ListRun, to: number, how: { what: Ar
     list, slot: run.slot, from, to, carriedFrom: run.carried, carriedTo: carried, stamp: player.sequence, at: how.at,
     what: from < 0 ? "everything" : how.what, ...(how.fade === undefined ? {} : { fade: how.fade }),
   });
+  run.stamp = player.sequence;
   if (how.what === "assert") return;
   run.carried = carried;
   run.cue = cuesOf(list)[to]!.id;

@@ -1,7 +1,7 @@
 /** A list as it is being played. */
 import type { CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { listTime, SAME_TIME, stageTime, type ListTime, type StageTime } from "../units/units";
+import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type Sequence, type StageTime } from "../units/units";
 import { listTimeAt, newClock, stageTimeAt, type ListClock } from "./clock";
 
 export interface ListRun {
@@ -27,6 +27,8 @@ export interface ListRun {
   roundAt: ListTime;
   /** List time of the last edit or plan: what that made due comes then, never earlier. */
   since: ListTime;
+  /** The event that brought it where it stands: what it takes up later counts from there. */
+  stamp: Sequence;
 }
 
 /** A list that would come round by itself in less than this, seconds, stops before it does: it would run for ever at one instant. */
@@ -39,7 +41,7 @@ export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaste
 export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
 
 export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
-  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1), since: listTime(0),
+  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1), since: listTime(0), stamp: sequence(0),
 });
 
 export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));

@@ -1,12 +1,13 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
 import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
-import { IdSchema, ParamKeySchema } from "../show/ids";
+import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { listTime, sequence } from "../units/units";
 import { refresh } from "./edit";
-import { addLayer, cueOfLayer, eachLayer, readFade } from "./layers";
+import { eachLayer } from "./layers";
 import { loadLimits } from "./overlays";
 import { syncRuns, type Player } from "./player";
+import { putLayer, readLayer } from "./silent";
 import { touchAll } from "./stage";
 
 const finite = z.number().finite();
@@ -19,14 +20,15 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1), since: finite.default(0),
+      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1), since: finite.default(0), stamp: finite.default(0),
       time: finite, rate: finite.min(0).max(10), paused: z.boolean(),
     }),
   ),
   layers: z.array(
     z.object({
       key: ParamKeySchema, list: z.union([IdSchema, z.literal("")]), cue: IdSchema, stamp: finite, own: FadeSchema, weight: FadeSchema,
-      fromFn: z.number().int().min(0), toFn: z.number().int().min(0), role: z.number().int().min(0).max(2), scaled: z.boolean(),
+      /** Attributes that carry it; states saved before they were kept have the functions' places instead. */
+      from: z.string().max(60).optional(), to: z.string().max(60).optional(), fromFn: z.number().int().min(0).optional(), toFn: z.number().int().min(0).optional(), role: z.number().int().min(0).max(2), scaled: z.boolean(),
     }),
   ),
 });
@@ -38,13 +40,10 @@ export function savePlay(player: Player): SavedPlay {
   return {
     now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
     runs: [...player.runs.values()].map((run) => ({
-      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt, since: run.since,
+      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt, since: run.since, stamp: run.stamp,
       time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
     })),
-    layers: [...eachLayer(layers)].map((at) => ({
-      key: rig.keys[layers.param[at]!]!, list: ids.get(layers.list[at]!) ?? "", cue: cueOfLayer(layers, at), stamp: layers.stamp[at]!,
-      own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), fromFn: layers.fromFn[at]!, toFn: layers.toFn[at]!, role: layers.role[at]!, scaled: layers.scaled[at] === 1,
-    })),
+    layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" })),
   };
 }
 
@@ -59,7 +58,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (!list || !made) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt), since: listTime(run.since),
+      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt), since: listTime(run.since), stamp: sequence(run.stamp),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
@@ -67,13 +66,14 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
   syncRuns(player);
   loadLimits(player);
   for (const layer of saved.layers) {
-    const param = player.rig.index.get(layer.key);
     const run = player.runs.get(layer.list);
     const list = player.world.show.lists[layer.list];
-    if (param === undefined || !run || !list) continue;
-    const fns = player.rig.specs[param]!.functions.length;
-    if (layer.fromFn >= fns || layer.toFn >= fns) continue;
-    addLayer(player.layers, { ...layer, param, list: run.slot, priority: list.priority });
+    if (!run || !list) continue;
+    const functions = player.rig.specs[player.rig.index.get(layer.key) ?? -1]?.functions;
+    const [from, to] = [layer.from ?? functions?.[layer.fromFn ?? 0]?.attribute, layer.to ?? functions?.[layer.toFn ?? 0]?.attribute];
+    if (from === undefined || to === undefined) continue;
+    const made = { key: layer.key, list: run.slot, priority: list.priority, stamp: layer.stamp, cue: layer.cue, own: layer.own, weight: layer.weight, role: layer.role, scaled: layer.scaled, from, to };
+    if (!putLayer(player.layers, player.rig, player.world.show, made) && player.world.show.fixtures[splitKey(layer.key).fixture]) player.silent.push(made);
   }
   // What was edited after the last save is on stage all the same.
   for (const run of player.runs.values()) {
