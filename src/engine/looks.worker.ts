@@ -1,5 +1,5 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
-import { foresee } from "@/core/command/foresee";
+import { foresee, isUnfinished } from "@/core/command/foresee";
 import { rippling } from "@/core/cue/looks";
 import { applyDiff, readDiff, type Diff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
@@ -33,9 +33,11 @@ async function ripple(id: number, before: World, diff: Diff): Promise<void> {
 async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>, now: World): Promise<void> {
   asked = id;
   const found = foresee(line, readContextOf(now, view), steps);
-  if (found === undefined) return say({ kind: "says", id, says: null, refusal: null });
-  if (isRefusal(found)) return say({ kind: "says", id, says: null, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
-  say({ kind: "says", id, says: found.says, refusal: null });
+  const words = { kind: "says", id, says: null, follows: null, refusal: null } as const;
+  if (found === undefined) return say(words);
+  if (isUnfinished(found)) return say({ ...words, follows: found.follows });
+  if (isRefusal(found)) return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
+  say({ ...words, says: found.says });
   if (found.diff.length === 0) return;
   // The words are on their way before the ripple begins.
   await pause();
@@ -51,7 +53,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   else if (!world) return;
   else if (message.kind === "foresee") {
     const { id } = message;
-    answer(message, world).catch((error: Error) => say({ kind: "says", id, says: null, refusal: { what: `what this would do could not be worked out (${error.message})`, cure: "Enter tries it; a line that fails changes nothing" } }));
+    answer(message, world).catch((error: Error) => say({ kind: "says", id, says: null, follows: null, refusal: { what: `what this would do could not be worked out (${error.message})`, cure: "Enter tries it; a line that fails changes nothing" } }));
   } else {
     const diff = readDiff(message.diff);
     if (diff) world = applyDiff(world, diff);

@@ -19,7 +19,7 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 
 export const FromLooksSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("says"), id: z.number().int(), says: z.string().nullable(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable() }),
+  z.object({ kind: z.literal("says"), id: z.number().int(), says: z.string().nullable(), follows: z.string().nullable(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable() }),
   z.object({ kind: z.literal("rippled"), id: z.number().int(), rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })) }),
 ]);
 export type FromLooks = z.infer<typeof FromLooksSchema>;

@@ -81,5 +81,7 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
   z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),
+  /** Said now and then, so that an engine that has died or hangs is noticed. */
+  z.object({ kind: z.literal("alive") }),
 ]);
 export type FromEngine = z.infer<typeof FromEngineSchema>;

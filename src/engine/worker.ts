@@ -17,6 +17,8 @@ import { openWire, type WireOut } from "./wireOut";
 const RATE = 60;
 /** While something moves, the running state is saved this often, milliseconds. */
 const SAVE_EVERY = 250;
+/** So often it says that it lives, milliseconds. */
+const ALIVE_EVERY = 400;
 const shares = typeof SharedArrayBuffer !== "undefined" && (globalThis as { crossOriginIsolated?: boolean }).crossOriginIsolated === true;
 const say = (message: FromEngine): void => postMessage(message);
 
@@ -43,6 +45,7 @@ let unsaved = false;
 let origin = 0;
 /** What went wrong in a tick is told once, and the stage goes on. */
 let lastTrouble = "";
+let aliveAt = 0;
 
 const epoch = (): number => performance.timeOrigin + performance.now();
 const stageNow = (): StageTime => stageTime(Math.max((epoch() - origin) / 1000, player?.now ?? 0));
@@ -84,6 +87,10 @@ function onWire(ask: WireAsk): void {
 }
 
 function tick(): void {
+  if (epoch() - aliveAt > ALIVE_EVERY) {
+    aliveAt = epoch();
+    say({ kind: "alive" });
+  }
   if (!player || standby) return;
   try {
     wire?.send(tested(player.frame));

@@ -16,6 +16,8 @@ export interface EngineListener {
   trouble(text: string): void;
   /** A frame came as a copy: memory could not be shared. */
   copied(view: StageView): void;
+  /** The show as it is, for an engine that is started again. */
+  world(): World;
 }
 
 export interface EngineLink {
@@ -41,20 +43,61 @@ export interface EngineLink {
   close(): void;
 }
 
+/** An engine that says nothing for this long has died or hangs. It is looked at this often. */
+const SILENT_MS = 1500;
+const LOOK_MS = 400;
+/** One that dies this often in a minute is not started again. */
+const MOST_DEATHS = 5;
+
 /** @param standby whether it only keeps in step, ready to go on for another window. */
 export function startEngine(world: World, running: Running | null, frames: string, standby = false): EngineLink {
-  const worker = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
   const waiting = new Map<number, (refusal: string | null) => void>();
   const reasons = new Map<number, (why: Why | null) => void>();
   let listener: EngineListener | undefined;
   let view: StageView | undefined;
   let count = 0;
+  /** What an engine that is started again is told. */
+  const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } = { running, standby, audience: false };
+  let heardAt = performance.now();
+  let lookedAt = heardAt;
+  let deaths: number[] = [];
+  let worker = start(world);
   const say = (message: ToEngine) => worker.postMessage(message);
-  worker.addEventListener("message", ({ data }: MessageEvent) => {
+
+  function start(from: World): Worker {
+    const made = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
+    made.addEventListener("message", ({ data }: MessageEvent) => made === worker && hear(data));
+    made.addEventListener("error", () => made === worker && startAgain());
+    const messages = [{ kind: "open", world: from as never, running: kept.running, frames, standby: kept.standby } satisfies ToEngine, kept.consent, kept.bridge];
+    for (const message of messages) if (message) made.postMessage(message);
+    if (kept.audience) made.postMessage({ kind: "audience", on: true } satisfies ToEngine);
+    heardAt = performance.now();
+    return made;
+  }
+
+  /** A dead or hanging engine is ended and goes on from the last saved state; who waits for it is told. */
+  function startAgain(): void {
+    worker.terminate();
+    for (const done of waiting.values()) done("the engine was started again and did not do this; try once more");
+    for (const done of reasons.values()) done(null);
+    waiting.clear();
+    reasons.clear();
+    deaths = [...deaths.filter((at) => performance.now() - at < 60_000), performance.now()];
+    if (deaths.length > MOST_DEATHS) {
+      clearInterval(watch);
+      return listener?.trouble("the engine keeps stopping; reload the page, or open an earlier moment of the show");
+    }
+    listener?.trouble("the engine had stopped and was started again where it was last saved");
+    worker = start(listener?.world() ?? world);
+  }
+
+  function hear(data: unknown): void {
+    heardAt = performance.now();
     const parsed = FromEngineSchema.safeParse(data);
     if (!parsed.success) return listener?.trouble("the engine said something that is not understood");
     const message = parsed.data;
     switch (message.kind) {
+      case "alive": return;
       case "layout":
         view = viewOf(message.layout, openFrame(message.layout, message.memory));
         return listener?.layout(view);
@@ -63,9 +106,13 @@ export function startEngine(world: World, running: Running | null, frames: strin
         view = viewOf(view.layout, openFrame(view.layout, message.memory));
         return listener?.copied(view);
       case "playing": return listener?.playing(message.playing);
-      case "saved": return listener?.running({ saved: message.saved });
+      case "saved":
+        kept.running = { saved: message.saved, now: 0 };
+        return listener?.running({ saved: message.saved });
       case "wire": return listener?.wire(message.wire);
-      case "clock": return listener?.running({ now: message.now });
+      case "clock":
+        if (kept.running) kept.running = { ...kept.running, now: message.now };
+        return listener?.running({ now: message.now });
       case "trouble": return listener?.trouble(message.text);
       case "because":
         reasons.get(message.id)?.(message.why);
@@ -75,9 +122,16 @@ export function startEngine(world: World, running: Running | null, frames: strin
         waiting.get(message.id)?.(message.refusal);
         waiting.delete(message.id);
     }
-  });
-  worker.addEventListener("error", () => listener?.trouble("the engine stopped; reload the page to start it again"));
-  say({ kind: "open", world: world as never, running, frames, standby });
+  }
+
+  const watch = setInterval(() => {
+    const now = performance.now();
+    // A page that was held up itself has not heard what was said meanwhile.
+    const late = now - lookedAt > 2 * LOOK_MS;
+    lookedAt = now;
+    if (!late && now - heardAt > SILENT_MS) startAgain();
+  }, LOOK_MS);
+
   return {
     listen: (to) => (listener = to),
     diff: (diff) => say({ kind: "diff", diff }),
@@ -91,13 +145,24 @@ export function startEngine(world: World, running: Running | null, frames: strin
       reasons.set(id, resolve);
       say({ kind: "why", key, id });
     }),
-    bridge: (port, token, show) => say({ kind: "bridge", port, token, show }),
-    consent: ({ imported, given }) => say({ kind: "consent", consent: { imported, given: [...given] } }),
+    bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
+    consent: ({ imported, given }) => say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
     wire: (ask) => say({ kind: "wire", ask }),
     running: (change) => say({ kind: "running", ...change }),
-    begin: (running) => say({ kind: "begin", running }),
-    audience: (on) => say({ kind: "audience", on }),
+    begin(from) {
+      Object.assign(kept, { running: from, standby: false });
+      say({ kind: "begin", running: from });
+    },
+    audience(on) {
+      kept.audience = on;
+      say({ kind: "audience", on });
+    },
     view: () => view,
-    close: () => worker.terminate(),
+    close() {
+      clearInterval(watch);
+      for (const done of waiting.values()) done(null);
+      for (const done of reasons.values()) done(null);
+      worker.terminate();
+    },
   };
 }

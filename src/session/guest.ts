@@ -131,7 +131,7 @@ export function joinHost(id: string): Promise<Guest> {
     addEventListener("pagehide", leave);
     const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
     const session: Session = {
-      id, store, readOnly: null, hosts: false, ...hands,
+      id, store, readOnly: null, quietly: null, hosts: false, ...hands,
       async run(line, join = false) {
         const found = hands.read(line);
         if (found === undefined) return undefined;

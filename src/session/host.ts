@@ -27,17 +27,20 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
   const channel = new BroadcastChannel(windowChannel(session.id));
   const guests = new Set<string>();
   const say = (message: WindowMessage) => channel.postMessage(message);
+  // What is refused is told in the window that asked.
+  const doing = session.quietly;
+  if (!doing) throw new Error("only a window that hosts serves others");
   let running: Partial<Running> = {};
 
   const answer = async (request: Request): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
     const plain = (refusal: { what: string; cure?: string } | undefined) => (refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null);
-    if (request.kind === "line") return { refusal: plain(await session.run(request.line, request.join)), why: null };
-    if (request.kind === "intents") return { refusal: plain(session.act(request.intents as Intent[], request.says, request.join)), why: null };
+    if (request.kind === "line") return { refusal: plain(await doing.run(request.line, request.join)), why: null };
+    if (request.kind === "intents") return { refusal: plain(doing.act(request.intents as Intent[], request.says, request.join)), why: null };
     if (request.kind === "pieces") {
-      const done = await session.actInPieces({ pieces: request.pieces as Intent[][], says: request.says, progress: () => true });
+      const done = await doing.actInPieces({ pieces: request.pieces as Intent[][], says: request.says, progress: () => true });
       return { refusal: done === "stopped" ? null : plain(done), why: null };
     }
-    if (request.kind === "event") return await session.event(request.event), { refusal: null, why: null };
+    if (request.kind === "event") return { refusal: plain(await doing.event(request.event)), why: null };
     if (request.kind === "wire") return session.askWire(request.ask), { refusal: null, why: null };
     if (request.kind === "agree") return session.agree(request.destinations), { refusal: null, why: null };
     return { refusal: null, why: await session.whyOf(request.key) };

@@ -1,5 +1,5 @@
 /** The window's side of the looks worker: what lines would do, and which looks they would change. */
-import type { StepWords } from "@/core/command/foresee";
+import type { StepWords, Unfinished } from "@/core/command/foresee";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
@@ -8,7 +8,7 @@ import type { StageView } from "@/engine/view";
 
 /** Whoever asks what a line would do is told its words, then the looks it would change. */
 export interface Foreseer {
-  words(found: { says: string } | Refusal | undefined): void;
+  words(found: { says: string } | Unfinished | Refusal | undefined): void;
   ripple(found: readonly Rippled[]): void;
 }
 
@@ -55,8 +55,8 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
     if (!parsed.success || parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled);
-    const { says, refusal } = parsed.data;
-    asking.to.words(refusal ? refuse(refusal.what, refusal.cure) : says === null ? undefined : { says });
+    const { says, refusal, follows } = parsed.data;
+    asking.to.words(refusal ? refuse(refusal.what, refusal.cure) : follows !== null ? { follows } : says === null ? undefined : { says });
   }
   return {
     diff: (diff) => say({ kind: "diff", diff }),

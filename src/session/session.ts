@@ -22,7 +22,7 @@ import { keepMoment } from "./storage/moments";
 import { createKeeper, NO_KEEPER, type Keeper } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
 import { loadHistory, type StepKept } from "./storage/steps";
-import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
+import { NO_WIRE, RESTING, type Quietly, type Session, type SessionState } from "./state";
 
 const MOMENT_EVERY_MS = 10 * 60_000;
 
@@ -62,6 +62,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     },
     wire: (wire) => store.setState({ wire }),
     trouble: (text) => hands.tell(text, "refused"),
+    world: () => store.getState().world,
   });
   if (ways.engine) engine.begin(opened.running);
   const unfollow = readOnly === null ? followWire(() => store.getState().wire.bridge !== null, (port, token) => engine.bridge(port, token, `${browserId()} ${id}`)) : () => undefined;
@@ -85,10 +86,9 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   /** Refused where an earlier version is only looked at. */
   const fixed = (diff: Diff): Refusal | undefined =>
     readOnly !== null && diff.some((c) => c.path[0] === "show") ? refuse("this is an earlier version, to look at: nothing in it can be changed", "Keep it as a show of its own to go on with it") : undefined;
-  const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
-  const event: Session["event"] = async (made) => {
-    const refusal = await engine.event(made);
-    if (refusal) hands.tell(refusal, "refused");
+  const told = <T extends Refusal | "stopped" | undefined>(result: T): T => {
+    if (isRefusal(result)) hands.tell(refusalText(result), "refused");
+    return result;
   };
   const agree: Session["agree"] = (destinations) => engine.consent(give(id, destinations));
 
@@ -105,44 +105,56 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
   if (readOnly === null) past().catch(() => hands.tell("What could be undone before could not be read; the show itself is whole", "refused"));
 
-  const session: Session = {
-    id, store, event, agree, readOnly, hosts: readOnly === null, ...hands,
+  const quietly: Quietly = {
     async run(line, join = false) {
       const found = hands.read(line);
-      if (found === undefined) return undefined;
-      if (isRefusal(found)) return told(found);
+      if (found === undefined || isRefusal(found)) return found;
       const done = guarded(() => perform(store.getState(), found));
-      if (isRefusal(done)) return told(done);
+      if (isRefusal(done)) return done;
       const no = fixed(done.diff);
-      if (no) return told(no);
+      if (no) return no;
       const typed = typedDestinations(found);
       if (typed.length > 0) agree(typed);
       const how = found.control === "undo" ? "undone" : found.control === "redo" ? "redone" : join ? "joined" : "done";
       commit(done.world, how === "joined" ? extendLast(store.getState().history, done.diff) : done.history, done.diff, { how, says: done.says });
       if (found.why) hands.showWhy(found.why[0] ?? null);
-      for (const made of done.events) await event(made);
+      for (const made of done.events) {
+        const refusal = await quietly.event(made);
+        if (refusal) return refusal;
+      }
       return undefined;
     },
-    whyOf: (key) => engine.why(key),
-    askWire: (ask) => engine.wire(ask),
     act(intents, says, join = false) {
       const { world, history } = store.getState();
       const done = guarded(() => applyIntents(INTENTS, world, intents));
-      if (isRefusal(done)) return told(done);
+      if (isRefusal(done)) return done;
       const no = fixed(done.diff);
-      if (no) return told(no);
+      if (no) return no;
       commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff, { how: join ? "joined" : "done", says });
       return undefined;
     },
     async actInPieces(made) {
       const done = await workOut(() => store.getState().world, made);
-      if (done === "stopped") return done;
-      if (isRefusal(done)) return told(done);
+      if (done === "stopped" || isRefusal(done)) return done;
       const no = fixed(done.diff);
-      if (no) return told(no);
+      if (no) return no;
       commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff, { how: "done", says: made.says });
       return undefined;
     },
+    async event(made) {
+      const refusal = await engine.event(made);
+      return refusal === null ? undefined : refuse(refusal);
+    },
+  };
+
+  const session: Session = {
+    id, store, agree, readOnly, quietly, hosts: readOnly === null, ...hands,
+    run: async (line, join) => told(await quietly.run(line, join)),
+    act: (intents, says, join) => told(quietly.act(intents, says, join)),
+    actInPieces: async (made) => told(await quietly.actInPieces(made)),
+    event: async (made) => void told(await quietly.event(made)),
+    whyOf: (key) => engine.why(key),
+    askWire: (ask) => engine.wire(ask),
     flush: () => keeper.flush(),
     close() {
       clearInterval(moments);

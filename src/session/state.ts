@@ -34,11 +34,21 @@ export interface SessionState {
   lines: readonly string[];
 }
 
+/** Doing things for somebody else: refusals are returned, and told by whoever asked. */
+export interface Quietly {
+  run(line: string, join?: boolean): Promise<Refusal | undefined>;
+  act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
+  actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
+  event(event: PlayEvent): Promise<Refusal | undefined>;
+}
+
 export interface Session {
   id: string;
   store: StoreApi<SessionState>;
   /** What this is a look at, in words: an earlier version, in which nothing can be changed. Null for the show itself. */
   readOnly: string | null;
+  /** The same without telling: for other windows. Only of the window that hosts. */
+  quietly: Quietly | null;
   /** Whether what was done could still be lost if this window closed now. */
   hosts: boolean;
   /** Reads and does a line; a refusal changes nothing and is shown. With `join`, part of the step before (a drag). */

@@ -52,10 +52,11 @@ function openHost() {
       return isRefusal(done) ? done : act(read.intents, line);
     },
     actInPieces: async ({ pieces, says }: Parameters<Session["actInPieces"]>[0]) => act(pieces.flat(), says),
-    event: async (event: PlayEvent) => void events.push(event),
+    event: async (event: PlayEvent) => (events.push(event), event.kind === "go" ? refuse("that list does not exist") : undefined),
     whyOf: async () => null,
     askWire: () => undefined,
   } as unknown as Session;
+  Object.assign(session, { quietly: session });
   const audience: boolean[] = [];
   const host: Host = hostWindows(session, { audience: (on) => audience.push(on), seq: () => seq });
   return { session, store, host, audience, events };
@@ -104,6 +105,10 @@ test("what a guest does is done by the host, refusals included", async () => {
   expect(seen().notices.at(-1)).toMatchObject({ tone: "refused" });
   await guest.session.event({ kind: "grand", value: 30 });
   expect(hosting.events).toEqual([{ kind: "grand", value: 30 }]);
+  await guest.session.event({ kind: "go", list: "l99" });
+  expect(seen().notices.at(-1)).toMatchObject({ tone: "refused", text: "that list does not exist" });
+  // Told where it was asked, and nowhere else.
+  expect(hosting.store.getState().notices).toEqual([]);
   const two = Object.values(start.show.fixtures)[1]!.id;
   expect(await guest.session.actInPieces({ pieces: [[select.of({ items: [] })], [select.of({ items: [two] })]], says: "pieces", progress: () => true })).toBeUndefined();
   await until(() => seen().world.hands.selection.join() === two);

@@ -4,7 +4,7 @@ import type { Diff } from "../show/diff";
 import { EMPTY_HISTORY } from "../show/history";
 import type { ReadContext } from "./command";
 import { perform, sayReading } from "./perform";
-import { readLine } from "./read";
+import { couldFollow, readLine } from "./read";
 
 /** What undo and redo would take back or do again, in words; null where there is nothing. */
 export interface StepWords {
@@ -18,8 +18,22 @@ export interface Foreseen {
   diff: Diff;
 }
 
-/** Undefined for an empty line; a refusal where the line would be refused. Nothing changes. */
-export function foresee(line: string, context: ReadContext, steps: StepWords): Foreseen | Refusal | undefined {
+/** A line that is none yet and may still become one. */
+export interface Unfinished {
+  /** What could follow. */
+  follows: string;
+}
+export const isUnfinished = (found: unknown): found is Unfinished => typeof found === "object" && found !== null && "follows" in found;
+
+/** Undefined for an empty line; what could follow in one that is not finished; a refusal where it would be refused. Nothing changes. */
+export function foresee(line: string, context: ReadContext, steps: StepWords): Foreseen | Unfinished | Refusal | undefined {
+  const found = foreseeWhole(line, context, steps);
+  if (!isRefusal(found)) return found;
+  const follows = attempt(() => couldFollow(line, context));
+  return typeof follows === "string" ? { follows } : found;
+}
+
+function foreseeWhole(line: string, context: ReadContext, steps: StepWords): Foreseen | Refusal | undefined {
   const read = readLine(line, context, { abbreviate: true });
   if (read === undefined || isRefusal(read)) return read;
   return attempt(() => {

@@ -7,7 +7,7 @@ import { PLAYING } from "./commands/play";
 import { RIG } from "./commands/rig";
 import { SCRIPTS } from "./commands/script";
 import { SELECTING } from "./commands/select";
-import { compileSyntax, expect, match, type Args, type MatchState, type SlotParser } from "./grammar";
+import { compileSyntax, expect, match, type Args, type Expectation, type MatchState, type SlotParser } from "./grammar";
 import { lex } from "./lexer";
 import { SLOTS } from "./slots";
 
@@ -107,6 +107,40 @@ export function readLine(text: string, context: ReadContext, options: ReadOption
   });
 }
 
+/** What a line stops at: the word being typed at its end, and what could stand there. */
+function endOf(text: string, context: ReadContext): { typed: string; expected: Expectation[] } | undefined {
+  const tokens = attempt(() => lex(text));
+  if (isRefusal(tokens)) return undefined;
+  const last = tokens.at(-1);
+  const typing = last !== undefined && last.end === text.length && last.kind !== "text" ? last : undefined;
+  const state: MatchState = { tokens: typing ? tokens.slice(0, -1) : tokens, abbreviate: true, world: context.world, expected: new Map(), beyond: new Map() };
+  for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
+  return { typed: typing?.text.toLowerCase() ?? "", expected: state.expected.get(state.tokens.length) ?? [] };
+}
+
+/**
+ * What could follow in a line that is refused as it stands but may still become one: the words that begin
+ * as its last one does, or what has to come next. Undefined where it can become none.
+ */
+export function couldFollow(text: string, context: ReadContext): string | undefined {
+  if ((text.match(/"/g)?.length ?? 0) % 2 === 1) return 'the name, closed with "';
+  const end = endOf(text, context);
+  if (!end) return undefined;
+  const all = end.expected.flatMap((e) => [...(e.isWord || end.typed === "" ? [e.text] : []), ...(e.offers ?? [])]);
+  const growing = [...new Set(all)].filter((word) => word.toLowerCase().startsWith(end.typed) && word.toLowerCase() !== end.typed);
+  if (growing.length > 0) return quoted(growing);
+  // A whole word, with something still to come.
+  const next = end.typed === "" ? undefined : endOf(`${text} `, context);
+  return next && next.expected.length > 0 && stopsEarly(text, context) ? quoted([...new Set(next.expected.map((e) => e.text))]) : undefined;
+}
+
+/** Whether a line is right as far as it goes and only stops too early. */
+function stopsEarly(text: string, context: ReadContext): boolean {
+  const state = stateOf(text, context, { abbreviate: true });
+  if (parse(state, { abbreviate: true })) return false;
+  return Math.max(...state.expected.keys(), 0) >= state.tokens.length;
+}
+
 export interface Completion {
   /** What would be put in place of the last, unfinished word. */
   text: string;
@@ -117,15 +151,10 @@ export interface Completion {
 
 /** What could follow at the end of a line being typed: words and things of the show that begin as typed, then what a slot wants. */
 export function complete(text: string, context: ReadContext): Completion[] {
-  const tokens = attempt(() => lex(text));
-  if (isRefusal(tokens)) return [];
-  const open = tokens.at(-1);
-  const typing = open !== undefined && open.end === text.length && open.kind !== "text" ? open : undefined;
-  const before = typing ? tokens.slice(0, -1) : tokens;
-  const state: MatchState = { tokens: before, abbreviate: true, world: context.world, expected: new Map(), beyond: new Map() };
-  for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
-  const typed = typing?.text.toLowerCase() ?? "";
-  const stem = typing ? text.slice(0, typing.at) : text.length > 0 && !text.endsWith(" ") ? `${text} ` : text;
+  const end = endOf(text, context);
+  if (!end) return [];
+  const { typed, expected } = end;
+  const stem = typed !== "" ? text.slice(0, text.length - typed.length) : text.length > 0 && !text.endsWith(" ") ? `${text} ` : text;
   const seen = new Set<string>();
   const out: Completion[] = [];
   const add = (offer: string, isWord: boolean) => {
@@ -133,7 +162,7 @@ export function complete(text: string, context: ReadContext): Completion[] {
     seen.add(offer);
     out.push({ text: offer, line: isWord ? `${stem}${offer} ` : stem, isWord });
   };
-  for (const e of state.expected.get(before.length) ?? []) {
+  for (const e of expected) {
     if (e.isWord) add(e.text, true);
     for (const offer of e.offers ?? []) add(offer, true);
     if (!e.isWord && typed === "") add(e.text, false);

@@ -44,13 +44,31 @@ export function guessMapping({ rows }: Table): Mapping {
   if (header) {
     const given = new Set<ColumnMeaning>();
     for (const [meaning, words] of TITLES) {
-      const at = first.findIndex((cell, i) => columns[i] === "ignore" && words.test(plainTitle(cell)));
-      if (at < 0 || given.has(meaning)) continue;
+      const titled = first.flatMap((cell, i) => (columns[i] === "ignore" && words.test(plainTitle(cell)) ? [i] : []));
+      // Of several columns with such a title, the one whose cells are like it.
+      const at = titled.find((i) => isLike(meaning, body, i)) ?? titled[0];
+      if (at === undefined || given.has(meaning)) continue;
       columns[at] = meaning;
       given.add(meaning);
     }
   } else guessFromCells(body, columns);
   return { header, columns, comma: usesComma(body) };
+}
+
+const WHOLE = /^\d+$/;
+const DECIMAL = /^[+-]?[\d.,]*\d\s*(m|°|%)?$/;
+const YES_OR_NO = /^(0|1|yes|no|y|n|true|false|on|off|x|-|ja|nein|oui|non)$/i;
+/** What the cells of a column look like; meanings of text take anything. */
+const CELLS: Partial<Record<ColumnMeaning, RegExp>> = {
+  number: WHOLE, universe: WHOLE, address: /^\d+(\s*[:./-]\s*\d{1,3})?(\s*[;+&]\s*\d+\s*[:./-]\s*\d{1,3})*$/, x: DECIMAL, y: DECIMAL, z: DECIMAL, turnX: DECIMAL, turnY: DECIMAL, turnZ: DECIMAL, scale: DECIMAL, correctPan: DECIMAL, correctTilt: DECIMAL,
+  invertPan: YES_OR_NO, invertTilt: YES_OR_NO, swap: YES_OR_NO, virtualDimmer: YES_OR_NO, name: /[^\d\s]/, maker: /[a-z]/i, model: /[a-z]/i,
+};
+
+/** Whether most of a column's filled cells are like what it would mean. */
+function isLike(meaning: ColumnMeaning, body: readonly string[][], column: number): boolean {
+  const cells = body.map((row) => (row[column] ?? "").trim()).filter(Boolean);
+  const pattern = CELLS[meaning];
+  return !pattern || (cells.length > 0 && cells.filter((cell) => pattern.test(cell)).length * 2 > cells.length);
 }
 
 /** Without titles: addresses show by their form, numbers by being whole and each their own, names by their letters. */

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import Papa from "papaparse";
 import { contextOf, newDesk, performOn, runLine } from "../command/desk";
 import { LIBRARY } from "../fixture/library/library";
 import { isRefusal, refusalText } from "../show/refusal";
@@ -6,7 +7,7 @@ import { fixturesByNumber } from "../show/world";
 import { importFixtures } from "./importIntent";
 import { guessMapping } from "./patchColumns";
 import { patchReader, readAddresses, readPatch, typeChoices, writePatch } from "./patchTable";
-import { readNumber, readTable, writeTable, type Table } from "./tableText";
+import { readNumber, readTable, unharmed, writeTable, type Table } from "./tableText";
 
 const table = (text: string): Table => {
   const read = readTable(text);
@@ -141,4 +142,23 @@ test("4,000 rows are read in steps that can be stopped between", () => {
   while (reader.step(250));
   expect(reader.result.rows).toHaveLength(4000);
   expect(reader.result.leftOut).toEqual([]);
+});
+
+test("a column is known by what its cells hold as well as by its title", () => {
+  const columnsOf = (text: string) => guessMapping(table(text)).columns;
+  expect(columnsOf("Unit,Channel,Model,Address\na,401,Dimmer,1:1\nb,402,Dimmer,1:2\nc,403,Dimmer,1:3\n")).toEqual(["ignore", "number", "model", "address"]);
+  expect(columnsOf("Channel,Unit,Type\n401,1,Kelp Wash\n402,2,Kelp Wash\n")).toEqual(["number", "ignore", "model"]);
+  expect(columnsOf("Position,Name,Number,Model\n1,Mast,7,Dimmer\n2,Rail,8,Dimmer\n")).toEqual(["ignore", "name", "number", "model"]);
+  expect(columnsOf("Patch,Address,Number,Model\nyes,1:1,1,Dimmer\nno,1:2,2,Dimmer\n")).toEqual(["ignore", "address", "number", "model"]);
+  // Where no column is like it, the title counts, and the rows are told of.
+  expect(columnsOf("Unit,Model\na,Dimmer\nb,Dimmer\n")).toEqual(["number", "model"]);
+});
+
+test("any text leaves harmless and comes back as it was", () => {
+  fc.assert(fc.property(fc.string({ unit: fc.constantFrom("'", "=", "+", "-", "@", "\t", " ", "1", ".", ",", "a", "\uff1d", "\uff0d", "\uff0b", "\uff20", '"', "|") }), (cell) => {
+    const written = writeTable([[cell, "x"]]);
+    const back = Papa.parse<string[]>(written, { delimiter: "," }).data[0]![0]!;
+    expect(unharmed(back)).toBe(cell);
+    if (/^\s*[=+\-@\uff1d\uff0b\uff0d\uff20]/.test(back)) expect(back).toMatch(/^[+-]?(\d+([.,]\d*)?|[.,]\d+)$/);
+  }));
 });

@@ -1,6 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { isUnfinished, type Unfinished } from "@/core/command/foresee";
 import type { Rippled } from "@/core/cue/looks";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { useSession, useShow } from "../useSession";
@@ -12,7 +13,7 @@ export interface Foresight {
   /** What the line would do or why it would be refused, in words; empty while that is not known. */
   says: string;
   refused: boolean;
-  /** Whether the words are there. */
+  /** Whether the line can be done as it stands and its words are there. */
   known: boolean;
   ripple: readonly Rippled[];
 }
@@ -28,10 +29,11 @@ export function useForesight(line: string): Foresight {
     if (!line.trim()) return;
     let over = false;
     const late = setTimeout(() => setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }), WAIT_MS);
-    const words = (told: { says: string } | Refusal | undefined) => {
+    const words = (told: { says: string } | Unfinished | Refusal | undefined) => {
       if (over) return;
       clearTimeout(late);
-      setFound({ line, known: true, refused: isRefusal(told), says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says, ripple: [] });
+      if (isUnfinished(told)) setFound({ ...NOTHING, line, says: `could follow: ${told.follows}` });
+      else setFound({ line, known: true, refused: isRefusal(told), says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says, ripple: [] });
     };
     session.foresee(line, { words, ripple: (ripple) => !over && setFound((now) => (now.line === line ? { ...now, ripple } : now)) });
     return () => {

@@ -3,31 +3,34 @@
 import { CloseButton } from "@mantine/core";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
+import type { Notice } from "@/session/state";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
 
 const STAYS_MS = 8000;
 
-/** What the product has to say, newest last; each goes by itself. */
+/** What the product has to say, newest last; each stays its own time. */
 export function Notices() {
-  const session = useSession();
   const notices = useShow((s) => s.notices);
-  const last = notices.at(-1)?.id;
-  useEffect(() => {
-    if (last === undefined) return;
-    const timer = setTimeout(() => session.dismiss(last), STAYS_MS);
-    return () => clearTimeout(timer);
-  }, [last, session]);
   return (
     <div className={classes.notices} role="status" aria-live="polite" data-testid="notices">
-      {notices.map(({ id, text, tone }) => (
-        <div key={id} className={classes.notice} data-tone={tone}>
-          {tone === "refused" ? <IconAlertTriangle size={18} color="var(--caution)" /> : <IconInfoCircle size={18} color="var(--muted)" />}
-          <span>{capital(text)}</span>
-          <CloseButton size="sm" aria-label="Close" onClick={() => session.dismiss(id)} />
-        </div>
-      ))}
+      {notices.map((notice) => <OneNotice key={notice.id} notice={notice} />)}
+    </div>
+  );
+}
+
+function OneNotice({ notice: { id, text, tone } }: { notice: Notice }) {
+  const session = useSession();
+  useEffect(() => {
+    const timer = setTimeout(() => session.dismiss(id), STAYS_MS);
+    return () => clearTimeout(timer);
+  }, [id, session]);
+  return (
+    <div className={classes.notice} data-tone={tone}>
+      {tone === "refused" ? <IconAlertTriangle size={18} color="var(--caution)" /> : <IconInfoCircle size={18} color="var(--muted)" />}
+      <span>{capital(text)}</span>
+      <CloseButton size="sm" aria-label="Close" onClick={() => session.dismiss(id)} />
     </div>
   );
 }
