@@ -37,7 +37,8 @@ export const patch = defineIntent({
     const places = firstPlaces(world.show as Show, plan.rows.length);
     for (const [k, row] of plan.rows.entries()) {
       const id = newId(world, "f");
-      const name = request.name ? (plan.rows.length > 1 ? `${request.name} ${row.number - plan.rows[0]!.number + 1}` : request.name) : plan.type.model;
+      const base = request.name ?? plan.type.model;
+      const name = plan.rows.length > 1 ? `${base} ${k + 1}` : base;
       world.show.fixtures[id] = {
         id, number: row.number, name, type: plan.type.id, mode: plan.mode.name,
         addresses: row.address ? [row.address] : [], virtualDimmer: plan.virtualDimmer,

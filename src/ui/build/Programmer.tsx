@@ -40,7 +40,7 @@ export function Programmer() {
           <Button size="compact-sm" variant="subtle" color="gray" disabled={held === 0 && world.hands.selection.length === 0} onClick={() => session.act([clear.of({})], "clear")}>Clear</Button>
         </Tooltip>
       </header>
-      {held > 0 && <p className={classes.held} data-testid="held">Held: {heldSummary(world)}</p>}
+      <p className={classes.held} data-testid="held" data-some={held > 0}>{held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}</p>
       {world.hands.selection.length === 0 && <p className={classes.hint}>Click fixtures on the stage, press a group, or type numbers such as 1 thru 12.</p>}
       {families.map((family) => <FamilySection key={family.family} family={family} />)}
     </aside>

@@ -8,15 +8,10 @@ import { addressText, parseAddress } from "@/core/patch/address";
 import { nextNumber, planPatch, typeOf, type PatchRequest } from "@/core/patch/plan";
 import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
-import { shelves, type Shelf } from "./library/choices";
+import { shelves } from "./library/choices";
+import { TypePicker } from "./library/TypePicker";
 import { useRecentTypes } from "./library/recent";
 import classes from "./Rig.module.css";
-
-/** Each type once, under the first shelf that has it. */
-function grouped(found: readonly Shelf[]) {
-  const seen = new Set<string>();
-  return found.map(({ title, types }) => ({ group: title, items: types.filter((t) => !seen.has(t.id) && seen.add(t.id)).map((t) => ({ value: t.id, label: t.model })) })).filter((g) => g.items.length > 0);
-}
 
 /** Adding fixtures: the resulting rows and their conflicts are shown while the choices are made. */
 export function PatchDialog({ opened, preset, onClose }: { opened: boolean; preset: { type: string; mode: string } | null; onClose(): void }) {
@@ -39,7 +34,7 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
   const [start, setStart] = useState("1:1");
   const [name, setName] = useState("");
 
-  const types = useMemo(() => grouped(shelves(show, recent, "", null)), [show.types, recent]); // eslint-disable-line react-hooks/exhaustive-deps
+  const found = useMemo(() => shelves(show, recent, "", null), [show.types, recent]); // eslint-disable-line react-hooks/exhaustive-deps
   const type = typeOf(show, typeId) ?? LIBRARY[0]!;
   const mode = type.modes.find((m) => m.name === modeName) ?? type.modes[0]!;
   const address = parseAddress(start);
@@ -63,13 +58,13 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
   return (
     <form onSubmit={(e) => (e.preventDefault(), void patch())} className={classes.dialog}>
       <Stack gap="xs">
-        <Select label="Type" data={types} value={typeId} onChange={(v) => v && (setTypeId(v), setModeName(null))} searchable allowDeselect={false} data-autofocus />
+        <TypePicker shelves={found} type={type} onPick={(id) => (setTypeId(id), setModeName(null))} />
         <Select label="Mode" data={type.modes.map((m) => ({ value: m.name, label: `${m.name}, ${footprint(m)} channels` }))} value={mode.name} onChange={setModeName} allowDeselect={false} />
         <Group grow gap="xs">
           <NumberInput label="How many" value={count} onChange={setCount} min={1} max={5000} allowDecimal={false} />
           <NumberInput label="Number from" value={from} onChange={setFrom} min={1} allowDecimal={false} />
         </Group>
-        <TextInput label="Name" placeholder={type.model} value={name} onChange={(e) => setName(e.currentTarget.value)} />
+        <TextInput label="Name" placeholder={n > 1 ? `${type.model} 1, ${type.model} 2 ...` : type.model} value={name} onChange={(e) => setName(e.currentTarget.value)} />
         <SegmentedControl value={where} onChange={setWhere} data={[{ value: "auto", label: "First free" }, { value: "at", label: "From address" }, { value: "unpatched", label: "Unpatched" }]} />
         {where === "at" && <TextInput label="First address" value={start} onChange={(e) => setStart(e.currentTarget.value)} error={badStart} classNames={{ input: "num" }} />}
         <Button type="submit" disabled={conflicts > 0 || badStart !== null}>Patch {n} {type.model}</Button>

@@ -38,8 +38,8 @@ export function TopBar() {
         <span className={classes.name}>Bold Comet</span>
         <Menu position="bottom-start" shadow="md">
           <Menu.Target>
-            <button className={classes.chip} data-tone={saved} data-testid="show-menu">
-              {name} · <span data-testid="saved">{SAVED_WORDS[saved]}</span> <IconChevronDown size={13} />
+            <button className={`${classes.chip} ${classes["show-chip"]}`} data-tone={saved} data-testid="show-menu">
+              <span className={classes.title}>{name}</span> · <span data-testid="saved">{SAVED_WORDS[saved]}</span> <IconChevronDown size={13} />
             </button>
           </Menu.Target>
           <Menu.Dropdown>

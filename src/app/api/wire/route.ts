@@ -11,7 +11,7 @@ const RunningSchema = z.object({ token: z.string(), bridge: port, node: port });
 /** What ./bold-comet wrote of this start; a bridge that was started again may have another port. */
 async function running(): Promise<z.infer<typeof RunningSchema> | undefined> {
   try {
-    return RunningSchema.safeParse(JSON.parse(await readFile(process.env.BOLD_COMET_RUNNING ?? "", "utf8"))).data;
+    return RunningSchema.safeParse(JSON.parse(await readFile(/*turbopackIgnore: true*/ process.env.BOLD_COMET_RUNNING ?? "", "utf8"))).data;
   } catch {
     return undefined;
   }
