@@ -7,4 +7,4 @@ export const shared = {
   testEnvironment: "node",
 };
 
-export default { ...shared, roots: ["<rootDir>/src", "<rootDir>/tests"], testTimeout: 30_000, setupFiles: ["<rootDir>/tests/setup/seed.ts"], testPathIgnorePatterns: ["/node_modules/", "/tests/journeys/"] };
+export default { ...shared, roots: ["<rootDir>/src", "<rootDir>/tests"], testTimeout: 30_000, maxWorkers: 2, setupFiles: ["<rootDir>/tests/setup/seed.ts"], testPathIgnorePatterns: ["/node_modules/", "/tests/journeys/"] };

@@ -41,8 +41,8 @@ interface Parsed {
   args: Args;
 }
 
-function stateOf(text: string, context: ReadContext, options: ReadOptions): MatchState {
-  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: new Map(), beyond: new Map() };
+function stateOf(text: string, context: ReadContext, options: ReadOptions, collects: boolean): MatchState {
+  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: collects ? new Map() : undefined, beyond: new Map() };
 }
 
 /** The first command that reads the whole line. Short forms ask every command, to find what else they could mean. */
@@ -61,9 +61,9 @@ function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
 const quoted = (items: readonly string[], most = 6): string => items.slice(0, most).join(", ") + (items.length > most ? " ..." : "");
 
 function whereItStops(text: string, state: MatchState): Refusal {
-  const last = Math.max(...state.expected.keys(), 0);
+  const last = Math.max(...state.expected!.keys(), 0);
   const token = state.tokens[last];
-  const could = (state.expected.get(last) ?? []).map((e) => e.text);
+  const could = (state.expected!.get(last) ?? []).map((e) => e.text);
   const after = last > 0 ? ` after "${text.slice(0, state.tokens[last - 1]!.end)}"` : "";
   const beyond = state.beyond.get(last);
   if (token && beyond) return refuse(`"${text.slice(token.at, token.end)}" is out of range${after}: ${beyond}`);
@@ -74,7 +74,7 @@ function whereItStops(text: string, state: MatchState): Refusal {
 
 /** A shortened word that begins several words at its place. */
 function ambiguity(state: MatchState): Refusal | undefined {
-  for (const [pos, expected] of state.expected) {
+  for (const [pos, expected] of state.expected!) {
     const token = state.tokens[pos];
     if (token?.kind !== "word") continue;
     const typed = token.text.toLowerCase();
@@ -94,13 +94,17 @@ export interface Read extends Reading {
  */
 export function readLine(text: string, context: ReadContext, options: ReadOptions = {}): Read | Refusal | undefined {
   return attempt(() => {
-    const state = stateOf(text, context, options);
+    // Short forms have to know what else they could mean.
+    const state = stateOf(text, context, options, options.abbreviate ?? false);
     if (state.tokens.length === 0) return undefined;
     const parsed = parse(state, options);
     const unclear = options.abbreviate ? ambiguity(state) : undefined;
     if (unclear) fail(unclear.what, unclear.cure);
     if (!parsed) {
-      const stop = whereItStops(text, state);
+      // Only a line that is none is read once more, to tell where it stops.
+      const again = stateOf(text, context, options, true);
+      parse(again, options);
+      const stop = whereItStops(text, again);
       fail(stop.what, stop.cure);
     }
     return { ...parsed!.command.read(parsed!.args, context), command: parsed!.command };
@@ -115,7 +119,7 @@ function endOf(text: string, context: ReadContext): { typed: string; expected: E
   const typing = last !== undefined && last.end === text.length && last.kind !== "text" ? last : undefined;
   const state: MatchState = { tokens: typing ? tokens.slice(0, -1) : tokens, abbreviate: true, world: context.world, expected: new Map(), beyond: new Map() };
   for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
-  return { typed: typing?.text.toLowerCase() ?? "", expected: state.expected.get(state.tokens.length) ?? [] };
+  return { typed: typing?.text.toLowerCase() ?? "", expected: state.expected!.get(state.tokens.length) ?? [] };
 }
 
 /**
@@ -136,9 +140,9 @@ export function couldFollow(text: string, context: ReadContext): string | undefi
 
 /** Whether a line is right as far as it goes and only stops too early. */
 function stopsEarly(text: string, context: ReadContext): boolean {
-  const state = stateOf(text, context, { abbreviate: true });
+  const state = stateOf(text, context, { abbreviate: true }, true);
   if (parse(state, { abbreviate: true })) return false;
-  return Math.max(...state.expected.keys(), 0) >= state.tokens.length;
+  return Math.max(...state.expected!.keys(), 0) >= state.tokens.length;
 }
 
 export interface Completion {

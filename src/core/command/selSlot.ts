@@ -14,8 +14,7 @@ function numberAt(state: MatchState, pos: number, pattern: RegExp): RegExpExecAr
 }
 
 function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
-  const fixtures = fixturesByNumber(state.world.show);
-  expect(state, pos, { text: "a fixture number", isWord: false, offers: fixtures.slice(0, 3).map((f) => String(f.number)) });
+  if (state.expected) expect(state, pos, { text: "a fixture number", isWord: false, offers: fixturesByNumber(state.world.show).slice(0, 3).map((f) => String(f.number)) });
   const cell = numberAt(state, pos, CELL);
   if (cell) {
     const [fixture, from] = [Number(cell[1]), Number(cell[2])];
@@ -39,8 +38,7 @@ function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
 }
 
 function group(state: MatchState, pos: number): Match<SelTerm> | undefined {
-  const groups = groupsByNumber(state.world.show);
-  expect(state, pos, { text: "a group number or name", isWord: false, offers: groups.map((g) => String(g.number)) });
+  if (state.expected) expect(state, pos, { text: "a group number or name", isWord: false, offers: groupsByNumber(state.world.show).map((g) => String(g.number)) });
   const token = state.tokens[pos];
   if (token?.kind === "text") return { pos: pos + 1, value: { kind: "groupNamed", name: token.text } };
   const from = numberAt(state, pos, WHOLE);

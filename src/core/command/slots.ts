@@ -12,7 +12,7 @@ export type What = { attribute: string } | { families: readonly Family[] };
 
 function one(kind: (state: MatchState, pos: number) => unknown, text: string, offers?: (state: MatchState) => readonly string[]): SlotParser {
   return (state, pos) => {
-    expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
+    if (state.expected) expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
     const value = state.tokens[pos] ? kind(state, pos) : undefined;
     return value === undefined ? [] : [{ pos: pos + 1, value }];
   };
@@ -46,7 +46,8 @@ const attributeNames: [words: string[], name: string][] = ATTRIBUTES.flatMap((in
 ]).sort((a, b) => b[0].length - a[0].length);
 
 const attr: SlotParser = (state, pos) => {
-  for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
+  if (state.tokens[pos]?.kind !== "word" && !state.expected) return [];
+  if (state.expected) for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
   const found = attributeNames.filter(([words]) => words.every((word, i) => {
     const token = state.tokens[pos + i];
     return token?.kind === "word" && (token.text.toLowerCase() === word || (state.abbreviate && i === 0 && token.text.length >= 3 && word.startsWith(token.text.toLowerCase())));

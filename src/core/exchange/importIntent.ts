@@ -44,12 +44,12 @@ export const importFixtures = defineIntent({
     const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
     world.show.types = show.types as never;
     world.show.fixtures = show.fixtures as never;
+    if (clash) fail(`fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`, "Read the table again: the patch has changed meanwhile");
     for (const { updates } of read) {
       if (updates === null) continue;
       const [old, now] = [before[updates]!, show.fixtures[updates]!];
       if (old.type !== now.type || old.mode !== now.mode) remapFixture(world.show as Show, world.hands as World["hands"], updates, modelOf(show, now).specs);
     }
-    if (clash) fail(`fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`, "Read the table again: the patch has changed meanwhile");
   },
   says(_, { rows }) {
     const changed = rows.filter((r) => r.updates !== null).length;

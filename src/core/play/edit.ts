@@ -40,7 +40,7 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   if (before.hands !== world.hands) editHands(player, before, heldKeys);
 }
 
-/** Whether two versions of a show have the same parameters on the same channels: moving or naming a fixture leaves them. */
+/** Whether two versions of a show have the same parameters on the same channels: in the same order: moving or naming a fixture leaves them. */
 function sameRig(before: Show, after: Show): boolean {
   if (before.types !== after.types) return false;
   if (before.fixtures === after.fixtures) return true;
@@ -48,7 +48,7 @@ function sameRig(before: Show, after: Show): boolean {
   return ids.length === Object.keys(before.fixtures).length && ids.every((id) => {
     const [a, b] = [before.fixtures[id], after.fixtures[id]!];
     if (a === b) return true;
-    return a !== undefined && a.type === b.type && a.mode === b.mode && a.addresses === b.addresses && a.virtualDimmer === b.virtualDimmer && a.swap === b.swap && a.scale === b.scale && a.correct === b.correct && a.invertPan === b.invertPan && a.invertTilt === b.invertTilt;
+    return a !== undefined && a.number === b.number && a.type === b.type && a.mode === b.mode && a.addresses === b.addresses && a.virtualDimmer === b.virtualDimmer && a.swap === b.swap && a.scale === b.scale && a.correct === b.correct && a.invertPan === b.invertPan && a.invertTilt === b.invertTilt;
   });
 }
 

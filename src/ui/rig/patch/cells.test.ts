@@ -29,7 +29,7 @@ test("what makes no sense in a column is refused in words", () => {
 test("cells go to a spreadsheet and back, quotes and line ends in them too", () => {
   const text = copyCells(rows, COLUMNS, show);
   expect(text.split("\n")).toHaveLength(6);
-  expect(text.split("\n")[0]!.split("\t").slice(0, 2)).toEqual(["1", "Kelp Wash"]);
+  expect(text.split("\n")[0]!.split("\t").slice(0, 2)).toEqual(["1", "Kelp Wash 1"]);
   const odd = together(new Map(), new Map([[rows[0]!.id, { note: 'a "b"\tc\nd' }]]));
   const copied = copyCells([drafted(rows[0]!, odd)], [column("note")], show);
   const pasted = pasteCells(copied, { r1: 1, c1: 0, r2: 1, c2: 0 }, rows, [column("note")], show);

@@ -9,8 +9,8 @@ const [first, , nine] = fixturesByNumber(show);
 
 test("each slot has its owner and what it does", () => {
   const owners = ownersOf(show, 1);
-  expect(owners[0]!.text).toBe("1 Kelp Wash: Pan, coarse");
-  expect(owners[1]!.text).toBe("1 Kelp Wash: Pan, fine");
+  expect(owners[0]!.text).toBe("1 Kelp Wash 1: Pan, coarse");
+  expect(owners[1]!.text).toBe("1 Kelp Wash 1: Pan, fine");
   expect([owners[12]!.start, owners[12]!.number]).toEqual([13, 2]);
   expect(owners[24]).toBeNull();
   expect(owners[39]!.number).toBe(9);
