@@ -1,5 +1,5 @@
 // Runs every check in order; stops at the first that fails; ends with one plain line of counts.
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { mkdtempSync, readFileSync, existsSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
@@ -11,10 +11,28 @@ const bin = (name) => join(root, "node_modules/.bin", name);
 let passed = 0;
 let failed = 0;
 
+const environment = { ...process.env, FORCE_COLOR: "0" };
+
 function run(title, command, args) {
   console.log(`\n== ${title}`);
-  const { status } = spawnSync(command, args, { cwd: root, stdio: "inherit", env: { ...process.env, FORCE_COLOR: "0" } });
+  const { status } = spawnSync(command, args, { cwd: root, stdio: "inherit", env: environment });
   return status === 0;
+}
+
+/** Runs checks that do not need each other side by side; what they say comes when they are done. */
+async function together(checks) {
+  const done = await Promise.all(checks.map(([title, command, args]) => new Promise((resolve) => {
+    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env: environment });
+    let said = "";
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));
+    child.on("close", (code) => resolve({ title, said, fine: code === 0 }));
+  })));
+  for (const { title, said, fine } of done) {
+    console.log(`\n== ${title}\n${said.trim()}`);
+    if (fine) passed += 1;
+    else failed += 1;
+  }
+  if (failed > 0) end();
 }
 
 function end() {
@@ -40,10 +58,12 @@ function jest(title, args) {
   if (failed > 0) end();
 }
 
-check("types", bin("tsc"), ["--noEmit"]);
-check("lint", bin("eslint"), ["--max-warnings", "0", "."]);
-check("layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]);
-check("handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]);
+await together([
+  ["types", bin("tsc"), ["--noEmit"]],
+  ["lint", bin("eslint"), ["--max-warnings", "0", "."]],
+  ["layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]],
+  ["handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]],
+]);
 jest("unit and show tests", []);
 jest("journeys", ["--config", "jest.journeys.config.mjs"]);
 check("a few kills of the browser process (more: npm run kills -- 200)", process.execPath, ["tools/run-bundled.mjs", "tests/kills/kills.ts", "4", "7"]);

@@ -101,7 +101,8 @@ afterAll(() => report("limits of every intent", { kinds: INTENTS.size, tried, ac
 
 test.each(SAMPLES.map((sample, i) => [`${i + 1} ${sample.kind}`, sample] as const))("at and past each limit: %s", (_, sample) => {
   let done = 0;
-  const given = sample.kind === "restoreShow" ? [sample] : [sample, ...mutants(sample)];
+  // All of them by `npm run attack`; a third, spread over all fields, in every test run.
+  const given = sample.kind === "restoreShow" ? [sample] : [sample, ...[...mutants(sample)].filter((_, i) => i % times(3, 1) === 0)];
   for (const mutant of given) {
     const after = tryOut(start, mutant as Intent);
     tried += 1;

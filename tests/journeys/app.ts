@@ -28,7 +28,7 @@ export const freePort = (): Promise<number> => new Promise((resolve) => {
 /** Starts the app on a free port and a browser with an empty profile. */
 export async function startApp(surroundings: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
-  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.8", ...surroundings } });
+  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_NODE_HOST: `127.0.0.${20 + Number(process.env.JEST_WORKER_ID ?? 1)}`, ...surroundings } });
   await new Promise<void>((resolve, reject) => {
     server.stdout!.once("data", () => resolve());
     server.once("exit", () => reject(new Error("the app did not start; build it first")));

@@ -33,6 +33,20 @@ export async function startBrowser(profile: string): Promise<Killable> {
   }
 }
 
+/** In which cue storage has a list standing; null for none. */
+export const standingStored = (page: Page, show: string, list: string) => page.evaluate(([id, wanted]) => new Promise<string | null>((resolve, reject) => {
+  const open = indexedDB.open("bold-comet");
+  open.onerror = () => reject(open.error!);
+  open.onsuccess = () => {
+    const got = open.result.transaction("playing", "readonly").objectStore("playing").get(id!);
+    got.onsuccess = () => {
+      open.result.close();
+      const runs = got.result ? (JSON.parse(got.result.text) as { runs: { id: string; cue: string | null }[] }).runs : [];
+      resolve(runs.find((run) => run.id === wanted)?.cue ?? null);
+    };
+  };
+}), [show, list] as const);
+
 /** What storage holds of a show, as it is written: both snapshots and the journal. */
 export const storageOf = (page: Page, show: string) => page.evaluate((id) => new Promise<{ snapshots: ({ text: string; seq: number } | undefined)[]; journal: { seq: number; text: string }[] }>((resolve, reject) => {
   const open = indexedDB.open("bold-comet");

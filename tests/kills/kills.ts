@@ -14,7 +14,7 @@ import { makeDemo } from "@/core/demo/saltLantern";
 import { canonical } from "@/core/exchange/canonical";
 import { applyDiff, readDiff } from "@/core/show/diff";
 import { cuesOf, listNumbered, type World } from "@/core/show/world";
-import { freePort, startBrowser, storageOf } from "./browser";
+import { freePort, standingStored, startBrowser, storageOf } from "./browser";
 
 const kills = Number(process.argv[2] ?? 100);
 let seed = Number(process.argv[3] ?? 1);
@@ -119,7 +119,10 @@ for (let k = 1; k <= kills; k++) {
         // On a busy machine it takes a moment until it is shown.
         await page.getByTestId("lane-1").getByTestId("lane-cue").getByText(new RegExp(`^${to} `)).waitFor();
         cue = await cueShown(page);
-        await page.waitForTimeout(150);
+        // How the lists stand is never said to be saved: it counts from when storage has it.
+        const main = listNumbered(desk.world.show, 1)!;
+        const wanted = cuesOf(main).find((c) => c.number === to)!.id;
+        while ((await standingStored(page, "demo", main.id)) !== wanted) await page.waitForTimeout(20);
         moving = false;
       }
       await page.waitForTimeout(random() * 90);

@@ -97,6 +97,35 @@ export function compileSyntax(syntax: string): Node {
   return node;
 }
 
+/** The words a node can begin with; undefined where it may begin otherwise. */
+export function firstWords(node: Node): ReadonlySet<string> | undefined {
+  const known = beginnings.get(node);
+  if (known !== undefined) return known ?? undefined;
+  const found = beginningsOf(node);
+  beginnings.set(node, found ?? null);
+  return found;
+}
+const beginnings = new Map<Node, ReadonlySet<string> | null>();
+
+function beginningsOf(node: Node): ReadonlySet<string> | undefined {
+  if (node.t === "word") return new Set([node.word]);
+  if (node.t === "seq") return node.items[0] && firstWords(node.items[0]);
+  if (node.t !== "alt") return undefined;
+  const all = node.options.map(firstWords);
+  return all.every((words) => words !== undefined) ? new Set(all.flatMap((words) => [...words!])) : undefined;
+}
+
+/** Whether a node can begin with a token, judged by its words alone. */
+export function mayBegin(node: Node, { tokens, abbreviate, expected }: MatchState, pos: number): boolean {
+  const words = expected ? undefined : firstWords(node);
+  if (!words) return true;
+  const token = tokens[pos];
+  if (!token || (token.kind !== "word" && token.kind !== "sign")) return false;
+  const text = token.text.toLowerCase();
+  if (words.has(text)) return true;
+  return abbreviate && [...words].some((word) => word.startsWith(text));
+}
+
 /** All ways a node can be read from a place, longest optional parts first. */
 export function* match(node: Node, state: MatchState, pos: number, slots: Record<string, SlotParser>): Generator<Match> {
   switch (node.t) {

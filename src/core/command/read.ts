@@ -7,7 +7,7 @@ import { PLAYING } from "./commands/play";
 import { RIG } from "./commands/rig";
 import { SCRIPTS } from "./commands/script";
 import { SELECTING } from "./commands/select";
-import { compileSyntax, expect, match, type Args, type Expectation, type MatchState, type SlotParser } from "./grammar";
+import { compileSyntax, expect, match, mayBegin, type Args, type Expectation, type MatchState, type SlotParser } from "./grammar";
 import { lex } from "./lexer";
 import { SLOTS } from "./slots";
 
@@ -49,7 +49,9 @@ function stateOf(text: string, context: ReadContext, options: ReadOptions, colle
 function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
   let first: Parsed | undefined;
   for (const command of options.script ? [...SCRIPTS, ...COMMANDS] : COMMANDS) {
-    for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) {
+    const node = compileSyntax(command.syntax);
+    if (!mayBegin(node, state, 0)) continue;
+    for (const found of match(node, state, 0, ALL_SLOTS)) {
       if (found.pos !== state.tokens.length) continue;
       first ??= { command, args: found.value };
       if (!options.abbreviate) return first;

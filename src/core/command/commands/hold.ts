@@ -4,7 +4,7 @@ import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
 import { allTargets } from "../../fixture/model";
 import { intents, itemsOf, type Command } from "../command";
-import { compileSyntax, match, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
+import { compileSyntax, match, mayBegin, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
 import { SETTINGS, type Building, type Setting } from "../settings";
 import { SLOTS } from "../slots";
 
@@ -22,7 +22,9 @@ export const settingsSlot: SlotParser = (state: MatchState, pos: number) => {
   for (;;) {
     let best: (Match & { setting: Setting }) | undefined;
     for (const setting of SETTINGS) {
-      for (const found of match(compileSyntax(setting.syntax), state, here, SLOTS)) {
+      const node = compileSyntax(setting.syntax);
+      if (!mayBegin(node, state, here)) continue;
+      for (const found of match(node, state, here, SLOTS)) {
         if (!best || found.pos > best.pos) best = { ...found, setting };
       }
     }
