@@ -27,7 +27,7 @@ async function patchSix(model: string) {
   await page.getByRole("button", { name: /^Patch (fixtures|the first)/ }).first().click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("combobox", { name: "Type" }).click();
-  await page.getByRole("option", { name: model, exact: true }).click();
+  await page.getByRole("option", { name: new RegExp(`^${model}`) }).first().click();
   const up = dialog.locator(".mantine-NumberInput-control").first();
   for (let i = 0; i < 5; i++) await up.click();
   await dialog.getByRole("button", { name: `Patch 6 ${model}` }).click();

@@ -70,7 +70,7 @@ test("a patch is typed, filled, pasted and put right like a spreadsheet", async 
     data.setData("text/plain", "Rail A\tX\tstandard\r\nRail B\tY\tstandard\r\n");
     grid.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
   });
-  await shows(page, "Name", ["Rail A", "Rail B", "Kelp Wash"]);
+  await shows(page, "Name", ["Rail A", "Rail B", "Kelp Wash 3"]);
   await page.keyboard.press("Shift+ArrowDown");
   const copied = await page.getByRole("grid").evaluate((grid) => {
     const data = new DataTransfer();
@@ -81,7 +81,7 @@ test("a patch is typed, filled, pasted and put right like a spreadsheet", async 
 
   // One undo for each of these, whatever it changed.
   await page.keyboard.press("Control+z");
-  await shows(page, "Name", ["Kelp Wash", "Kelp Wash"]);
+  await shows(page, "Name", ["Kelp Wash 1", "Kelp Wash 2"]);
 
   // Yes and no are pressed with the space bar; sorting and filtering only look.
   await (await cell(page, 1, "swap")).click();

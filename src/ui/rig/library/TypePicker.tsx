@@ -28,7 +28,7 @@ export function TypePicker({ shelves, type, onPick }: { shelves: readonly Shelf[
     <Combobox store={combobox} onOptionSubmit={pick} withinPortal>
       <Combobox.Target>
         <TextInput
-          label="Type" data-autofocus value={typed ?? `${type.maker} ${type.model}`} aria-label="Type"
+          label="Type" role="combobox" data-autofocus value={typed ?? `${type.maker} ${type.model}`} aria-label="Type"
           onFocus={(e) => e.currentTarget.select()}
           onClick={() => combobox.openDropdown()}
           onBlur={() => combobox.closeDropdown()}
