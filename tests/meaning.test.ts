@@ -1,5 +1,5 @@
 /** Catches the stage, the selection or a cue standing otherwise than docs/semantics.md says: the least scripts that once told them apart. */
-import { runScript, type ScriptFiles } from "@/core/command/script";
+import { runScript, type ScriptFiles } from "@/core/desk/script";
 import { refuse } from "@/core/show/refusal";
 
 const printed: string[] = [];

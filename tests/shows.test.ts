@@ -2,7 +2,7 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { runScript, type ScriptFiles } from "@/core/command/script";
+import { runScript, type ScriptFiles } from "@/core/desk/script";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 
 const folder = join(__dirname, "shows");

@@ -26,8 +26,8 @@ const connect = (port: number, origin = guard.origins[0]!, token = guard.token) 
 const opened = (socket: WebSocket) => new Promise<void>((resolve, reject) => socket.once("open", resolve).once("error", reject));
 const closed = (socket: WebSocket) => new Promise<{ code: number; why: string }>((resolve) => socket.once("close", (code, why) => resolve({ code, why: String(why) })));
 const refused = (socket: WebSocket) => new Promise<string>((resolve) => socket.once("open", () => resolve("opened")).once("error", (e) => resolve(e.message)));
-const until = async (check: () => boolean) => {
-  for (const end = Date.now() + 3000; Date.now() < end; ) {
+const until = async (check: () => boolean, ms = 3000) => {
+  for (const end = Date.now() + ms; Date.now() < end; ) {
     if (check()) return;
     await new Promise((r) => setTimeout(r, 10));
   }
@@ -134,8 +134,8 @@ test("1,024 universes come in parts, all of them leave, and none comes late for 
     socket.send(JSON.stringify({ kind: "outputs", part, parts: 16, wire: newShow("x").wire, outputs: Object.fromEntries(own.map((u) => [u, { protocol: "artnet", to: { unicast: [HOST] }, number: 1000 + u, priority: 100 }])), intensity: Object.fromEntries(own.map((u) => [u, full])) }));
   }
   for (const frame of writeFrames(all.map((number) => ({ protocol: 0, number, data: data(200, number & 255) })))) socket.send(frame);
-  await until(() => said?.sending.length === 1024 && node.data("artnet", 2024) !== undefined && node.data("artnet", 1001) !== undefined);
-  expect(all.filter((u) => node.data("artnet", 1000 + u)?.[1] !== (u & 255))).toEqual([]);
+  // A packet that a busy machine drops is sent again by the keep-alive.
+  await until(() => said?.sending.length === 1024 && all.every((u) => node.data("artnet", 1000 + u)?.[1] === (u & 255)), 12_000);
   socket.send(outputs());
   socket.send(writeFrame([{ protocol: 0, number: 1, data: data(254, 9) }]));
   await until(() => node.data("artnet", 3)![0] === 254);

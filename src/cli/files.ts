@@ -2,7 +2,7 @@
 import { readFileSync, realpathSync, writeFileSync } from "node:fs";
 import { basename, dirname, join, relative, resolve, isAbsolute } from "node:path";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
-import type { ScriptFiles } from "@/core/command/script";
+import type { ScriptFiles } from "@/core/desk/script";
 import { refuse, type Refusal } from "@/core/show/refusal";
 
 const isBelow = (path: string, folder: string): boolean => {

@@ -1,6 +1,6 @@
 /** ./bold-comet script FILE...: runs each file on a new empty show with a virtual clock. */
 import { readFileSync } from "node:fs";
-import { runScript } from "@/core/command/script";
+import { runScript } from "@/core/desk/script";
 import { filesBeside } from "./files";
 
 const ANYWHERE = "--write-anywhere";

@@ -1,7 +1,7 @@
 /** From the player to what windows are shown: the frame's numbers, and how the lists stand. */
 import { listTimeAt } from "@/core/play/clock";
 import { copyRaw } from "@/core/play/glide";
-import type { Player } from "@/core/play/player";
+import type { Player } from "@/core/play/state";
 import { cueProgress, nextPlace } from "@/core/play/run";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { cuesOf } from "@/core/show/world";

@@ -1,5 +1,5 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
-import { foresee, isUnfinished } from "@/core/command/foresee";
+import { foresee, isUnfinished } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
 import { applyDiff, readDiff, type Diff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";

@@ -1,6 +1,6 @@
 /** What the looks worker and its window say to each other. */
 import { z } from "@/core/units/zod";
-import { HandsSchema } from "@/core/program/hands";
+import { HandsSchema } from "@/core/show/hands";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 import { MemorySchema } from "./messages";

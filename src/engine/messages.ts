@@ -3,7 +3,7 @@ import { z } from "@/core/units/zod";
 import { FromBridgeSchema } from "@/bridge/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
-import { HandsSchema } from "@/core/program/hands";
+import { HandsSchema } from "@/core/show/hands";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 

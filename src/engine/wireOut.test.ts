@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { compileRig } from "@/core/play/rig";
 import { intensityOf } from "./wireOut";
 

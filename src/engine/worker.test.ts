@@ -1,5 +1,5 @@
 /** The engine's worker on a clock of the test's own: what it is told, and what it says and publishes. */
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { listNumbered, type World } from "@/core/show/world";
 import { openFrame, wholeHalf, type Layout } from "./frame";

@@ -1,6 +1,6 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
 import { createStore } from "zustand/vanilla";
-import { perform } from "@/core/command/perform";
+import { perform } from "@/core/desk/perform";
 import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
 import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";

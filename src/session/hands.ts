@@ -1,6 +1,6 @@
 /** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
 import type { StoreApi } from "zustand/vanilla";
-import type { StepWords } from "@/core/command/foresee";
+import type { StepWords } from "@/core/desk/foresee";
 import { readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
 import { refuse, type Refusal } from "@/core/show/refusal";

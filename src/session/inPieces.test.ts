@@ -1,7 +1,7 @@
 /** Many intents as one step: all of them, or none. */
 import { applyDiff } from "@/core/show/diff";
 import { applyIntents, type Intent } from "@/core/show/intent";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld } from "@/core/show/world";
 import { patch } from "@/core/patch/intents";

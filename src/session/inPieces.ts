@@ -1,7 +1,7 @@
 /** Working out many intents as one step, a piece between frames, so that no hand waits for them. */
 import { applyIntents, type Intent } from "@/core/show/intent";
 import type { Change, Diff } from "@/core/show/diff";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 

@@ -1,5 +1,5 @@
 /** The window's side of the looks worker: what lines would do, and which looks they would change. */
-import type { StepWords, Unfinished } from "@/core/command/foresee";
+import type { StepWords, Unfinished } from "@/core/desk/foresee";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";

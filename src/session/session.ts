@@ -1,13 +1,13 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
 import { createStore } from "zustand/vanilla";
 import { destinationNames } from "@/core/dmx/consent";
-import { perform } from "@/core/command/perform";
+import { perform } from "@/core/desk/perform";
 import type { Read } from "@/core/command/read";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, isRemembered, remember, type History } from "@/core/show/history";
 import { applyIntents } from "@/core/show/intent";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import type { Output } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { browserId, consentOf, give } from "./consent";

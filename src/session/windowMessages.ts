@@ -4,7 +4,7 @@ import { LayoutSchema } from "@/engine/frame";
 import { PlayingSchema, RunningSchema, WireAskSchema, WireStateSchema } from "@/engine/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
-import { HandsSchema } from "@/core/program/hands";
+import { HandsSchema } from "@/core/show/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { ShowSchema } from "@/core/show/schema";
 import { StepSchema } from "./storage/steps";

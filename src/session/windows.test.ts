@@ -1,12 +1,12 @@
 /** @jest-environment node */
 /** Two windows of one show over a real channel: what the guest sees, what it asks for, what it is told. */
 import { createStore } from "zustand/vanilla";
-import { newDesk, runLine } from "@/core/command/desk";
-import { perform } from "@/core/command/perform";
+import { newDesk, runLine } from "@/core/desk/desk";
+import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
 import { applyIntents, type Intent } from "@/core/show/intent";
 import { EMPTY_HISTORY, remember } from "@/core/show/history";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import { isRefusal, refuse } from "@/core/show/refusal";
 import { select } from "@/core/select/intents";
 import type { World } from "@/core/show/world";

@@ -5,7 +5,7 @@ import { existsSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strToU8, zipSync } from "fflate";
-import { newDesk, runLine, wait } from "@/core/command/desk";
+import { newDesk, runLine, wait } from "@/core/desk/desk";
 import { makeDemo } from "@/core/demo/saltLantern";
 import { canonical } from "@/core/exchange/canonical";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";

@@ -1,13 +1,13 @@
 /** Catches an edit that is accepted and makes a show that does not open again: every kind of intent, at and past each limit. */
 import fc from "fast-check";
-import { newDesk, runLine, type Desk } from "@/core/command/desk";
+import { newDesk, runLine, type Desk } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 import { readShow } from "@/core/show/check";
-import { HandsSchema } from "@/core/program/hands";
+import { HandsSchema } from "@/core/show/hands";
 import { applyIntents, type Intent } from "@/core/show/intent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import { report, times } from "./scale";
 import type { World } from "@/core/show/world";
 

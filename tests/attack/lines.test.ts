@@ -1,6 +1,6 @@
 /** Catches typing that hurts: a line that throws, hangs, or takes the show along, at any letter of it. */
-import { contextOf, newDesk, runLine, wait } from "@/core/command/desk";
-import { foresee } from "@/core/command/foresee";
+import { contextOf, newDesk, runLine, wait } from "@/core/desk/desk";
+import { foresee } from "@/core/desk/foresee";
 import { complete, COMMANDS } from "@/core/command/read";
 import { canonical } from "@/core/exchange/canonical";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";

@@ -1,6 +1,6 @@
 /** Catches storage damage that loses more than it must, opens as something else, or leaves no way out. */
 import "fake-indexeddb/auto";
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { isRefusal, refusalText } from "@/core/show/refusal";

@@ -7,13 +7,14 @@ import { ripple } from "@/core/cue/looks";
 import { allInForce, trackingOf } from "@/core/cue/tracking";
 import { newTimes } from "@/core/cue/times";
 import type { FixtureType } from "@/core/fixture/type";
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
-import { advance, compute, createPlayer, type Player } from "@/core/play/player";
+import { advance, compute, createPlayer } from "@/core/play/player";
+import type { Player } from "@/core/play/state";
 import { compileRig } from "@/core/play/rig";
 import { applyIntents } from "@/core/show/intent";
-import { INTENTS } from "@/core/show/registry";
+import { INTENTS } from "@/core/intents";
 import { hold } from "@/core/program/intents";
 import type { Cue, CueList, Fixture, Show } from "@/core/show/schema";
 import { isRefusal } from "@/core/show/refusal";
@@ -156,7 +157,7 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
 }
 {
   const desk = newDesk();
-  for (const line of ["patch 100 kelp-wash as 1 at 1:1", "1 thru 100 at full pan at 90", "record cue 1 fade 100000", "clear", "1 thru 100 at 20", "record list 2 cue 1 fade 90000", "clear", "go list 1", "go list 2"]) runLine(desk, line);
+  for (const line of ["patch 100 kelp-wash as 1 at 1:1", "1 thru 100 at full pan at 90", "record cue 1 fade 80000", "clear", "1 thru 100 at 20", "record list 2 cue 1 fade 70000", "clear", "go list 1", "go list 2"]) runLine(desk, line);
   rows.push(`| allocated in a tick, two lists fading over each other | ${await allocatedInTick(desk.player)} bytes | | |`);
 }
 {

@@ -5,7 +5,7 @@ import { createServer } from "node:http";
 import { join } from "node:path";
 import type { Page } from "playwright-core";
 import { readArtNet } from "@/core/dmx/artnet";
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { writeShowFile } from "@/core/exchange/showFile";
 import { becomes, startApp, untilSaved, type App } from "./app";
 

@@ -9,7 +9,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "playwright-core";
-import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { makeDemo } from "@/core/demo/saltLantern";
 import { canonical } from "@/core/exchange/canonical";
 import { applyDiff, readDiff } from "@/core/show/diff";

@@ -1,8 +1,8 @@
 /** Whatever is typed: a refused line changes nothing, the show stays whole, and the stage is what the show says. */
 import fc from "fast-check";
-import { contextOf, newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { contextOf, newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { readLine } from "@/core/command/read";
-import { sayReading } from "@/core/command/perform";
+import { sayReading } from "@/core/desk/perform";
 import { inForceAt, trackingOf } from "@/core/cue/tracking";
 import { lookOf, sameLook } from "@/core/cue/looks";
 import { resolveEntry } from "@/core/program/resolve";

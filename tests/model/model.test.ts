@@ -1,7 +1,7 @@
 /** Catches a stage or a byte other than the words say: the engine against a second, slow, plain implementation, over random lists and stories. */
 import fc from "fast-check";
 import { standingOf } from "@/core/cue/tracking";
-import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
 import { cuesOf, listNumbered } from "@/core/show/world";
 import { modelBytes, type Hang } from "./bytes";

@@ -1,6 +1,6 @@
 /** Catches a change of mode that takes more from a show or its stage than the mode cannot show: there and back, all is as if it had never been. */
 import fc from "fast-check";
-import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
 import { stageValues } from "@/core/play/look";
 import { createPlayer, compute } from "@/core/play/player";

@@ -1,6 +1,6 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
 import { attributeInfo, withUnit } from "../fixture/attribute";
-import { allTargets, targetsOf, type Target } from "../fixture/model";
+import { allTargets, targetsOf, type Target } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { colourValues } from "../program/colour";
 import { spreadItems } from "../select/place";

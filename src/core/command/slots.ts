@@ -1,7 +1,7 @@
 /** The slots of the grammar: how each kind of thing is read. */
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
-import { parseAddress } from "../patch/address";
+import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { own } from "../show/own";
 import { expect, type MatchState, type SlotParser } from "./grammar";

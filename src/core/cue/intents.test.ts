@@ -1,6 +1,6 @@
 /** What edits of cues leave as it was, over random lists. */
 import fc from "fast-check";
-import { newDesk, runLine, type Desk } from "../command/desk";
+import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered } from "../show/world";
 import { isRelease } from "../show/value";
 import { lookOf, sameLook } from "./looks";

@@ -1,6 +1,6 @@
 /** Keep looks keeps them; cue only never changes the next look; ripple tells exactly which looks change. */
 import fc from "fast-check";
-import { newDesk, runLine, type Desk } from "../command/desk";
+import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered, type World } from "../show/world";
 import { lookOf, ripple, sameLook } from "./looks";
 

@@ -1,5 +1,5 @@
 /** Looks: what a cue shows, fixture by fixture; and which looks an edit changes (SEMANTICS 4). */
-import { modelOf } from "../fixture/model";
+import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { resolveEntry } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";

@@ -38,8 +38,7 @@ export function trackingOf(list: CueList): Tracking {
   const order = cuesOf(list);
   const before = latest.get(list.id);
   const base = before && known.get(before.cues);
-  const sameOrder = base && before.order.length === order.length && order.every((cue, i) => before.order[i]!.id === cue.id);
-  const made: Tracking = { columns: sameOrder ? patchColumns(base.columns, before.order, order) : buildColumns(order), ...shapeOf(order) };
+  const made: Tracking = { columns: base ? patchColumns(base.columns, before.order, order) : buildColumns(order), ...shapeOf(order) };
   known.set(list.cues, made);
   latest.set(list.id, { cues: list.cues, order });
   return made;
@@ -58,26 +57,78 @@ function buildColumns(order: readonly Cue[]): Map<ParamKey, Column> {
   return made;
 }
 
-function patchColumns(base: ReadonlyMap<ParamKey, Column>, before: readonly Cue[], after: readonly Cue[]): ReadonlyMap<ParamKey, Column> {
-  const changed = new Set<ParamKey>();
-  after.forEach((cue, i) => {
-    const old = before[i]!.entries;
-    if (old === cue.entries) return;
-    for (const key in cue.entries) if (old[key] !== cue.entries[key]) changed.add(key);
-    for (const key in old) if (!(key in cue.entries)) changed.add(key);
+/** The new place of each old cue, -1 for those gone or out of their old order: they are taken out and put in anew. */
+function newPlaces(before: readonly Cue[], after: readonly Cue[]): Int32Array {
+  const place = new Map(after.map((cue, i) => [cue.id, i]));
+  const to = Int32Array.from(before, (cue) => place.get(cue.id) ?? -1);
+  // The longest rising run of places keeps its order; `tails` holds the last one of the best run of each length.
+  const tails: number[] = [];
+  const previous = new Int32Array(to.length).fill(-1);
+  to.forEach((at, i) => {
+    if (at < 0) return;
+    let [low, high] = [0, tails.length];
+    while (low < high) {
+      const mid = (low + high) >> 1;
+      if (to[tails[mid]!]! < at) low = mid + 1;
+      else high = mid;
+    }
+    previous[i] = low > 0 ? tails[low - 1]! : -1;
+    tails[low] = i;
   });
-  if (changed.size === 0) return base;
-  const made = new Map(base);
-  for (const key of changed) {
-    const column = { at: [] as number[], entries: [] as Entry[] };
-    after.forEach((cue, i) => {
-      const entry = cue.entries[key];
-      if (!entry) return;
-      column.at.push(i);
-      column.entries.push(entry);
+  const keeps = new Set<number>();
+  for (let i = tails.at(-1) ?? -1; i >= 0; i = previous[i]!) keeps.add(i);
+  return to.map((at, i) => (keeps.has(i) ? at : -1));
+}
+
+/** The columns of a new version of a list, from those of the last: only what changed is worked out anew. */
+function patchColumns(base: ReadonlyMap<ParamKey, Column>, before: readonly Cue[], after: readonly Cue[]): ReadonlyMap<ParamKey, Column> {
+  const to = newPlaces(before, after);
+  const same = before.length === after.length && to.every((at, i) => at === i);
+  const keptAt = new Map<number, Cue>();
+  /** For each key the places at which it is put in anew, or that it loses. */
+  const puts = new Map<ParamKey, number[]>();
+  const losses = new Map<ParamKey, Set<number>>();
+  const touched = new Set<ParamKey>();
+  const put = (key: ParamKey, at: number) => {
+    const places = puts.get(key);
+    if (places) places.push(at);
+    else puts.set(key, [at]);
+    touched.add(key);
+  };
+  before.forEach((cue, i) => {
+    if (to[i]! >= 0) keptAt.set(to[i]!, cue);
+    else for (const key in cue.entries) touched.add(key);
+  });
+  after.forEach((cue, at) => {
+    const old = keptAt.get(at)?.entries;
+    if (old === cue.entries) return;
+    for (const key in cue.entries) if (old?.[key] !== cue.entries[key]) put(key, at);
+    for (const key in old ?? {}) {
+      if (old![key] === cue.entries[key]) continue;
+      touched.add(key);
+      const lost = losses.get(key);
+      if (lost) lost.add(at);
+      else losses.set(key, new Set([at]));
+    }
+  });
+  if (same && touched.size === 0) return base;
+  const made = new Map<ParamKey, Column>();
+  for (const [key, column] of base) {
+    if (touched.has(key)) continue;
+    made.set(key, same ? column : { at: column.at.map((i) => to[i]!), entries: column.entries });
+  }
+  for (const key of touched) {
+    const column = base.get(key);
+    const lost = losses.get(key);
+    const rows: [at: number, entry: Entry][] = [];
+    column?.at.forEach((i, k) => {
+      const at = to[i]!;
+      if (at >= 0 && !lost?.has(at)) rows.push([at, column.entries[k]!]);
     });
-    if (column.at.length > 0) made.set(key, column);
-    else made.delete(key);
+    for (const at of puts.get(key) ?? []) rows.push([at, after[at]!.entries[key]!]);
+    if (rows.length === 0) continue;
+    rows.sort((a, b) => a[0] - b[0]);
+    made.set(key, { at: rows.map(([at]) => at), entries: rows.map(([, entry]) => entry) });
   }
   return made;
 }

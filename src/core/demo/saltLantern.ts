@@ -1,5 +1,5 @@
 /** The demo show, "The Salt Lantern": a puppet opera on a moored barge, built line by line like any show. */
-import { newDesk, runLine } from "../command/desk";
+import { newDesk, runLine } from "../desk/desk";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { MAIN_CUES, OTHER_LISTS } from "./saltLanternCues";

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { newDesk, runLine } from "../command/desk";
+import { newDesk, runLine } from "../desk/desk";
 import { LIBRARY } from "../fixture/library/library";
 import { rangeOf } from "../fixture/parameters";
 import { isEmitter } from "../fixture/attribute";

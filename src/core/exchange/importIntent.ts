@@ -1,7 +1,7 @@
 /** Bringing fixtures in from a table: one step, all that could be read. */
 import { current } from "immer";
 import { z } from "../units/zod";
-import { modelOf } from "../fixture/model";
+import { modelOf } from "../show/model";
 import { libraryType } from "../fixture/library/library";
 import { clashesIn } from "../patch/clash";
 import { firstPlaces } from "../patch/firstPlaces";

@@ -1,6 +1,6 @@
 import fc from "fast-check";
 import Papa from "papaparse";
-import { contextOf, newDesk, performOn, runLine } from "../command/desk";
+import { contextOf, newDesk, performOn, runLine } from "../desk/desk";
 import { LIBRARY } from "../fixture/library/library";
 import { isRefusal, refusalText } from "../show/refusal";
 import { fixturesByNumber } from "../show/world";

@@ -1,9 +1,9 @@
 /** A patch from a table and to one (CSV, TSV): what each row would do is known before anything is done. */
 import { LIBRARY } from "../fixture/library/library";
 import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
-import { inTheWay, occupancyOf, occupy, type Occupancy } from "../patch/address";
+import { inTheWay, occupancyOf, occupy, type Occupancy } from "../show/address";
 import { whyNot } from "../patch/clash";
-import { modelOf } from "../fixture/model";
+import { modelOf } from "../show/model";
 import { fixturesByNumber, fixtureNumbered } from "../show/world";
 import type { Address, Fixture, Show } from "../show/schema";
 import type { ColumnMeaning, Mapping } from "./patchColumns";

@@ -2,7 +2,7 @@
 import { modeOf } from "../fixture/parameters";
 import { footprint } from "../fixture/type";
 import type { Fixture, Show } from "../show/schema";
-import { addressText, fits, inTheWay, occupy, SLOTS, type Occupancy } from "./address";
+import { addressText, fits, inTheWay, occupy, SLOTS, type Occupancy } from "../show/address";
 
 export interface Clash {
   fixture: string;

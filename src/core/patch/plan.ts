@@ -5,7 +5,7 @@ import { modeOf } from "../fixture/parameters";
 import { own } from "../show/own";
 import type { Address, Show } from "../show/schema";
 import { fixtureNumbered, fixturesByNumber } from "../show/world";
-import { autoAddresses, occupancyOf, occupy, runFrom } from "./address";
+import { autoAddresses, occupancyOf, occupy, runFrom } from "../show/address";
 import { whyNot } from "./clash";
 
 export interface PatchRequest {

@@ -6,7 +6,7 @@ import { functionOf, type ParameterSpec } from "../fixture/parameters";
 import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import type { Entry } from "../show/value";
-import type { Hands } from "../program/hands";
+import type { Hands } from "../show/hands";
 
 /** The key under which a fixture's new parameters carry an attribute of one of its cells; undefined where none does. */
 export function keyFor(specs: readonly ParameterSpec[], key: ParamKey, attribute: string): ParamKey | undefined {

@@ -8,7 +8,8 @@ import type { PlayEvent } from "./events";
 import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
 import { fadeAway } from "./moves";
 import { loadLimits } from "./overlays";
-import { advance, arrive, setTime, type Player } from "./player";
+import { advance, arrive, setTime } from "./player";
+import type { Player } from "./state";
 import { levelShown, nextPlace, placeOfCue, type ListRun } from "./run";
 import { belowLayer, settleNow, touch, type Stage } from "./stage";
 

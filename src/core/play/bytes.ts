@@ -3,12 +3,16 @@
  * written plainly, all others by `toDmx`. Either way the bytes are those of SEMANTICS 1, "To DMX".
  */
 import { toDmx } from "../fixture/dmxValue";
-import type { Output } from "./rig";
-import type { Stage } from "./stage";
+import type { Bytes, Output } from "./output";
 
-/** Bytes of all universes in use, 512 each, in the order of `rig.universes`. Stores clamp and round to the nearest, so that nothing ever wraps. */
-export type Bytes = Uint8ClampedArray;
 export const createBytes = (universes: number): Bytes => new Uint8ClampedArray(universes * 512);
+
+/** What is shown: for each parameter its value after masters and its function, and the channels that depend on it. */
+export interface Shown {
+  value: Float64Array;
+  fn: Uint8Array;
+  rig: { outputs: readonly Output[]; feeds: readonly (readonly number[])[] };
+}
 
 /** Rounding adds this first, so that half goes up and binary noise never decides (SEMANTICS 9). */
 const HALF_UP = 1e-9;
@@ -31,7 +35,7 @@ export function plainOf(out: Output): Plain | undefined {
 export const putPlain = (bytes: Bytes, at: number, base: number, scale: number, value: number): void => void (bytes[at] = base + value * scale);
 
 /** Writes one output of the rig. */
-export function putOutput(stage: Stage, bytes: Bytes, index: number): void {
+export function putOutput(stage: Shown, bytes: Bytes, index: number): void {
   const out = stage.rig.outputs[index]!;
   const fn = out.functions[stage.fn[out.param]!] ?? out.functions[0]!;
   let factor = out.scale;
@@ -45,7 +49,7 @@ export function putOutput(stage: Stage, bytes: Bytes, index: number): void {
 }
 
 /** Writes everything that depends on a parameter. */
-export function putFeeds(stage: Stage, bytes: Bytes, param: number): void {
+export function putFeeds(stage: Shown, bytes: Bytes, param: number): void {
   const feeds = stage.rig.feeds[param]!;
   for (let k = 0; k < feeds.length; k++) putOutput(stage, bytes, feeds[k]!);
 }

@@ -10,7 +10,8 @@ import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, resta
 import { dropLayers, showLevel } from "./act";
 import { isScaledIn, rescaleCells, roleOf } from "./moves";
 import { loadHands, loadLimits, patchHeld } from "./overlays";
-import { newBytes, syncRuns, type Player } from "./player";
+import { newBytes, syncRuns } from "./player";
+import type { Player } from "./state";
 import { compileRig } from "./rig";
 import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
 import { putLayer, readLayer } from "./silent";

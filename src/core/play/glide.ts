@@ -6,14 +6,24 @@
 import type { Glide, Glides } from "./glides";
 import { grown } from "./grown";
 import { LATEST } from "./layers";
-import type { Player } from "./player";
-import { putFeeds, putPlain, type Bytes } from "./bytes";
+import type { Player } from "./state";
+import { putFeeds, putPlain } from "./bytes";
+import type { Bytes } from "./output";
 import { isOver, progress } from "./progress";
 import { chainSource, layChain, masterOf, touch, type Stage } from "./stage";
 
 type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
 
+const isOf = (g: Glide, c: Common): boolean => g.list === c.list && g.at === c.at && g.delay === c.delay && g.fade === c.fade && g.base === c.base && g.scale === c.scale && g.same === c.same;
+
 function groupFor(glides: Glides, common: Common): number {
+  // Neighbours move alike: most find the group of the one before.
+  const last = glides.groups[glides.last];
+  if (last && isOf(last, common)) return glides.last;
+  return (glides.last = findGroup(glides, common));
+}
+
+function findGroup(glides: Glides, common: Common): number {
   const key = `${common.list} ${common.at} ${common.delay} ${common.fade} ${common.base} ${common.scale} ${common.same}`;
   const known = glides.index.get(key);
   if (known !== undefined) return known;

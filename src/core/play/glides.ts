@@ -1,5 +1,5 @@
 /** The arrays of gliding parameters. */
-import type { Bytes } from "./bytes";
+import type { Bytes } from "./output";
 
 export interface Glide {
   list: number;
@@ -33,12 +33,14 @@ export interface Glides {
   groups: Glide[];
   /** Groups by what they have in common. */
   index: Map<string, number>;
+  /** The group found last. */
+  last: number;
   /** For each parameter its group's index + 1 and its place in it. */
   group: Int32Array;
   place: Int32Array;
 }
 
-export const createGlides = (params: number): Glides => ({ groups: [], index: new Map(), group: new Int32Array(params), place: new Int32Array(params) });
+export const createGlides = (params: number): Glides => ({ groups: [], index: new Map(), last: -1, group: new Int32Array(params), place: new Int32Array(params) });
 
 /** Takes a parameter out of its group. */
 export function endGlide(glides: Glides, param: number): void {

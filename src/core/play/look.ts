@@ -1,9 +1,9 @@
 /** Reading the stage: values, and where they come from. */
-import { targetsOf } from "../fixture/model";
+import { targetsOf } from "../show/model";
 import type { Item, ParamKey } from "../show/ids";
 import { rawAt } from "./glide";
 import { cueOfLayer } from "./layers";
-import type { Player } from "./player";
+import type { Player } from "./state";
 import { FROM_DEFAULT, FROM_PROGRAMMER } from "./stage";
 
 /** Value before masters and its attribute. */

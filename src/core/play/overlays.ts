@@ -1,11 +1,11 @@
 /** What hands lay over the lists: held values, highlight, park; and what limiters leave. */
-import { allTargets } from "../fixture/model";
+import { allTargets } from "../show/model";
 import { isEmitter } from "../fixture/attribute";
 import { resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Entry } from "../show/value";
 import { cuesOf, listsByNumber } from "../show/world";
-import type { Player } from "./player";
+import type { Player } from "./state";
 import { touch, touchAll, type Overlay } from "./stage";
 
 function fill({ stage, rig }: Player, over: Overlay, values: Iterable<[string, Entry]>): void {

@@ -1,8 +1,9 @@
 /** The player gives the same whenever it is asked, and picks up where it was. */
 import fc from "fast-check";
-import { newDesk, runLine, type Desk } from "../command/desk";
+import { newDesk, runLine, type Desk } from "../desk/desk";
 import { play } from "./act";
-import { advance, compute, createPlayer, type Player } from "./player";
+import { advance, compute, createPlayer } from "./player";
+import type { Player } from "./state";
 import { restorePlay, savePlay, SavedPlaySchema } from "./saved";
 import { stageTime } from "../units/units";
 import type { PlayEvent } from "./events";

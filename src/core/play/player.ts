@@ -4,40 +4,19 @@
  */
 import type { World } from "../show/world";
 import { cuesOf, listsByNumber } from "../show/world";
-import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type Sequence, type StageTime } from "../units/units";
+import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type StageTime } from "../units/units";
 import { listTimeAt } from "./clock";
-import { createLayers, type Layers } from "./layers";
+import { createLayers } from "./layers";
 import { startMoves, type Arrival } from "./moves";
 import { glide, tryGlide } from "./glide";
-import { createBytes, putFeeds, type Bytes } from "./bytes";
+import { createBytes, putFeeds } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
 import { automaticAt, dueAt, levelShown, newRun, nextPlace, placeOfCue, type ListRun } from "./run";
-import type { SilentLayer } from "./silent";
 import { runStacks, tryStack } from "./stack";
 import { stacksMove } from "./stacks";
-import { computeParameter, createStage, type Stage } from "./stage";
-
-export interface Player {
-  world: World;
-  rig: Rig;
-  layers: Layers;
-  stage: Stage;
-  /** What leaves, 512 bytes for each of the rig's universes; and the writer's view of the same memory. */
-  frame: Uint8Array;
-  bytes: Bytes;
-  runs: Map<string, ListRun>;
-  /** Layers of parameters that the present modes lack: they come back with one that has them. */
-  silent: SilentLayer[];
-  /** The runs by list number. */
-  order: ListRun[];
-  /** Stage time, seconds, of the last thing done. */
-  now: StageTime;
-  /** Sequence number of the last event. */
-  sequence: Sequence;
-  /** Changes whenever parameters or universes are laid out anew. */
-  generation: number;
-}
+import type { Player } from "./state";
+import { computeParameter, createStage } from "./stage";
 
 /** A player at rest at stage time `now`. */
 export function createPlayer(world: World, now: StageTime = stageTime(0)): Player {

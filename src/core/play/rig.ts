@@ -1,29 +1,13 @@
 /** The show's rig compiled to flat arrays: parameters, and the channels they feed. */
 import { attributeInfo, isEmitter } from "../fixture/attribute";
-import { modelOf } from "../fixture/model";
+import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
 import { plainOf } from "./bytes";
+import type { Output } from "./output";
 import type { Fixture, Show } from "../show/schema";
 import { fixturesByNumber } from "../show/world";
-
-/** A DMX channel of a fixture at one of its addresses. */
-export interface Output {
-  /** Parameter sent on it (pan and tilt exchanged where swapped). */
-  param: number;
-  functions: readonly ChannelFunction[];
-  bytes: 1 | 2;
-  /** Byte offset in the frame: place of the universe x 512 + slot - 1. */
-  offset: number;
-  /** Degrees added before the clamp. */
-  add: number;
-  invert: boolean;
-  scale: number;
-  /** Dimmer parameters that multiply it, -1 for none. */
-  dimmer: number;
-  cellDimmer: number;
-}
 
 export interface Rig {
   size: number;

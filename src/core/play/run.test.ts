@@ -1,4 +1,4 @@
-import { newDesk, runLine, wait } from "../command/desk";
+import { newDesk, runLine, wait } from "../desk/desk";
 import { listNumbered } from "../show/world";
 import { runsOnTheSpot } from "./run";
 

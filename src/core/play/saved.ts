@@ -6,7 +6,8 @@ import { listTime, sequence } from "../units/units";
 import { refresh } from "./edit";
 import { eachLayer } from "./layers";
 import { loadLimits } from "./overlays";
-import { syncRuns, type Player } from "./player";
+import { syncRuns } from "./player";
+import type { Player } from "./state";
 import { putLayer, readLayer } from "./silent";
 import { touchAll } from "./stage";
 

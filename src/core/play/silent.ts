@@ -1,5 +1,5 @@
 /** Layers by attribute: as they are kept where the present mode of a fixture has no parameter for them, and as they are saved. */
-import { modelOf } from "../fixture/model";
+import { modelOf } from "../show/model";
 import { rangeOf } from "../fixture/parameters";
 import { keyFor } from "../patch/remap";
 import { splitKey, type ParamKey } from "../show/ids";

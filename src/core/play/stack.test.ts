@@ -1,9 +1,10 @@
-import { newDesk, runLine } from "../command/desk";
+import { newDesk, runLine } from "../desk/desk";
 import { stageTime } from "../units/units";
 import { play } from "./act";
 import { setWorld } from "./edit";
 import { copyRaw } from "./glide";
-import { advance, compute, createPlayer, isMoving, type Player } from "./player";
+import { advance, compute, createPlayer, isMoving } from "./player";
+import type { Player } from "./state";
 import { restorePlay, savePlay } from "./saved";
 import { stacksMove } from "./stacks";
 import { touchAll } from "./stage";

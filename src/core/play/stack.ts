@@ -6,7 +6,7 @@
  */
 import { LATEST } from "./layers";
 import { putFeeds, putPlain } from "./bytes";
-import type { Player } from "./player";
+import type { Player } from "./state";
 import { progress } from "./progress";
 import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
 import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket, type Timing } from "./stacks";
@@ -79,6 +79,7 @@ export function runStacks(player: Player): void {
     if (stacks.timings.length > 1) {
       stacks.timings.length = 1;
       stacks.index.clear();
+      stacks.last = -1;
     }
     return;
   }

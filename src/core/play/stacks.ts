@@ -35,6 +35,8 @@ export interface Bucket {
 export interface Stacks {
   timings: Timing[];
   index: Map<string, number>;
+  /** The timing found last. */
+  last: number;
   buckets: Bucket[];
   /** For each parameter its bucket's index + 1 and its place there. */
   bucket: Uint8Array;
@@ -49,7 +51,7 @@ const ofLayer = Object.keys(PER_LAYER) as (keyof typeof PER_LAYER)[];
 const stillTiming = (): Timing => ({ list: 0, at: 0, delay: 0, fade: 0, end: Infinity, share: 0 });
 
 export function createStacks(params: number): Stacks {
-  return { timings: [stillTiming()], index: new Map(), buckets: [], bucket: new Uint8Array(params), place: new Int32Array(params) };
+  return { timings: [stillTiming()], index: new Map(), last: -1, buckets: [], bucket: new Uint8Array(params), place: new Int32Array(params) };
 }
 
 export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
@@ -68,12 +70,14 @@ export function growBucket(b: Bucket): void {
 }
 
 export function timingOf(stacks: Stacks, list: number, at: number, delay: number, fade: number, end: number): number {
+  const recent = stacks.timings[stacks.last];
+  if (recent && stacks.last !== STILL && recent.list === list && recent.at === at && recent.delay === delay && recent.fade === fade) return stacks.last;
   const key = `${list} ${at} ${delay} ${fade}`;
   const known = stacks.index.get(key);
-  if (known !== undefined) return known;
+  if (known !== undefined) return (stacks.last = known);
   const made = stacks.timings.push({ list, at, delay, fade, end, share: -1 }) - 1;
   stacks.index.set(key, made);
-  return made;
+  return (stacks.last = made);
 }
 
 /** Takes a parameter out of its stack. */

@@ -1,7 +1,7 @@
 /** Why: the whole stack behind a parameter's value (SEMANTICS 6). */
 import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
-import type { Player } from "./player";
+import type { Player } from "./state";
 import { HIGHEST, LATEST, cueOfLayer } from "./layers";
 import { progress } from "./progress";
 import { ownValue, weightOf } from "./stage";

@@ -1,7 +1,7 @@
 /** A picked colour as values of a fixture's own colour parameters (SEMANTICS 1, "Colour"). */
 import { converter } from "culori";
 import { isEmitter, isFilter } from "../fixture/attribute";
-import { allTargets, type Target } from "../fixture/model";
+import { allTargets, type Target } from "../show/model";
 import type { Item, ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import type { Entry } from "../show/value";

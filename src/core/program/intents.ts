@@ -1,14 +1,14 @@
 /** Holding values in the programmer, as intents. */
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
-import { specOf } from "../fixture/model";
+import { specOf } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { World } from "../show/world";
-import { NO_SPREAD } from "./hands";
+import { NO_SPREAD } from "../show/hands";
 
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({

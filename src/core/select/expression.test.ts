@@ -1,7 +1,7 @@
 /** What a SEL selects, against the plainest reading of its words. */
 import fc from "fast-check";
-import { itemText } from "../fixture/model";
-import { newDesk, runLine } from "../command/desk";
+import { itemText } from "../show/model";
+import { newDesk, runLine } from "../desk/desk";
 
 /** Fixtures 1 to 6 and 9 without cells, 71 and 72 with twelve; groups 1, 2 and 5. */
 function rig() {

@@ -1,5 +1,5 @@
 /** What a SEL means: a selection written in the command language. */
-import { cellsOf, modelOf } from "../fixture/model";
+import { cellsOf, modelOf } from "../show/model";
 import { splitItem, item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import { fixtureNumbered, fixturesByNumber, groupNumbered, groupsByNumber, type World } from "../show/world";

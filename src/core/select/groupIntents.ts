@@ -6,7 +6,7 @@ import { fail } from "../show/refusal";
 import { wholeNumber } from "../show/schema";
 import type { World } from "../show/world";
 import { groupNumbered } from "../show/world";
-import { itemsText } from "./intents";
+import { itemsText } from "../show/itemsText";
 
 /** Records the selection, in its order. Onto what exists it adds to it unless told to overwrite; a name is kept unless given. */
 export const recordGroup = defineIntent({

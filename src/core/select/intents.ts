@@ -1,26 +1,12 @@
 /** Selecting, its spread and stepping, as intents. */
 import { z } from "../units/zod";
-import { itemText } from "../fixture/model";
-import { BY, SpreadSchema } from "../program/hands";
+import { BY, SpreadSchema } from "../show/hands";
 import { defineIntent } from "../show/intent";
 import { ItemSchema, splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { World } from "../show/world";
+import { itemsText } from "../show/itemsText";
 import { spreadItems } from "./place";
-
-/** Items as a short text: "1 thru 5, 8". */
-export function itemsText(world: World, items: readonly Item[]): string {
-  if (items.length === 0) return "nothing";
-  const texts = items.map((i) => itemText(world.show, i));
-  const parts: string[] = [];
-  for (let i = 0; i < texts.length; ) {
-    let end = i;
-    while (end + 1 < texts.length && !texts[end]!.includes(".") && Number(texts[end + 1]) === Number(texts[end]) + 1) end += 1;
-    parts.push(end - i >= 2 ? `${texts[i]} thru ${texts[end]}` : texts.slice(i, end + 1).join(", "));
-    i = end + 1;
-  }
-  return parts.length > 6 ? `${parts.slice(0, 5).join(", ")} and more (${items.length})` : parts.join(", ");
-}
 
 const itemList = z.array(ItemSchema).max(200_000);
 

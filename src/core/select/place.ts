@@ -1,6 +1,6 @@
 /** Where items lie on the plan, as an order with shared places (SEMANTICS 2, "by"). */
-import { modelOf } from "../fixture/model";
-import type { Spread } from "../program/hands";
+import { modelOf } from "../show/model";
+import type { Spread } from "../show/hands";
 import { splitItem, type Item } from "../show/ids";
 import type { Fixture, Show } from "../show/schema";
 import { placesOf, type Places } from "./spread";

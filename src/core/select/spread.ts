@@ -1,5 +1,5 @@
 /** Spread: the place of each of n ordered items (SEMANTICS 2). */
-import type { Spread } from "../program/hands";
+import type { Spread } from "../show/hands";
 
 export interface Places {
   /** The step g of each item. */

@@ -3,7 +3,7 @@
  * its diff touched, so that it stays cheap. No edit makes a show that does not open again.
  */
 import { z } from "../units/zod";
-import { HandsSchema } from "../program/hands";
+import { HandsSchema } from "./hands";
 import type { Change, Diff } from "./diff";
 import { faultRefusal } from "./faultWords";
 import { refuse, type Refusal } from "./refusal";

@@ -1,8 +1,8 @@
 /** Undo, redo, diffs and files give the very same document, whatever was done. */
 import fc from "fast-check";
-import { contextOf, newDesk, runLine } from "../command/desk";
+import { contextOf, newDesk, runLine } from "../desk/desk";
 import { readLine } from "../command/read";
-import { perform } from "../command/perform";
+import { perform } from "../desk/perform";
 import { canonical } from "../exchange/canonical";
 import { readShowFile, writeShowFile } from "../exchange/showFile";
 import { applyDiff, type Diff } from "./diff";

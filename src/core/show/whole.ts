@@ -1,7 +1,7 @@
 /** What the schema alone cannot say of a show: references that lead somewhere, numbers that are unique, counts that can be opened. */
 import { modeOf, parametersOf } from "../fixture/parameters";
 import { footprint } from "../fixture/type";
-import { addressText, fits, inTheWay, occupy, type Occupancy } from "../patch/address";
+import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
 import { own } from "./own";
 import type { Cue, Show } from "./schema";
 

@@ -1,5 +1,5 @@
 /** The show and the hands together: what intents act on. */
-import { NO_SPREAD, type Hands } from "../program/hands";
+import { NO_SPREAD, type Hands } from "./hands";
 import { SHOW_FORMAT, SHOW_VERSION, type Cue, type CueList, type Fixture, type Group, type Show, type Wire } from "./schema";
 
 export interface World {

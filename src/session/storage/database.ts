@@ -65,6 +65,10 @@ export function database(): Promise<Database> {
 /** A transaction that is on the disk when it says done. */
 export const strictly = (db: Database, stores: readonly (typeof STORES)[number][]) => db.transaction(stores, "readwrite", { durability: "strict" });
 
+/** Journal entries, steps or moments of a show: up to one, and all. */
+export const entriesUpTo = (id: string, seq: number): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Math.max(0, seq)]);
+export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
+
 /** FNV-1a, 32 bits (Fowler, Noll, Vo). */
 export function checksum(text: string): number {
   let hash = 0x811c9dc5;

@@ -3,8 +3,7 @@ import { z } from "@/core/units/zod";
 import { readShow } from "@/core/show/check";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { database, seal, SealedSchema, strictly, unseal } from "./database";
-import { entriesOf } from "./shows";
+import { database, entriesOf, seal, SealedSchema, strictly, unseal } from "./database";
 
 const MomentSchema = SealedSchema.extend({ name: z.string(), fixtures: z.number(), cues: z.number() });
 const MOST = 30;

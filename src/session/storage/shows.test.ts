@@ -1,10 +1,10 @@
 import "fake-indexeddb/auto";
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld, type World } from "@/core/show/world";
 import { database } from "./database";
-import { perform } from "@/core/command/perform";
+import { perform } from "@/core/desk/perform";
 import { undo } from "@/core/show/history";
 import { restoreShow } from "@/core/show/restore";
 import { keepMoment, listMoments, openMoment } from "./moments";

@@ -1,6 +1,6 @@
 /** The shows of this browser: listing, opening, keeping, copying and putting away. */
 import { z } from "@/core/units/zod";
-import { HandsSchema } from "@/core/program/hands";
+import { HandsSchema } from "@/core/show/hands";
 import { readShow } from "@/core/show/check";
 import { applyDiff, DiffSchema, writeDiff, type Diff } from "@/core/show/diff";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
@@ -8,7 +8,7 @@ import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
 import type { StepKept } from "./steps";
-import { database, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
+import { database, entriesOf, entriesUpTo, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
 
 const SnapshotSchema = SealedSchema.extend({ seq: z.number().int() });
 const ParkedWorldSchema = z.object({ show: z.unknown(), hands: z.unknown() });
@@ -74,8 +74,6 @@ export async function keepShow(id: string, world: World, seq = 0, { fresh = fals
   ]);
 }
 
-export const entriesUpTo = (id: string, seq: number): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Math.max(0, seq)]);
-export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
 /** A diff, as text, on its way to the journal, and how it counts for undo; null where it does not. */
 export interface Entry {

@@ -1,8 +1,8 @@
 /** What can be undone survives a reload: whatever was done, undone and redone, snapshots between or not. */
 import "fake-indexeddb/auto";
 import fc from "fast-check";
-import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/command/desk";
-import { perform } from "@/core/command/perform";
+import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
+import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
 import { canonical } from "@/core/exchange/canonical";
 import { writeDiff } from "@/core/show/diff";

@@ -2,8 +2,7 @@
 import { z } from "@/core/units/zod";
 import { readDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, isRemembered, redone, remember, undone, type History } from "@/core/show/history";
-import { database, unseal, unsealText } from "./database";
-import { entriesUpTo } from "./shows";
+import { database, entriesUpTo, unseal, unsealText } from "./database";
 
 /** How a journal entry counts: a step of its own, part of the one before (a drag), an undo or a redo. */
 export const StepSchema = z.object({ how: z.enum(["done", "joined", "undone", "redone"]), says: z.string() });

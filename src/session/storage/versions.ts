@@ -2,9 +2,9 @@
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { newHands, type World } from "@/core/show/world";
 import { z } from "@/core/units/zod";
-import { database, unseal } from "./database";
+import { database, entriesUpTo, unseal } from "./database";
 import { listMoments, openMoment, type Moment } from "./moments";
-import { basesOf, entriesUpTo, openShow, replayAll, worldOf, type Replayed } from "./shows";
+import { basesOf, openShow, replayAll, worldOf, type Replayed } from "./shows";
 import { StepSchema } from "./steps";
 
 /** Which version: after a step of the journal, or a kept moment. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { isUnfinished, type Unfinished } from "@/core/command/foresee";
+import { isUnfinished, type Unfinished } from "@/core/desk/foresee";
 import type { Rippled } from "@/core/cue/looks";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import { useSession, useShow } from "../useSession";

@@ -2,11 +2,11 @@
 
 import { ActionIcon, Button, Group, Menu, Select } from "@mantine/core";
 import { IconArrowsShuffle, IconArrowsSort, IconChevronLeft, IconChevronRight, IconMap } from "@tabler/icons-react";
-import { itemText } from "@/core/fixture/model";
+import { itemText } from "@/core/show/model";
 import { spreadItems } from "@/core/select/place";
 import { closedPlace } from "@/core/select/spread";
 import { setSpread } from "@/core/select/intents";
-import type { Spread } from "@/core/program/hands";
+import type { Spread } from "@/core/show/hands";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { useSession, useShow } from "../useSession";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRef, type PointerEvent } from "react";
-import { targetsOf } from "@/core/fixture/model";
+import { targetsOf } from "@/core/show/model";
 import { useSession, useStageSummary } from "../useSession";
 import type { AttributeRow } from "./summary";
 import classes from "./Build.module.css";

@@ -2,7 +2,7 @@
 
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
-import { itemText } from "@/core/fixture/model";
+import { itemText } from "@/core/show/model";
 import { clear, heldSummary } from "@/core/program/intents";
 import { shownKey } from "../keys";
 import { ValueRow } from "../parts/ValueRow";

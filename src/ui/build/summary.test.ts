@@ -1,5 +1,5 @@
 /** What the programmer says of a selection: values, ranges, where they come from. */
-import { newDesk, runLine, wait, type Desk } from "@/core/command/desk";
+import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { copyRaw } from "@/core/play/glide";
 import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf, type Layout } from "@/engine/frame";
 import { FROM_PROGRAMMER } from "@/core/play/stage";

@@ -1,6 +1,6 @@
 /** What the programmer shows of the selection: each attribute, its values on stage and where they come from. */
 import { ATTRIBUTES, attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
-import { targetsOf, type Target } from "@/core/fixture/model";
+import { targetsOf, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
 import type { Item } from "@/core/show/ids";
 import type { World } from "@/core/show/world";

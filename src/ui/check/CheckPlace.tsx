@@ -2,7 +2,7 @@
 
 import { Button } from "@mantine/core";
 import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
-import { outputFindings } from "@/core/patch/outputCheck";
+import { outputFindings } from "@/core/dmx/outputCheck";
 import { runsOnTheSpot } from "@/core/play/run";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";

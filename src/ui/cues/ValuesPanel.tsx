@@ -5,7 +5,7 @@ import { IconChevronLeft, IconChevronRight } from "@tabler/icons-react";
 import { useState } from "react";
 import { standingOf } from "@/core/cue/tracking";
 import { attributeInfo } from "@/core/fixture/attribute";
-import { allTargets, itemText, type Target } from "@/core/fixture/model";
+import { allTargets, itemText, type Target } from "@/core/show/model";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, fixturesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";

@@ -1,4 +1,4 @@
-import { runsOf } from "@/core/patch/outputCheck";
+import { runsOf } from "@/core/dmx/outputCheck";
 
 /** A count with its word. */
 export const plural = (n: number, one: string, many = `${one}s`): string => `${n.toLocaleString("en")} ${n === 1 ? one : many}`;

@@ -4,7 +4,7 @@ import { Button, Group, Modal, NumberInput, SegmentedControl, Select, Stack, Tex
 import { useMemo, useState } from "react";
 import { LIBRARY } from "@/core/fixture/library/library";
 import { footprint } from "@/core/fixture/type";
-import { addressText, parseAddress } from "@/core/patch/address";
+import { addressText, parseAddress } from "@/core/show/address";
 import { nextNumber, planPatch, typeOf, type PatchRequest } from "@/core/patch/plan";
 import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";

@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import type { Half } from "@/engine/frame";
 import { aim, aimOf, light, lightOf } from "./light";
 import { lampsOf } from "./plan";

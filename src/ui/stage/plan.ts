@@ -1,5 +1,5 @@
 /** The rig as the painter needs it: lamps with places, signs and the parameters that light them. */
-import { modelOf } from "@/core/fixture/model";
+import { modelOf } from "@/core/show/model";
 import { functionOf } from "@/core/fixture/parameters";
 import type { Kind } from "@/core/fixture/type";
 import { placeOf } from "@/core/select/place";

@@ -3,7 +3,7 @@
 import { CloseButton } from "@mantine/core";
 import { useEffect, useState } from "react";
 import { attributeInfo, withUnit } from "@/core/fixture/attribute";
-import { itemText } from "@/core/fixture/model";
+import { itemText } from "@/core/show/model";
 import type { Why, WhyStep } from "@/core/play/why";
 import { item, splitKey } from "@/core/show/ids";
 import type { World } from "@/core/show/world";

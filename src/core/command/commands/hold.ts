@@ -2,7 +2,7 @@
 import { clear, drop, hold, park, setBlind, setHighlight, unpark } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
-import { allTargets } from "../../fixture/model";
+import { allTargets } from "../../show/model";
 import { intents, itemsOf, type Command } from "../command";
 import { compileSyntax, match, mayBegin, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
 import { SETTINGS, type Building, type Setting } from "../settings";

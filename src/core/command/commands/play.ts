@@ -1,6 +1,6 @@
 /** Playing, in the command language. */
 import { fail } from "../../show/refusal";
-import { targetsOf } from "../../fixture/model";
+import { targetsOf } from "../../show/model";
 import { cueOf, events, itemsOf, listOf, type Command } from "../command";
 
 const chapter = "Playing";

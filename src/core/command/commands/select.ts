@@ -2,7 +2,7 @@
 import { classesBy } from "../../select/place";
 import { evaluateSel, takeAway, type Sel } from "../../select/expression";
 import { select, setSpread, step } from "../../select/intents";
-import { BY, NO_SPREAD, type Spread } from "../../program/hands";
+import { BY, NO_SPREAD, type Spread } from "../../show/hands";
 import { fixturesByNumber } from "../../show/world";
 import { splitItem, type Item } from "../../show/ids";
 import { fail } from "../../show/refusal";

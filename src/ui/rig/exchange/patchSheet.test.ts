@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { patchSheet } from "./patchSheet";
 
 test("the sheet lists universes in order, unpatched fixtures last, and nothing of a name becomes markup", () => {

@@ -1,7 +1,7 @@
 /** A patch sheet for paper, opened in its own window and handed to the printer. */
 import { footprint } from "@/core/fixture/type";
-import { modelOf } from "@/core/fixture/model";
-import { addressText } from "@/core/patch/address";
+import { modelOf } from "@/core/show/model";
+import { addressText } from "@/core/show/address";
 import type { Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
 

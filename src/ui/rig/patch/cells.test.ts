@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import { copyCells, fillDown, holds, pasteCells, typeInto, type Changes } from "./cells";
 import { columnOf, COLUMNS } from "./columns";

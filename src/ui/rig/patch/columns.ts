@@ -1,5 +1,5 @@
 /** The columns of the patch table: what each shows of a fixture, and what a typed text makes of it. */
-import { addressText, parseAddress, runFrom } from "@/core/patch/address";
+import { addressText, parseAddress, runFrom } from "@/core/show/address";
 import type { FixtureChange } from "@/core/patch/intents";
 import { footprint } from "@/core/fixture/type";
 import { modeOf } from "@/core/fixture/parameters";

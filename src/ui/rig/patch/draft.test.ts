@@ -1,5 +1,5 @@
 /** Drafts of the patch table: marked where they clash, and put right in one go. */
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import type { Changes } from "./cells";
 import { clashesOf, drafted, sayChanges, together, withFreeAddresses, withFreeNumbers } from "./draft";

@@ -1,5 +1,5 @@
 /** Edits of the table that clash with something stay a draft, marked, until they are put right: the show never holds a clash. */
-import { addressText, autoAddresses, occupancyOf } from "@/core/patch/address";
+import { addressText, autoAddresses, occupancyOf } from "@/core/show/address";
 import { clashesIn, type Clash } from "@/core/patch/clash";
 import { footprint } from "@/core/fixture/type";
 import { modeOf } from "@/core/fixture/parameters";

@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { COLUMNS } from "./columns";
 import { linesOf, orderedColumns, type View } from "./view";
 

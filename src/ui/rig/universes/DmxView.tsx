@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { setFixtures } from "@/core/patch/intents";
-import { addressText, freeRun, occupancyOf } from "@/core/patch/address";
+import { addressText, freeRun, occupancyOf } from "@/core/show/address";
 import { select } from "@/core/select/intents";
 import { useSession, useShow, useStageFrame } from "../../useSession";
 import { moveAddress, ownersOf } from "./owners";

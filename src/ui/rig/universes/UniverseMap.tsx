@@ -3,7 +3,7 @@
 import { Button, Menu, NumberInput } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { numberText } from "@/core/dmx/wire";
-import { addressText, freeRun, occupancyOf, SLOTS } from "@/core/patch/address";
+import { addressText, freeRun, occupancyOf, SLOTS } from "@/core/show/address";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { DmxView } from "./DmxView";

@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "@/core/command/desk";
+import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import { moveAddress, ownersOf, universeCards } from "./owners";
 

@@ -1,8 +1,8 @@
 /** Who owns what in a universe, as the universe map draws it. */
 import { attributeInfo } from "@/core/fixture/attribute";
-import { modelOf } from "@/core/fixture/model";
+import { modelOf } from "@/core/show/model";
 import { footprint } from "@/core/fixture/type";
-import { addressText, inTheWay, fits, occupancyOf, SLOTS } from "@/core/patch/address";
+import { addressText, inTheWay, fits, occupancyOf, SLOTS } from "@/core/show/address";
 import type { FixtureChange } from "@/core/patch/intents";
 import type { Show } from "@/core/show/schema";
 

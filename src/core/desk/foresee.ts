@@ -2,9 +2,9 @@
 import { attempt, fail, isRefusal, type Refusal } from "../show/refusal";
 import type { Diff } from "../show/diff";
 import { EMPTY_HISTORY } from "../show/history";
-import type { ReadContext } from "./command";
+import type { ReadContext } from "../command/command";
 import { perform, sayReading } from "./perform";
-import { couldFollow, readLine } from "./read";
+import { couldFollow, readLine } from "../command/read";
 
 /** What undo and redo would take back or do again, in words; null where there is nothing. */
 export interface StepWords {

@@ -6,9 +6,9 @@ import { demandOf } from "../show/demand";
 import type { Diff } from "../show/diff";
 import { redo, remember, undo, type History } from "../show/history";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
-import { INTENTS } from "../show/registry";
+import { INTENTS } from "../intents";
 import type { World } from "../show/world";
-import type { Reading } from "./command";
+import type { Reading } from "../command/command";
 
 export interface Standing {
   world: World;

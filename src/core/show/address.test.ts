@@ -1,6 +1,6 @@
 import fc from "fast-check";
-import { newDesk, runLine } from "../command/desk";
-import { fixturesByNumber } from "../show/world";
+import { newDesk, runLine } from "../desk/desk";
+import { fixturesByNumber } from "./world";
 import { addressText, autoAddresses, fits, freeRun, inTheWay, occupancyOf, occupy, parseAddress, runFrom, sizeOf, type Occupancy } from "./address";
 
 test("addresses are read and written alike, and nothing else is one", () => {

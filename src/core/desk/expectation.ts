@@ -1,6 +1,6 @@
 /** What a show test expects, checked against a desk. */
 import { attributeInfo } from "../fixture/attribute";
-import { itemText, targetsOf } from "../fixture/model";
+import { itemText, targetsOf } from "../show/model";
 import { ripple } from "../cue/looks";
 import { standingOf } from "../cue/tracking";
 import { sourceOf, stageValues } from "../play/look";
@@ -10,11 +10,11 @@ import { attempt, fail, isRefusal, refusalText } from "../show/refusal";
 import type { Address } from "../show/schema";
 import { cuesOf, fixtureNumbered, listNumbered, sameCueNumber } from "../show/world";
 import { plain } from "../units/units";
-import { addressText } from "../patch/address";
-import { cueOf, listOf, type ScriptAct } from "./command";
-import type { Args } from "./grammar";
+import { addressText } from "../show/address";
+import { cueOf, listOf, type ScriptAct } from "../command/command";
+import type { Args } from "../command/grammar";
 import { perform } from "./perform";
-import { readLine } from "./read";
+import { readLine } from "../command/read";
 import { contextOf, type Desk } from "./desk";
 
 export interface Printer {

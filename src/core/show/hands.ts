@@ -1,7 +1,7 @@
 /** The hands: what is selected, held and armed. A second small document beside the show. */
 import { z } from "../units/zod";
-import { IdSchema, ItemSchema, ParamKeySchema } from "../show/ids";
-import { EntrySchema } from "../show/value";
+import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
+import { EntrySchema } from "./value";
 
 export const BY = ["order", "left", "front", "centre", "around", "steps"] as const;
 

@@ -1,4 +1,4 @@
-import { newDesk, runLine } from "../command/desk";
+import { newDesk, runLine } from "../desk/desk";
 import { outputFindings, runsOf } from "./outputCheck";
 
 const found = (...lines: string[]) => {

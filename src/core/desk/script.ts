@@ -8,9 +8,9 @@ import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
 import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk";
 import { checkExpectation } from "./expectation";
-import type { Args } from "./grammar";
-import { lex } from "./lexer";
-import { readLine } from "./read";
+import type { Args } from "../command/grammar";
+import { lex } from "../command/lexer";
+import { readLine } from "../command/read";
 
 /** The outside of a script: files, relative to it, and where printed lines go. */
 export interface ScriptFiles {

@@ -1,5 +1,5 @@
 /** What is suspicious about outputs: universes that are patched and go nowhere, and two that meet on the wire. */
-import { destinationsOf, numberText } from "../dmx/wire";
+import { destinationsOf, numberText } from "./wire";
 import type { Output, Show } from "../show/schema";
 
 export interface OutputFinding {

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { canonical } from "../exchange/canonical";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine } from "./desk";
-import { complete, COMMANDS, readLine, SCRIPT_COMMANDS } from "./read";
+import { complete, COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
 
 const desk = newDesk();
 for (const line of ["patch 4 kelp-wash as 1 at 1:1", "patch 1 tide-bar as 71", "1 thru 4", 'record group 3 "Rail"', "1 thru 4 at 50", 'record cue 1 "One"', "clear"]) {

@@ -5,11 +5,12 @@ import { newWorld, type World } from "../show/world";
 import { setWorld } from "../play/edit";
 import { isLit, stageBeforeMasters } from "../play/look";
 import { play } from "../play/act";
-import { advance, compute, createPlayer, type Player } from "../play/player";
+import { advance, compute, createPlayer } from "../play/player";
+import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { perform } from "./perform";
-import type { ReadContext, Reading } from "./command";
-import { readLine } from "./read";
+import type { ReadContext, Reading } from "../command/command";
+import { readLine } from "../command/read";
 
 export interface Desk {
   world: World;

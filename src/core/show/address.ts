@@ -1,8 +1,8 @@
 /** DMX addresses: who has which slots, and where a run fits (SEMANTICS 1). */
-import { modelOf } from "../fixture/model";
+import { modelOf } from "./model";
 import { footprint } from "../fixture/type";
-import type { Id } from "../show/ids";
-import type { Address, Fixture, Show } from "../show/schema";
+import type { Id } from "./ids";
+import type { Address, Fixture, Show } from "./schema";
 
 export const SLOTS = 512;
 const UNIVERSES = 63_999;

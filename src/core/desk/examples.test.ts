@@ -2,8 +2,8 @@
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
-import { COMMANDS, readLine, SCRIPT_COMMANDS } from "./read";
-import { SETTINGS } from "./settings";
+import { COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
+import { SETTINGS } from "../command/settings";
 
 const world = makeDemo();
 

@@ -1,7 +1,7 @@
 /** Bad input: a clear message, nothing changed. */
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine } from "./desk";
-import { complete, readLine } from "./read";
+import { complete, readLine } from "../command/read";
 
 function rig() {
   const desk = newDesk();

@@ -1,0 +1,25 @@
+/** Every intent there is. */
+import * as cue from "./cue/intents";
+import * as record from "./cue/recordIntents";
+import * as patch from "./patch/intents";
+import * as scenery from "./patch/sceneryIntents";
+import * as output from "./dmx/outputIntents";
+import * as universe from "./patch/universeIntents";
+import * as program from "./program/intents";
+import { importFixtures } from "./exchange/importIntent";
+import * as group from "./select/groupIntents";
+import * as select from "./select/intents";
+import { registryOf } from "./show/intent";
+import { nameShow } from "./show/nameShow";
+import { restoreShow } from "./show/restore";
+
+export const INTENTS = registryOf([
+  restoreShow, nameShow,
+  select.select, select.setSpread, select.step,
+  group.recordGroup, group.nameGroup, group.deleteGroup,
+  program.hold, program.drop, program.clear, program.setBlind, program.setHighlight, program.park, program.unpark, program.arm,
+  patch.patch, patch.address, patch.unpatch, patch.renumber, patch.setFixtures, patch.remove,
+  universe.copyUniverse, universe.unpatchUniverse, output.setOutputs, output.setWire, importFixtures, scenery.drawScenic, scenery.eraseScenic,
+  record.recordCue, record.updateCue, record.takeCue,
+  cue.setCue, cue.deleteCue, cue.blockCue, cue.unblockCue, cue.moveCue, cue.renumberCues, cue.setList,
+]);

@@ -1,0 +1,30 @@
+/** The state of a player: plain data that the parts of it work on. */
+import type { World } from "../show/world";
+import type { Sequence, StageTime } from "../units/units";
+import type { Layers } from "./layers";
+import type { Bytes } from "./output";
+import type { Rig } from "./rig";
+import type { ListRun } from "./run";
+import type { SilentLayer } from "./silent";
+import type { Stage } from "./stage";
+
+export interface Player {
+  world: World;
+  rig: Rig;
+  layers: Layers;
+  stage: Stage;
+  /** What leaves, 512 bytes for each of the rig's universes; and the writer's view of the same memory. */
+  frame: Uint8Array;
+  bytes: Bytes;
+  runs: Map<string, ListRun>;
+  /** Layers of parameters that the present modes lack: they come back with one that has them. */
+  silent: SilentLayer[];
+  /** The runs by list number. */
+  order: ListRun[];
+  /** Stage time, seconds, of the last thing done. */
+  now: StageTime;
+  /** Sequence number of the last event. */
+  sequence: Sequence;
+  /** Changes whenever parameters or universes are laid out anew. */
+  generation: number;
+}
