@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, createTheme, MantineProvider, type MantineColorsTuple } from "@mantine/core";
+import { Button, createTheme, MantineProvider, Modal, type MantineColorsTuple } from "@mantine/core";
 import type { ReactNode } from "react";
 
 const ink: MantineColorsTuple = ["#e9eef7", "#c9d2e3", "#a9b5cb", "#8f9db6", "#5c6a84", "#2a3549", "#1c2434", "#141a26", "#0d1119", "#080b11"];
@@ -17,6 +17,7 @@ const theme = createTheme({
   defaultRadius: "md",
   cursorType: "pointer",
   components: {
+    Modal: Modal.extend({ defaultProps: { closeButtonProps: { "aria-label": "Close" } } }),
     Button: Button.extend({ vars: (_, { variant = "filled" }) => ({ root: variant === "filled" ? { "--button-color": "var(--on-selection)" } : {} }) }),
   },
 });

@@ -25,7 +25,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, s
   if (draft === null) {
     return (
       <button
-        type="button" className={classes.editable} data-mono={mono} data-empty={value === ""} data-number={scrub !== undefined} aria-label={`${label}: ${value || "empty"}. Press to edit`}
+        type="button" className={classes.editable} data-mono={mono} data-empty={value === ""} data-number={scrub !== undefined} aria-label={`${label}: ${value || empty || "empty"}. Press to edit`}
         {...(scrub ? { ...pointer, onKeyDown: (e) => (e.key === "Enter" ? setDraft(value) : onKeyDown(e)) } : { onClick: () => setDraft(value) })}
       >
         {value || empty}

@@ -23,7 +23,7 @@ export function RunPlace() {
           <h2>Deck</h2>
           <label className={classes.grand}>
             grand master
-            <Slider aria-label="Grand master" w={120} value={grand} onChange={(value) => void session.event({ kind: "grand", value })} label={null} color="indigo" />
+            <Slider thumbLabel="Grand master" aria-label="Grand master" w={120} value={grand} onChange={(value) => void session.event({ kind: "grand", value })} label={null} color="indigo" />
             <span className="num">{plain(grand, 0)}</span>
           </label>
         </header>

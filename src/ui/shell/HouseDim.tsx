@@ -21,7 +21,7 @@ export function HouseDim() {
       <Popover.Dropdown>
         <Stack gap="xs">
           <Text size="sm">House dim: {level} %</Text>
-          <Slider aria-label="House dim" min={8} max={100} value={level} onChange={set} label={null} />
+          <Slider thumbLabel="House dim" aria-label="House dim" min={8} max={100} value={level} onChange={set} label={null} />
           <SegmentedControl size="xs" value={colorScheme} onChange={(v) => setColorScheme(v as "dark" | "light")} data={[{ value: "dark", label: "Dark" }, { value: "light", label: "Daylight" }]} />
         </Stack>
       </Popover.Dropdown>

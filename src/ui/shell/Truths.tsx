@@ -76,7 +76,7 @@ export function Truths() {
           <span className={classes.chip} data-testid="wire-state">{plural(universes, "universe")}</span>
         </Tooltip>
       ) : (
-        <UnstyledButton className={classes.chip} data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"} data-testid="wire-state" onClick={() => setSeen([])} aria-label={truths.map((t) => t.text).join(" ")}>
+        <UnstyledButton className={classes.chip} data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"} data-testid="wire-state" onClick={() => setSeen([])} title={truths.map((t) => t.text).join(" ")}>
           <IconAlertTriangle size={14} aria-hidden /> {truths[0]!.short}{truths.length > 1 ? ` +${truths.length - 1}` : ""}
         </UnstyledButton>
       )}

@@ -26,7 +26,7 @@ export function TypePicker({ shelves, type, onPick }: { shelves: readonly Shelf[
   };
   return (
     <Combobox store={combobox} onOptionSubmit={pick} withinPortal>
-      <Combobox.Target>
+      <Combobox.Target withExpandedAttribute>
         <TextInput
           label="Type" role="combobox" data-autofocus value={typed ?? `${type.maker} ${type.model}`} aria-label="Type"
           onFocus={(e) => e.currentTarget.select()}
