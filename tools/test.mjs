@@ -62,6 +62,7 @@ await together([
   ["types", bin("tsc"), ["--noEmit"]],
   ["lint", bin("eslint"), ["--max-warnings", "0", "."]],
   ["layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]],
+  ["nothing unused", bin("knip"), []],
   ["handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]],
 ]);
 jest("unit and show tests", []);

@@ -58,7 +58,6 @@ export const RunViewSchema = z.object({
   /** Still giving the stage something after its release. */
   fading: z.boolean(),
 });
-export type RunView = z.infer<typeof RunViewSchema>;
 
 export const PlayingSchema = z.object({
   runs: z.record(z.string(), RunViewSchema),

@@ -95,7 +95,5 @@ export function freeRun(taken: Occupancy, size: number, fromUniverse = 1): Addre
   }
 }
 
-export const lastSlot = (address: Address, size: number): number => address.slot + size - 1;
-
 /** How many slots each fixture takes. */
 export const sizeOf = (show: Pick<Show, "types">, fixture: Pick<Fixture, "type" | "mode" | "virtualDimmer" | "number">): number => footprint(modelOf(show, fixture).mode);
