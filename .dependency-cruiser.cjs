@@ -1,8 +1,25 @@
 // The layers of the product: imports point down only.
 const layers = ["app", "ui", "session", "engine", "bridge", "standin", "server", "cli", "core"];
-const above = Object.fromEntries(layers.map((layer, i) => [layer, layers.slice(0, i)]).filter(([, higher]) => higher.length > 0));
+const above = Object.fromEntries(
+  layers.map((layer, i) => [layer, layers.slice(0, i)]).filter(([, higher]) => higher.length > 0),
+);
 // Inside core the folders have an order too: each builds on those before it.
-const core = ["units", "fixture", "show", "patch", "select", "palette", "effect", "program", "cue", "play", "dmx", "exchange", "command", "desk"];
+const core = [
+  "units",
+  "fixture",
+  "show",
+  "patch",
+  "select",
+  "palette",
+  "effect",
+  "program",
+  "cue",
+  "play",
+  "dmx",
+  "exchange",
+  "command",
+  "desk",
+];
 // Neither the browser's side nor the stand-ins may run the processes of the other.
 const types = "messages\\.ts$";
 
@@ -33,10 +50,26 @@ module.exports = {
       comment: "core has no interface code, no Node and no browser",
       severity: "error",
       from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
-      to: { path: "^(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)|node_modules/(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)/" },
+      to: {
+        path: "^(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)|node_modules/(react|react-dom|next|idb|zustand|@mantine|@tabler|ws)/",
+      },
     },
-    { name: "core-without-node", severity: "error", from: { path: "^src/core/", pathNot: "\\.test\\.ts$" }, to: { dependencyTypes: ["core"] } },
-    { name: "product-without-tests", severity: "error", from: { path: "^src/", pathNot: "\\.test\\.tsx?$" }, to: { path: "\\.test\\.tsx?$|^tests/" } },
+    {
+      name: "core-without-node",
+      severity: "error",
+      from: { path: "^src/core/", pathNot: "\\.test\\.ts$" },
+      to: { dependencyTypes: ["core"] },
+    },
+    {
+      name: "product-without-tests",
+      severity: "error",
+      from: { path: "^src/", pathNot: "\\.test\\.tsx?$" },
+      to: { path: "\\.test\\.tsx?$|^tests/" },
+    },
   ],
-  options: { doNotFollow: { path: "node_modules" }, tsConfig: { fileName: "tsconfig.json" }, tsPreCompilationDeps: true },
+  options: {
+    doNotFollow: { path: "node_modules" },
+    tsConfig: { fileName: "tsconfig.json" },
+    tsPreCompilationDeps: true,
+  },
 };

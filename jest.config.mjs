@@ -1,4 +1,14 @@
-const swc = ["@swc/jest", { jsc: { parser: { syntax: "typescript", tsx: true }, target: "es2022", transform: { react: { runtime: "automatic" } } }, module: { type: "commonjs" } }];
+const swc = [
+  "@swc/jest",
+  {
+    jsc: {
+      parser: { syntax: "typescript", tsx: true },
+      target: "es2022",
+      transform: { react: { runtime: "automatic" } },
+    },
+    module: { type: "commonjs" },
+  },
+];
 
 export const shared = {
   transform: { "^.+\\.(t|j)sx?$": swc, "^.+\\.mjs$": swc },
@@ -7,4 +17,11 @@ export const shared = {
   testEnvironment: "node",
 };
 
-export default { ...shared, roots: ["<rootDir>/src", "<rootDir>/tests"], testTimeout: 30_000, maxWorkers: 2, setupFiles: ["<rootDir>/tests/setup/seed.ts"], testPathIgnorePatterns: ["/node_modules/", "/tests/journeys/"] };
+export default {
+  ...shared,
+  roots: ["<rootDir>/src", "<rootDir>/tests"],
+  testTimeout: 30_000,
+  maxWorkers: 2,
+  setupFiles: ["<rootDir>/tests/setup/seed.ts"],
+  testPathIgnorePatterns: ["/node_modules/", "/tests/journeys/"],
+};

@@ -8,17 +8,29 @@ const everywhere = [
   { key: "X-Frame-Options", value: "DENY" },
   { key: "X-Content-Type-Options", value: "nosniff" },
   { key: "Referrer-Policy", value: "no-referrer" },
-  { key: "Permissions-Policy", value: "midi=(self), fullscreen=(self), screen-wake-lock=(self), camera=(), microphone=(), geolocation=(), usb=(), serial=(), payment=(), display-capture=()" },
+  {
+    key: "Permissions-Policy",
+    value:
+      "midi=(self), fullscreen=(self), screen-wake-lock=(self), camera=(), microphone=(), geolocation=(), usb=(), serial=(), payment=(), display-capture=()",
+  },
 ];
 // The pages' own policy is made for each answer (src/proxy.ts); workers get theirs from the script they are.
-const workers = [{ key: "Content-Security-Policy", value: "default-src 'self'; connect-src 'self' ws://127.0.0.1:*; object-src 'none'; frame-ancestors 'none'" }];
+const workers = [
+  {
+    key: "Content-Security-Policy",
+    value: "default-src 'self'; connect-src 'self' ws://127.0.0.1:*; object-src 'none'; frame-ancestors 'none'",
+  },
+];
 
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
   experimental: { optimizePackageImports: ["@mantine/core", "@mantine/hooks", "@tabler/icons-react"] },
-  headers: async () => [{ source: "/:path*", headers: everywhere }, { source: "/_next/static/:path*", headers: workers }],
+  headers: async () => [
+    { source: "/:path*", headers: everywhere },
+    { source: "/_next/static/:path*", headers: workers },
+  ],
 };
 
 export default config;

@@ -8,8 +8,18 @@ export function proxy(request: NextRequest): NextResponse {
   const nonce = crypto.randomUUID().replaceAll("-", "");
   const building = process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : "";
   const policy = [
-    "default-src 'self'", `script-src 'self' 'nonce-${nonce}'${building}`, "style-src 'self' 'unsafe-inline'", "img-src 'self' data: blob:", "font-src 'self'",
-    `connect-src 'self' ${SOCKETS}`, "worker-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-src 'self'", "frame-ancestors 'none'",
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}'${building}`,
+    "style-src 'self' 'unsafe-inline'",
+    "img-src 'self' data: blob:",
+    "font-src 'self'",
+    `connect-src 'self' ${SOCKETS}`,
+    "worker-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-src 'self'",
+    "frame-ancestors 'none'",
   ].join("; ");
   const headers = new Headers(request.headers);
   headers.set("x-nonce", nonce);

@@ -11,5 +11,7 @@ await build({
   target: "node20",
   logLevel: "warning",
   // Some packages are CommonJS and ask for Node's own modules.
-  banner: { js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);' },
+  banner: {
+    js: 'import { createRequire as makeRequire } from "node:module"; const require = makeRequire(import.meta.url);',
+  },
 });

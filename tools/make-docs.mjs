@@ -6,8 +6,20 @@ import { fileURLToPath } from "node:url";
 import { build } from "esbuild";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
-await build({ entryPoints: [join(root, "src/cli/docs.ts")], outfile: join(root, "build/docs.mjs"), bundle: true, platform: "node", format: "esm", target: "node20", logLevel: "warning", tsconfig: join(root, "tsconfig.json") });
-const { stdout } = spawnSync(process.execPath, [join(root, "build/docs.mjs")], { encoding: "utf8", maxBuffer: 1 << 26 });
+await build({
+  entryPoints: [join(root, "src/cli/docs.ts")],
+  outfile: join(root, "build/docs.mjs"),
+  bundle: true,
+  platform: "node",
+  format: "esm",
+  target: "node20",
+  logLevel: "warning",
+  tsconfig: join(root, "tsconfig.json"),
+});
+const { stdout } = spawnSync(process.execPath, [join(root, "build/docs.mjs")], {
+  encoding: "utf8",
+  maxBuffer: 1 << 26,
+});
 const stale = [];
 for (const [name, text] of Object.entries(JSON.parse(stdout))) {
   const path = join(root, "docs", name);

@@ -11,7 +11,9 @@ const port = 4630;
 const base = `http://127.0.0.1:${port}`;
 mkdirSync(out, { recursive: true });
 
-const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+  stdio: ["ignore", "pipe", "inherit"],
+});
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await launch();
 try {

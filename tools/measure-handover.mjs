@@ -18,7 +18,9 @@ const port = await new Promise((resolve) => {
     probe.close(() => resolve(port));
   });
 });
-const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+  stdio: ["ignore", "pipe", "inherit"],
+});
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const base = `http://127.0.0.1:${port}`;
 
@@ -48,7 +50,18 @@ const ask = async (page, ...lines) => {
 
 async function measure(title, prepare) {
   const profile = mkdtempSync(join(tmpdir(), "bold-comet-handover-"));
-  const context = await chromium.launchPersistentContext(profile, { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"], viewport: { width: 1280, height: 800 } });
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: [
+      "--no-sandbox",
+      "--disable-quic",
+      "--no-first-run",
+      "--disable-background-networking",
+      "--disable-component-update",
+      "--disable-sync",
+    ],
+    viewport: { width: 1280, height: 800 },
+  });
   let host = context.pages()[0];
   await prepare(host);
   const address = host.url();
@@ -73,7 +86,9 @@ async function measure(title, prepare) {
   await context.close();
   rmSync(profile, { recursive: true, force: true });
   gaps.sort((a, b) => a - b);
-  console.log(`${title}: stands still for ${gaps[Math.floor(gaps.length / 2)].toFixed(0)} ms (median of ${times}), ${gaps.at(-1).toFixed(0)} ms at most; ${skipped} packets missing in the stream`);
+  console.log(
+    `${title}: stands still for ${gaps[Math.floor(gaps.length / 2)].toFixed(0)} ms (median of ${times}), ${gaps.at(-1).toFixed(0)} ms at most; ${skipped} packets missing in the stream`,
+  );
 }
 
 const fade = ["1 thru 100 at full", "record list 40 cue 1 fade 60", "clear", "set list 40 releasetime 0"];
@@ -91,7 +106,14 @@ await measure("4,000 fixtures", async (page) => {
     await ask(page, "patch 500 kelp-wash");
     await page.waitForTimeout(700);
   }
-  await ask(page, `output 1 artnet to ${HOST} as 7`, "all at full", "record list 40 cue 1 fade 60", "clear", "set list 40 releasetime 0");
+  await ask(
+    page,
+    `output 1 artnet to ${HOST} as 7`,
+    "all at full",
+    "record list 40 cue 1 fade 60",
+    "clear",
+    "set list 40 releasetime 0",
+  );
   await page.waitForTimeout(2000);
 });
 ear.close();

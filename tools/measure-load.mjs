@@ -8,10 +8,18 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const port = 4631;
 const base = `http://127.0.0.1:${port}`;
 const began = Date.now();
-const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+  stdio: ["ignore", "pipe", "inherit"],
+});
 await new Promise((resolve) => server.stdout.once("data", resolve));
 console.log(`start to address: ${((Date.now() - began) / 1000).toFixed(2)} s`);
-const READY = { build: "[data-testid=stage] canvas", cues: "[data-testid=cue-1]", rig: "[role=row][data-chosen]", run: "[data-testid=lane-1]", check: "article, h1" };
+const READY = {
+  build: "[data-testid=stage] canvas",
+  cues: "[data-testid=cue-1]",
+  rig: "[role=row][data-chosen]",
+  run: "[data-testid=lane-1]",
+  check: "article, h1",
+};
 const browser = await launch();
 try {
   await (await browser.newPage()).goto(`${base}/show/demo/build`);
@@ -22,7 +30,10 @@ try {
     await client.send("Network.enable");
     const scripts = new Map();
     client.on("Network.responseReceived", ({ requestId, type }) => type === "Script" && scripts.set(requestId, 0));
-    client.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => scripts.has(requestId) && scripts.set(requestId, encodedDataLength));
+    client.on(
+      "Network.loadingFinished",
+      ({ requestId, encodedDataLength }) => scripts.has(requestId) && scripts.set(requestId, encodedDataLength),
+    );
     await page.goto(base);
     await page.locator("[data-ready=true]").waitFor();
     scripts.clear();
@@ -32,7 +43,9 @@ try {
     await page.locator(ready).first().waitFor();
     const ms = Date.now() - start;
     await page.waitForTimeout(800);
-    console.log(`${place}: ready after ${ms} ms, ${Math.round([...scripts.values()].reduce((a, b) => a + b, 0) / 1000)} kB of script`);
+    console.log(
+      `${place}: ready after ${ms} ms, ${Math.round([...scripts.values()].reduce((a, b) => a + b, 0) / 1000)} kB of script`,
+    );
     await context.close();
   }
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
@@ -55,7 +68,9 @@ try {
     await page.waitForTimeout(150);
   }
   const took = (await page.evaluate(() => globalThis.took)).sort((a, b) => a - b);
-  console.log(`Enter pressed to changed bytes on the screen, 12 of the demo's fixtures: ${took[took.length >> 1].toFixed(1)} ms median, ${took.at(-1).toFixed(1)} ms worst of ${took.length}`);
+  console.log(
+    `Enter pressed to changed bytes on the screen, 12 of the demo's fixtures: ${took[took.length >> 1].toFixed(1)} ms median, ${took.at(-1).toFixed(1)} ms worst of ${took.length}`,
+  );
 } finally {
   await browser.close();
   server.kill("SIGTERM");

@@ -8,7 +8,9 @@ import { launch } from "./browser.mjs";
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const port = 4632;
 const base = `http://127.0.0.1:${port}`;
-const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+  stdio: ["ignore", "pipe", "inherit"],
+});
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await launch();
 try {
@@ -25,7 +27,15 @@ try {
         await page.waitForTimeout(400);
       }
     };
-    await ask(`patch ${lamps} kelp-wash as 1`, "all at 20 pan at -200 to 200 tilt at 50 colour at #ff4000", "record cue 1 fade 0", "all at full pan at 200 to -200 tilt at 30 colour at #0040ff", "record cue 2 fade 60", "clear", "go list 1");
+    await ask(
+      `patch ${lamps} kelp-wash as 1`,
+      "all at 20 pan at -200 to 200 tilt at 50 colour at #ff4000",
+      "record cue 1 fade 0",
+      "all at full pan at 200 to -200 tilt at 30 colour at #0040ff",
+      "record cue 2 fade 60",
+      "clear",
+      "go list 1",
+    );
     await page.waitForTimeout(500);
     await page.getByRole("navigation").getByText("Run", { exact: true }).click();
     await page.getByTestId("stage").waitFor();
@@ -43,7 +53,9 @@ try {
     }
     const frames = paces.map((p) => Number(p?.split(" ")[0])).sort((a, b) => a - b);
     const ms = paces.map((p) => Number(p?.split(" ")[1])).sort((a, b) => a - b);
-    console.log(`${lamps} lamps with beams: ${frames[3]} frames a second, ${ms[3]} ms each; a key answered in ${hands.sort((a, b) => a - b)[3]} ms`);
+    console.log(
+      `${lamps} lamps with beams: ${frames[3]} frames a second, ${ms[3]} ms each; a key answered in ${hands.sort((a, b) => a - b)[3]} ms`,
+    );
     await page.context().close();
   }
 } finally {

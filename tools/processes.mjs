@@ -9,11 +9,15 @@ export function startTime(pid) {
     return readFileSync(`/proc/${pid}/stat`, "utf8").split(") ").at(-1).split(" ")[19];
   } catch {
     try {
-      return execFileSync("ps", ["-o", "lstart=", "-p", String(pid)], { encoding: "utf8", stdio: ["ignore", "pipe", "ignore"] }).trim();
+      return execFileSync("ps", ["-o", "lstart=", "-p", String(pid)], {
+        encoding: "utf8",
+        stdio: ["ignore", "pipe", "ignore"],
+      }).trim();
     } catch {
       return "";
     }
   }
 }
 
-export const isOurs = ({ pid, started }) => Number.isInteger(pid) && pid > 1 && started !== "" && startTime(pid) === started;
+export const isOurs = ({ pid, started }) =>
+  Number.isInteger(pid) && pid > 1 && started !== "" && startTime(pid) === started;

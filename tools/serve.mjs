@@ -29,13 +29,20 @@ const hello = async () => {
     return false;
   }
 };
-const isFree = () => new Promise((resolve) => {
-  const probe = createServer().once("error", () => resolve(false)).once("listening", () => probe.close(() => resolve(true))).listen(port, "127.0.0.1");
-});
-const answers = (at) => new Promise((resolve) => {
-  const socket = connect(at, "127.0.0.1").once("connect", () => (socket.destroy(), resolve(true))).once("error", () => resolve(false));
-  socket.setTimeout(1500, () => (socket.destroy(), resolve(false)));
-});
+const isFree = () =>
+  new Promise((resolve) => {
+    const probe = createServer()
+      .once("error", () => resolve(false))
+      .once("listening", () => probe.close(() => resolve(true)))
+      .listen(port, "127.0.0.1");
+  });
+const answers = (at) =>
+  new Promise((resolve) => {
+    const socket = connect(at, "127.0.0.1")
+      .once("connect", () => (socket.destroy(), resolve(true)))
+      .once("error", () => resolve(false));
+    socket.setTimeout(1500, () => (socket.destroy(), resolve(false)));
+  });
 const lastRun = () => {
   try {
     return JSON.parse(readFileSync(stateFile, "utf8"));
@@ -54,13 +61,15 @@ async function endLeftovers(run) {
 }
 
 const before = lastRun();
-if (await hello() && before && (await answers(before.bridge)) && (await answers(before.node))) {
+if ((await hello()) && before && (await answers(before.bridge)) && (await answers(before.node))) {
   console.log(`Bold Comet is already running: ${demo}`);
   process.exit(0);
 }
 await endLeftovers(before);
 if (!(await isFree())) {
-  console.error(`Port ${port} is in use by something else. Stop that, or choose another port with --port N. Shows live in the browser per address, so another port starts with its own shows.`);
+  console.error(
+    `Port ${port} is in use by something else. Stop that, or choose another port with --port N. Shows live in the browser per address, so another port starts with its own shows.`,
+  );
   process.exit(1);
 }
 
@@ -79,7 +88,10 @@ function note(name, pid) {
 
 /** The bridge and the stand-in node, each its own process: one that ends is started again, at its port, while the app runs. */
 async function startBeside(name, key, variable) {
-  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], { stdio: ["pipe", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token, [variable]: String(run[key] ?? 0) } });
+  const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], {
+    stdio: ["pipe", "pipe", "inherit"],
+    env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token, [variable]: String(run[key] ?? 0) },
+  });
   beside.set(name, child);
   child.stdin.on("error", () => undefined);
   child.once("exit", () => {
@@ -104,9 +116,25 @@ const stop = () => {
 };
 for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, stop);
 
-await Promise.all([startBeside("bridge", "bridge", "BOLD_COMET_BRIDGE_PORT"), startBeside("standin", "node", "BOLD_COMET_NODE_PORT")]);
+await Promise.all([
+  startBeside("bridge", "bridge", "BOLD_COMET_BRIDGE_PORT"),
+  startBeside("standin", "node", "BOLD_COMET_NODE_PORT"),
+]);
 // The app ends when this process does, however it went.
-server = spawn(process.execPath, ["--import", join(root, "tools/end-with-parent.mjs"), join(root, "node_modules/next/dist/bin/next"), "start", "-H", "127.0.0.1", "-p", String(port)], { cwd: root, stdio: ["pipe", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_RUNNING: stateFile } });
+server = spawn(
+  process.execPath,
+  [
+    "--import",
+    join(root, "tools/end-with-parent.mjs"),
+    join(root, "node_modules/next/dist/bin/next"),
+    "start",
+    "-H",
+    "127.0.0.1",
+    "-p",
+    String(port),
+  ],
+  { cwd: root, stdio: ["pipe", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_RUNNING: stateFile } },
+);
 server.stdin.on("error", () => undefined);
 note("app", server.pid);
 note("serve", process.pid);
@@ -114,7 +142,14 @@ server.on("exit", async (code) => {
   stopping = true;
   for (const child of beside.values()) child.kill("SIGTERM");
   // The bridge says goodbye on the wire first.
-  await Promise.all([...beside.values()].map((child) => child.exitCode !== null || child.signalCode !== null || new Promise((resolve) => (child.once("exit", resolve), setTimeout(resolve, 1500).unref()))));
+  await Promise.all(
+    [...beside.values()].map(
+      (child) =>
+        child.exitCode !== null ||
+        child.signalCode !== null ||
+        new Promise((resolve) => (child.once("exit", resolve), setTimeout(resolve, 1500).unref())),
+    ),
+  );
   rmSync(stateFile, { force: true });
   process.exit(code ?? 0);
 });

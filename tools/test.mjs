@@ -21,12 +21,17 @@ function run(title, command, args) {
 
 /** Runs checks that do not need each other side by side; what they say comes when they are done. */
 async function together(checks) {
-  const done = await Promise.all(checks.map(([title, command, args]) => new Promise((resolve) => {
-    const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env: environment });
-    let said = "";
-    for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));
-    child.on("close", (code) => resolve({ title, said, fine: code === 0 }));
-  })));
+  const done = await Promise.all(
+    checks.map(
+      ([title, command, args]) =>
+        new Promise((resolve) => {
+          const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env: environment });
+          let said = "";
+          for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));
+          child.on("close", (code) => resolve({ title, said, fine: code === 0 }));
+        }),
+    ),
+  );
   for (const { title, said, fine } of done) {
     console.log(`\n== ${title}\n${said.trim()}`);
     if (fine) passed += 1;
@@ -51,7 +56,9 @@ function check(title, command, args) {
 function jest(title, args) {
   const report = join(out, `${title.replaceAll(" ", "-")}.json`);
   const fine = run(title, bin("jest"), [...args, "--json", `--outputFile=${report}`]);
-  const counts = existsSync(report) ? JSON.parse(readFileSync(report, "utf8")) : { numPassedTests: 0, numFailedTests: 1 };
+  const counts = existsSync(report)
+    ? JSON.parse(readFileSync(report, "utf8"))
+    : { numPassedTests: 0, numFailedTests: 1 };
   passed += counts.numPassedTests;
   failed += counts.numFailedTests + counts.numRuntimeErrorTestSuites;
   if (!fine && failed === 0) failed = 1;
@@ -63,9 +70,15 @@ await together([
   ["lint", bin("eslint"), ["--max-warnings", "0", "."]],
   ["layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]],
   ["nothing unused", bin("knip"), []],
+  ["format", bin("prettier"), ["--check", "--log-level", "warn", "src", "tests", "tools"]],
   ["handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]],
 ]);
 jest("unit and show tests", []);
 jest("journeys", ["--config", "jest.journeys.config.mjs"]);
-check("a few kills of the browser process (more: npm run kills -- 200)", process.execPath, ["tools/run-bundled.mjs", "tests/kills/kills.ts", "4", "7"]);
+check("a few kills of the browser process (more: npm run kills -- 200)", process.execPath, [
+  "tools/run-bundled.mjs",
+  "tests/kills/kills.ts",
+  "4",
+  "7",
+]);
 end();

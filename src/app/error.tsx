@@ -5,7 +5,9 @@ export default function Failed({ error, reset }: { error: Error; reset(): void }
   return (
     <main style={{ padding: 48 }} role="alert">
       <p>This page could not be shown: {error.message}. A show that was running runs on.</p>
-      <button type="button" onClick={reset}>Show it again</button>
+      <button type="button" onClick={reset}>
+        Show it again
+      </button>
     </main>
   );
 }

@@ -11,7 +11,10 @@ import { headers } from "next/headers";
 import type { ReactNode } from "react";
 import { Providers } from "@/ui/Providers";
 
-export const metadata: Metadata = { title: "Bold Comet", description: "Patch, build, cue and play back stage lighting" };
+export const metadata: Metadata = {
+  title: "Bold Comet",
+  description: "Patch, build, cue and play back stage lighting",
+};
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
   // Pages are made for each answer: their scripts carry its nonce.

@@ -44,10 +44,14 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
   const nodes = new Map<string, { node: ArtNode; at: number }>();
   const now = () => performance.now();
 
-  const sending = openSending((bytes, from) => {
-    const packet = readArtNet(bytes);
-    if (packet?.kind === "reply" && nodes.size < 1000) nodes.set(from, { node: { ...packet.node, ip: from }, at: now() });
-  }, (text) => (trouble = text));
+  const sending = openSending(
+    (bytes, from) => {
+      const packet = readArtNet(bytes);
+      if (packet?.kind === "reply" && nodes.size < 1000)
+        nodes.set(from, { node: { ...packet.node, ip: from }, at: now() });
+    },
+    (text) => (trouble = text),
+  );
   const sender = createSender((packet, to) => sending.send(packet, to), randomBytes(16), broadcastOf);
 
   const hold = createHold<Client>((holder, at) => {
@@ -61,8 +65,18 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     trouble = null;
     const broadcast = broadcastOf(wire.from);
     const hosts = Object.values(outputs).flatMap((o) => destinationsOf(o, broadcast).map((d) => d.host));
-    sending.from(wire.from, hosts.every((host) => host.startsWith("127.")));
-    polled = [...new Set(["127.0.0.1", ...Object.values(outputs).flatMap((o) => (o.protocol !== "artnet" ? [] : typeof o.to === "string" ? [broadcast] : o.to.unicast))])];
+    sending.from(
+      wire.from,
+      hosts.every((host) => host.startsWith("127.")),
+    );
+    polled = [
+      ...new Set([
+        "127.0.0.1",
+        ...Object.values(outputs).flatMap((o) =>
+          o.protocol !== "artnet" ? [] : typeof o.to === "string" ? [broadcast] : o.to.unicast,
+        ),
+      ]),
+    ];
     sender.configure(outputs, wire, intensity, at);
   }
 
@@ -71,7 +85,14 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     for (const [ip, { at }] of nodes) if (now() - at > NODE_FORGOTTEN_MS) nodes.delete(ip);
     const mine = hold.holder() === client;
     const said: FromBridge = {
-      kind: "state", trouble: mine ? trouble : null, nodes: [...nodes.values()].map((n) => n.node), interfaces: interfacesNow(), mine, lost: client.lost, holder: hold.holder()?.name ?? null, behind: mine ? behind : 0,
+      kind: "state",
+      trouble: mine ? trouble : null,
+      nodes: [...nodes.values()].map((n) => n.node),
+      interfaces: interfacesNow(),
+      mine,
+      lost: client.lost,
+      holder: hold.holder()?.name ?? null,
+      behind: mine ? behind : 0,
       sending: mine ? sent : [],
     };
     client.socket.send(JSON.stringify(said));
@@ -87,7 +108,15 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     if (part.part !== client.parts.length) return cutOff(client.socket, "parts of a configuration out of order");
     client.parts.push(part);
     if (client.parts.length < part.parts) return;
-    client.config = { wire: part.wire, outputs: Object.assign({}, ...client.parts.map((p) => p.outputs)), intensity: Object.fromEntries(client.parts.flatMap((p) => Object.entries(p.intensity)).map(([universe, bits]) => [universe, unpackIntensity(bits)])) };
+    client.config = {
+      wire: part.wire,
+      outputs: Object.assign({}, ...client.parts.map((p) => p.outputs)),
+      intensity: Object.fromEntries(
+        client.parts
+          .flatMap((p) => Object.entries(p.intensity))
+          .map(([universe, bits]) => [universe, unpackIntensity(bits)]),
+      ),
+    };
     client.parts = [];
     hold.want(client, Object.keys(client.config.outputs).length > 0, now());
     if (hold.holder() === client) apply(client.config, now());
@@ -108,7 +137,8 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
       return cutOff(client.socket, "a message that is no JSON");
     }
     const message = ToBridgeSchema.safeParse(said);
-    if (!message.success) return cutOff(client.socket, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
+    if (!message.success)
+      return cutOff(client.socket, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
     if (message.data.kind === "hello") Object.assign(client, { show: message.data.show, name: message.data.name });
     else if (message.data.kind === "outputs") configure(client, message.data);
     else if (message.data.kind === "take") {
@@ -118,7 +148,16 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
 
   let count = 0;
   const server = await guardedServer({ ...guard, mostBytes: MOST_BYTES, mostMessages: 2000 }, (socket) => {
-    const client: Client = { socket, show: `unnamed ${++count}`, name: "another show", wants: false, lost: false, heldAt: -Infinity, config: undefined, parts: [] };
+    const client: Client = {
+      socket,
+      show: `unnamed ${++count}`,
+      name: "another show",
+      wants: false,
+      lost: false,
+      heldAt: -Infinity,
+      config: undefined,
+      parts: [],
+    };
     hold.join(client);
     tell(client);
     socket.on("message", (data: Buffer, binary) => hear(client, data, binary));

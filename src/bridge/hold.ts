@@ -51,7 +51,10 @@ export function createHold<C extends Claimant>(changed: (holder: C | undefined, 
     const own = kept && waiting.find((c) => c.show === kept!.show);
     if (kept && !own && now < kept.until) return give(undefined, now);
     kept = undefined;
-    give(own ?? waiting.reduce<C | undefined>((best, c) => (best && best.heldAt >= c.heldAt ? best : c), undefined), now);
+    give(
+      own ?? waiting.reduce<C | undefined>((best, c) => (best && best.heldAt >= c.heldAt ? best : c), undefined),
+      now,
+    );
   }
 
   return {

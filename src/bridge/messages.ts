@@ -19,10 +19,17 @@ function bitsOf(slots: readonly number[]): string {
   for (const slot of slots) digits[(slot - 1) >> 2] = digits[(slot - 1) >> 2]! | (8 >> ((slot - 1) & 3));
   return Array.from(digits, (d) => d.toString(16)).join("");
 }
-const slotsOf = (text: string): number[] => [...text].flatMap((digit, i) => [8, 4, 2, 1].flatMap((bit, k) => (parseInt(digit, 16) & bit ? [i * 4 + k + 1] : [])));
+const slotsOf = (text: string): number[] =>
+  [...text].flatMap((digit, i) => [8, 4, 2, 1].flatMap((bit, k) => (parseInt(digit, 16) & bit ? [i * 4 + k + 1] : [])));
 
-export const packIntensity = ({ single, double }: Intensity): IntensityBits => ({ single: bitsOf(single), double: bitsOf(double) });
-export const unpackIntensity = ({ single, double }: IntensityBits): Intensity => ({ single: slotsOf(single), double: slotsOf(double) });
+export const packIntensity = ({ single, double }: Intensity): IntensityBits => ({
+  single: bitsOf(single),
+  double: bitsOf(double),
+});
+export const unpackIntensity = ({ single, double }: IntensityBits): Intensity => ({
+  single: slotsOf(single),
+  double: slotsOf(double),
+});
 
 /** Universes told of in one message; a large show takes several. */
 export const UNIVERSES_A_PART = 64;
@@ -34,8 +41,12 @@ export const ToBridgeSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("hello"), show: z.string().min(1).max(200), name: z.string().max(200) }),
   /** How the universes leave: all parts of one configuration follow each other. */
   z.strictObject({
-    kind: z.literal("outputs"), part: z.number().int().min(0).max(MOST_PARTS), parts: z.number().int().min(1).max(MOST_PARTS), wire: WireSchema,
-    outputs: z.record(universe, OutputSchema), intensity: z.record(universe, IntensityBitsSchema),
+    kind: z.literal("outputs"),
+    part: z.number().int().min(0).max(MOST_PARTS),
+    parts: z.number().int().min(1).max(MOST_PARTS),
+    wire: WireSchema,
+    outputs: z.record(universe, OutputSchema),
+    intensity: z.record(universe, IntensityBitsSchema),
   }),
   /** A person takes the output for this show. */
   z.strictObject({ kind: z.literal("take") }),

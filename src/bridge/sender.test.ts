@@ -13,11 +13,17 @@ const sacn: Output = { protocol: "sacn", to: { unicast: ["127.0.0.1", "127.0.0.2
 function bench(outputs: Record<string, Output>, wire = WIRE, intensity = {}) {
   const sent: { at: number; packet: Uint8Array; to: Destination }[] = [];
   let now = 0;
-  const sender = createSender((packet, to) => sent.push({ at: now, packet, to }), new Uint8Array(16), () => "10.0.0.255");
+  const sender = createSender(
+    (packet, to) => sent.push({ at: now, packet, to }),
+    new Uint8Array(16),
+    () => "10.0.0.255",
+  );
   sender.configure(outputs, wire, intensity, 0);
   return {
-    sent, sender,
-    frame: (universe: number, ...bytes: number[]) => sender.frame(universe, Uint8Array.from([...bytes, ...new Array<number>(512 - bytes.length).fill(0)]), now),
+    sent,
+    sender,
+    frame: (universe: number, ...bytes: number[]) =>
+      sender.frame(universe, Uint8Array.from([...bytes, ...new Array<number>(512 - bytes.length).fill(0)]), now),
     wait(ms: number) {
       for (const end = now + ms; now < end; now += 1) sender.tick(now);
     },
@@ -68,14 +74,23 @@ test("sACN sends unchanged data three times, then keeps alive, to every address;
   b.frame(2, 1);
   b.wait(500);
   expect(b.sent).toHaveLength(6);
-  expect(b.sent.map((s) => s.to.host)).toEqual(["127.0.0.1", "127.0.0.2", "127.0.0.1", "127.0.0.2", "127.0.0.1", "127.0.0.2"]);
+  expect(b.sent.map((s) => s.to.host)).toEqual([
+    "127.0.0.1",
+    "127.0.0.2",
+    "127.0.0.1",
+    "127.0.0.2",
+    "127.0.0.1",
+    "127.0.0.2",
+  ]);
   b.wait(2500);
   expect(b.sent.length).toBeGreaterThanOrEqual(10);
   const before = b.sent.length;
   b.stop();
   const goodbyes = b.sent.slice(before).map((s) => readSacn(s.packet)!);
   expect(goodbyes).toHaveLength(6);
-  expect(goodbyes.every((g) => g.terminated && g.priority === 120 && g.source === "Test" && g.universe === 6)).toBe(true);
+  expect(goodbyes.every((g) => g.terminated && g.priority === 120 && g.source === "Test" && g.universe === 6)).toBe(
+    true,
+  );
 });
 
 test("an output that changes or ends says goodbye, and goes on with the last look where it is now sent", () => {
@@ -127,9 +142,16 @@ test("every ten seconds sACN tells which universes come: to their group, or to t
   b.frame(3, 1);
   b.frame(1, 1);
   b.wait(25_000);
-  const told = b.sent.flatMap((s) => (readSacnDiscovery(s.packet) ? [{ at: s.at, to: s.to.host, universes: readSacnDiscovery(s.packet)!.universes }] : []));
+  const told = b.sent.flatMap((s) =>
+    readSacnDiscovery(s.packet) ? [{ at: s.at, to: s.to.host, universes: readSacnDiscovery(s.packet)!.universes }] : [],
+  );
   expect(told.map((t) => t.at)).toEqual([10_000, 10_000, 10_000, 20_000, 20_000, 20_000]);
-  expect(told.slice(0, 3).map((t) => t.to).sort()).toEqual(["127.0.0.1", "127.0.0.2", "239.255.250.214"]);
+  expect(
+    told
+      .slice(0, 3)
+      .map((t) => t.to)
+      .sort(),
+  ).toEqual(["127.0.0.1", "127.0.0.2", "239.255.250.214"]);
   // What was never fed is not sent and not told of.
   expect(told.every((t) => t.universes.join() === "6,9")).toBe(true);
   const only = bench({ 1: art });

@@ -40,7 +40,12 @@ interface Line {
 }
 
 export interface Sender {
-  configure(outputs: Readonly<Record<string, Output>>, wire: Wire, intensity: Readonly<Record<string, Intensity>>, now: number): void;
+  configure(
+    outputs: Readonly<Record<string, Output>>,
+    wire: Wire,
+    intensity: Readonly<Record<string, Intensity>>,
+    now: number,
+  ): void;
   frame(universe: number, data: Uint8Array, now: number): void;
   /** The browser is gone; or it is back. */
   lost(now: number): void;
@@ -54,7 +59,11 @@ export interface Sender {
 }
 
 /** @param send puts a packet on the wire. @param cid 16 bytes that name this sender. @param broadcastOf broadcast address of an interface. */
-export function createSender(send: (packet: Uint8Array, to: Destination) => void, cid: Uint8Array, broadcastOf: (from: string) => string): Sender {
+export function createSender(
+  send: (packet: Uint8Array, to: Destination) => void,
+  cid: Uint8Array,
+  broadcastOf: (from: string) => string,
+): Sender {
   const lines = new Map<number, Line>();
   /** The lines in turn, and whose turn it is. */
   let turn: Line[] = [];
@@ -71,9 +80,18 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
   function put(line: Line, now: number, terminated = false): void {
     const { output } = line;
     line.sequence = output.protocol === "artnet" ? (line.sequence % 255) + 1 : (line.sequence + 1) & 255;
-    const packet = output.protocol === "artnet"
-      ? artDmx(output.number, line.sequence, line.sent)
-      : sacnData({ universe: output.number, sequence: line.sequence, priority: output.priority, source: wire.source, cid, terminated, data: line.sent });
+    const packet =
+      output.protocol === "artnet"
+        ? artDmx(output.number, line.sequence, line.sent)
+        : sacnData({
+            universe: output.number,
+            sequence: line.sequence,
+            priority: output.priority,
+            source: wire.source,
+            cid,
+            terminated,
+            data: line.sent,
+          });
     for (const to of line.destinations) send(packet, to);
     // Kept to its own pace, so that late ticks do not make it slower than 44 a second.
     line.lastAt = now - line.lastAt < 2 * SHORTEST ? line.lastAt + SHORTEST : now;
@@ -133,7 +151,12 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
   function fade(now: number): void {
     const gone = lostAt !== null && wire.lost !== "hold" ? (now - lostAt) / 1000 - wire.lost.after : -1;
     const over = wire.lost === "hold" ? 1 : Math.max(wire.lost.over, 0.001);
-    const want = gone > 0 ? Math.max(0, 1 - gone / over) : lostAt === null && dim < 1 ? Math.min(1, dim + (now - fadedAt) / 1000 / Math.max(over, 1)) : dim;
+    const want =
+      gone > 0
+        ? Math.max(0, 1 - gone / over)
+        : lostAt === null && dim < 1
+          ? Math.min(1, dim + (now - fadedAt) / 1000 / Math.max(over, 1))
+          : dim;
     if (want === dim || now - fadedAt < FADE_STEP_MS) return;
     dim = want;
     fadedAt = now;
@@ -145,9 +168,15 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
     if (now - announcedAt < DISCOVERY_MS) return;
     announcedAt = now;
     const sent = [...lines.values()].filter((line) => line.fed && line.output.protocol === "sacn");
-    const hosts = new Set(sent.flatMap(({ output: { to } }) => (typeof to === "string" ? [DISCOVERY_GROUP] : to.unicast)));
+    const hosts = new Set(
+      sent.flatMap(({ output: { to } }) => (typeof to === "string" ? [DISCOVERY_GROUP] : to.unicast)),
+    );
     if (sent.length === 0) return;
-    for (const packet of sacnDiscovery(wire.source, cid, sent.map((line) => line.output.number))) {
+    for (const packet of sacnDiscovery(
+      wire.source,
+      cid,
+      sent.map((line) => line.output.number),
+    )) {
       for (const host of hosts) send(packet, { host, port: SACN_PORT, broadcast: false });
     }
   }
@@ -167,7 +196,22 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
         const old = lines.get(universe);
         const destinations = destinationsOf(output, broadcastOf(wire.from));
         if (old && sameOutput(old.output, output)) old.destinations = destinations;
-        else lines.set(universe, { universe, output, destinations, live: old?.live ?? new Uint8Array(512), sent: old?.sent ?? new Uint8Array(512), fed: old?.fed ?? false, waiting: old?.fed ?? false, since: now, late: false, repeats: 0, sequence: 0, lastAt: -Infinity, packets: 0 });
+        else
+          lines.set(universe, {
+            universe,
+            output,
+            destinations,
+            live: old?.live ?? new Uint8Array(512),
+            sent: old?.sent ?? new Uint8Array(512),
+            fed: old?.fed ?? false,
+            waiting: old?.fed ?? false,
+            since: now,
+            late: false,
+            repeats: 0,
+            sequence: 0,
+            lastAt: -Infinity,
+            packets: 0,
+          });
       }
       turn = [...lines.values()];
       first = 0;
@@ -191,7 +235,10 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
       fade(now);
       announce(now);
       // What a frame's length allows since the last tick, so that a large show leaves evenly.
-      let left = turn.length <= BURST ? turn.length : Math.ceil((turn.length * Math.min(now - tickedAt, SHORTEST)) / SHORTEST) + 1;
+      let left =
+        turn.length <= BURST
+          ? turn.length
+          : Math.ceil((turn.length * Math.min(now - tickedAt, SHORTEST)) / SHORTEST) + 1;
       tickedAt = now;
       for (let i = 0; i < turn.length && left > 0; i++) {
         const at = (first + i) % turn.length;
@@ -205,11 +252,12 @@ export function createSender(send: (packet: Uint8Array, to: Destination) => void
       lines.clear();
       turn = [];
     },
-    counts: () => [...lines.values()].map((line) => {
-      const made = { universe: line.universe, packets: line.packets, late: line.late };
-      line.packets = 0;
-      line.late = false;
-      return made;
-    }),
+    counts: () =>
+      [...lines.values()].map((line) => {
+        const made = { universe: line.universe, packets: line.packets, late: line.late };
+        line.packets = 0;
+        line.late = false;
+        return made;
+      }),
   };
 }

@@ -4,14 +4,20 @@ import { networkInterfaces } from "node:os";
 import type { Destination } from "@/core/dmx/wire";
 import type { Interface } from "./messages";
 
-export const interfacesNow = (): Interface[] => Object.entries(networkInterfaces()).flatMap(([name, all]) => (all ?? []).filter((i) => i.family === "IPv4").map((i) => ({ name, address: i.address, netmask: i.netmask })));
+export const interfacesNow = (): Interface[] =>
+  Object.entries(networkInterfaces()).flatMap(([name, all]) =>
+    (all ?? []).filter((i) => i.family === "IPv4").map((i) => ({ name, address: i.address, netmask: i.netmask })),
+  );
 
 /** The broadcast address of an interface: its address with all host bits set. */
 export function broadcastOf(from: string, all = interfacesNow()): string {
   const own = all.find((i) => i.address === from);
   if (!own) return "255.255.255.255";
   const mask = own.netmask.split(".").map(Number);
-  return own.address.split(".").map((part, i) => (Number(part) | (~mask[i]! & 255))).join(".");
+  return own.address
+    .split(".")
+    .map((part, i) => Number(part) | (~mask[i]! & 255))
+    .join(".");
 }
 
 export interface Sending {
@@ -25,7 +31,10 @@ const LOOPBACK = "127.0.0.1";
 const reason = (error: unknown): string => (error as NodeJS.ErrnoException).code ?? (error as Error).message;
 
 /** @param heard a packet that came back, such as a node's answer. @param trouble what went wrong, in words. */
-export function openSending(heard: (bytes: Uint8Array, from: string) => void, trouble: (text: string) => void): Sending {
+export function openSending(
+  heard: (bytes: Uint8Array, from: string) => void,
+  trouble: (text: string) => void,
+): Sending {
   let socket: Socket | undefined;
   let boundTo: string | undefined;
 
@@ -61,7 +70,9 @@ export function openSending(heard: (bytes: Uint8Array, from: string) => void, tr
     from(address, local) {
       const own = interfacesNow().map((i) => i.address);
       if (address !== "" && !own.includes(address)) {
-        trouble(`${address} is no address of this machine, so nothing is sent. Choose one of ${own.join(", ")}, under Rig, Outputs`);
+        trouble(
+          `${address} is no address of this machine, so nothing is sent. Choose one of ${own.join(", ")}, under Rig, Outputs`,
+        );
         const old = socket;
         socket = undefined;
         boundTo = undefined;
@@ -79,7 +90,12 @@ export function openSending(heard: (bytes: Uint8Array, from: string) => void, tr
     },
     send(packet, to) {
       try {
-        socket?.send(packet, to.port, to.host, (error) => error && trouble(`cannot send to ${to.host}: ${reason(error)}`));
+        socket?.send(
+          packet,
+          to.port,
+          to.host,
+          (error) => error && trouble(`cannot send to ${to.host}: ${reason(error)}`),
+        );
       } catch (error) {
         trouble(`cannot send to ${to.host}: ${reason(error)}`);
       }

@@ -6,22 +6,62 @@ import { COMMANDS, SCRIPT_COMMANDS } from "@/core/command/read";
 import { ShowSchema } from "@/core/show/schema";
 
 /** Slots as readers see them: <sel> is SEL, <count:int> is N. */
-const SHOWN: Record<string, string> = { sel: "SEL", attr: "ATTR", what: "WHAT", int: "N", whole: "N", number: "N", seconds: "SECONDS", percent: "PERCENT", cue: "N", values: "V [to V ...]", text: '"NAME"', address: "U:S", colour: "#rrggbb", settings: "SETTING ...", numbers: "V ...", bytes: "BYTE ...", items: "N ...", line: "LINE", type: "TYPE", mode: "MODE", family: "FAMILY" };
+const SHOWN: Record<string, string> = {
+  sel: "SEL",
+  attr: "ATTR",
+  what: "WHAT",
+  int: "N",
+  whole: "N",
+  number: "N",
+  seconds: "SECONDS",
+  percent: "PERCENT",
+  cue: "N",
+  values: "V [to V ...]",
+  text: '"NAME"',
+  address: "U:S",
+  colour: "#rrggbb",
+  settings: "SETTING ...",
+  numbers: "V ...",
+  bytes: "BYTE ...",
+  items: "N ...",
+  line: "LINE",
+  type: "TYPE",
+  mode: "MODE",
+  family: "FAMILY",
+};
 
 const shown = (syntax: string): string =>
-  syntax.replace(/<([^>:]+)(?::([^>]+))?>/g, (_, name: string, kind?: string) => SHOWN[kind ?? name] ?? name.toUpperCase()).replace(/\(([^()]*)\)/g, "$1");
+  syntax
+    .replace(/<([^>:]+)(?::([^>]+))?>/g, (_, name: string, kind?: string) => SHOWN[kind ?? name] ?? name.toUpperCase())
+    .replace(/\(([^()]*)\)/g, "$1");
 
 const rows = (list: readonly Pick<Command, "syntax" | "about" | "example">[]): string =>
-  list.map(({ syntax, about, example }) => `| \`${shown(syntax).replaceAll("|", "\\|")}\` | ${about} | \`${example.replaceAll("|", "\\|")}\` |`).join("\n");
+  list
+    .map(
+      ({ syntax, about, example }) =>
+        `| \`${shown(syntax).replaceAll("|", "\\|")}\` | ${about} | \`${example.replaceAll("|", "\\|")}\` |`,
+    )
+    .join("\n");
 
-const table = (title: string, list: readonly Pick<Command, "syntax" | "about" | "example">[]): string => `## ${title}\n\n| line | what it does | example |\n|---|---|---|\n${rows(list)}\n`;
+const table = (title: string, list: readonly Pick<Command, "syntax" | "about" | "example">[]): string =>
+  `## ${title}\n\n| line | what it does | example |\n|---|---|---|\n${rows(list)}\n`;
 
 const chapters = [...new Set(COMMANDS.map((c) => c.chapter))];
 const commands = [
-  "# Commands\n\nMade from the grammar's own tables by `npm run docs`; every example is run by a test. Case does not matter. Names are in double quotes, a quote inside doubled. `[x]` may be left out, `a | b` is a choice. In the Ask bar any unambiguous beginning of a word will do, `..` stands for thru and `@` for at; scripts spell words out.\n\nSEL is a selection: `7`, `1 thru 9`, `71.4`, `71.1 thru 71.12`, `71 cells`, `group 3`, `group \"Rail\"`, `all`, `lit`, `last`, joined by ` + ` and ` - `, thinned by `every N`.\n",
-  ...chapters.map((chapter) => table(chapter, COMMANDS.filter((c) => c.chapter === chapter))),
+  '# Commands\n\nMade from the grammar\'s own tables by `npm run docs`; every example is run by a test. Case does not matter. Names are in double quotes, a quote inside doubled. `[x]` may be left out, `a | b` is a choice. In the Ask bar any unambiguous beginning of a word will do, `..` stands for thru and `@` for at; scripts spell words out.\n\nSEL is a selection: `7`, `1 thru 9`, `71.4`, `71.1 thru 71.12`, `71 cells`, `group 3`, `group "Rail"`, `all`, `lit`, `last`, joined by ` + ` and ` - `, thinned by `every N`.\n',
+  ...chapters.map((chapter) =>
+    table(
+      chapter,
+      COMMANDS.filter((c) => c.chapter === chapter),
+    ),
+  ),
   table("Settings (in a holding line)", SETTINGS),
   table("Only in scripts and show tests", SCRIPT_COMMANDS),
 ].join("\n");
 
-console.log(JSON.stringify({ "commands.md": commands, "show.schema.json": `${JSON.stringify(z.toJSONSchema(ShowSchema), null, 2)}\n` }));
+console.log(
+  JSON.stringify({
+    "commands.md": commands,
+    "show.schema.json": `${JSON.stringify(z.toJSONSchema(ShowSchema), null, 2)}\n`,
+  }),
+);

@@ -11,7 +11,8 @@ for (const folder of ["scripts/below", "started", "outside"]) mkdirSync(join(roo
 symlinkSync(join(root, "outside"), join(root, "scripts/link"));
 writeFileSync(join(root, "outside/precious"), "as it was");
 symlinkSync(join(root, "outside/precious"), join(root, "scripts/sly"));
-const files = (anywhere = false) => filesBeside(join(root, "scripts/one.comet"), join(root, "started"), anywhere, () => undefined);
+const files = (anywhere = false) =>
+  filesBeside(join(root, "scripts/one.comet"), join(root, "started"), anywhere, () => undefined);
 
 test("below its own folder and the one it is started from, a script writes", () => {
   expect(files().writeText("patch.csv", "a")).toBeUndefined();
@@ -21,11 +22,14 @@ test("below its own folder and the one it is started from, a script writes", () 
   expect(readFileSync(join(root, "started/patch.csv"), "utf8")).toBe("c");
 });
 
-test.each(["../outside/new", "../escape", "/tmp/bold-comet-never", "link/new", "sly", "../scripts", ".."])("not to %s, unless told", (name) => {
-  expect(files().writeText(name, "x")?.what).toMatch(/outside|cannot be written/);
-  expect(readFileSync(join(root, "outside/precious"), "utf8")).toBe("as it was");
-  expect(existsSync("/tmp/bold-comet-never")).toBe(false);
-});
+test.each(["../outside/new", "../escape", "/tmp/bold-comet-never", "link/new", "sly", "../scripts", ".."])(
+  "not to %s, unless told",
+  (name) => {
+    expect(files().writeText(name, "x")?.what).toMatch(/outside|cannot be written/);
+    expect(readFileSync(join(root, "outside/precious"), "utf8")).toBe("as it was");
+    expect(existsSync("/tmp/bold-comet-never")).toBe(false);
+  },
+);
 
 test("told that it may, it writes anywhere; a folder that is missing is said", () => {
   expect(files(true).writeText("../outside/new", "x")).toBeUndefined();

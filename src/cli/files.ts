@@ -24,18 +24,29 @@ function realPath(path: string): string | undefined {
 }
 
 /** @param started the folder it was started from. @param anywhere whether it was told that it may write anywhere. */
-export function filesBeside(script: string, started: string, anywhere: boolean, print: (line: string) => void): ScriptFiles {
+export function filesBeside(
+  script: string,
+  started: string,
+  anywhere: boolean,
+  print: (line: string) => void,
+): ScriptFiles {
   const path = (name: string) => resolve(dirname(script), name);
   const allowed = [dirname(resolve(script)), started].map((folder) => realPath(folder) ?? folder);
   const write = (name: string, data: Uint8Array | string): Refusal | undefined => {
     const to = realPath(path(name));
     if (!to) return refuse(`"${name}" cannot be written: its folder does not exist`);
-    if (!anywhere && !allowed.some((folder) => isBelow(to, folder))) return refuse(`"${name}" lies outside the script's folder and the one it was started from`, "Write below one of them, or start it with --write-anywhere");
+    if (!anywhere && !allowed.some((folder) => isBelow(to, folder)))
+      return refuse(
+        `"${name}" lies outside the script's folder and the one it was started from`,
+        "Write below one of them, or start it with --write-anywhere",
+      );
     try {
       writeFileSync(to, data);
       return undefined;
     } catch (error) {
-      return refuse(`"${name}" cannot be written: ${(error as NodeJS.ErrnoException).code ?? (error as Error).message}`);
+      return refuse(
+        `"${name}" cannot be written: ${(error as NodeJS.ErrnoException).code ?? (error as Error).message}`,
+      );
     }
   };
   const read = <T>(name: string, make: (bytes: Buffer) => T): T | Refusal => {

@@ -22,7 +22,10 @@ for (const script of scripts) {
     failed += 1;
     continue;
   }
-  const result = runScript(source, filesBeside(script, process.cwd(), given.includes(ANYWHERE), (line) => console.log(line)));
+  const result = runScript(
+    source,
+    filesBeside(script, process.cwd(), given.includes(ANYWHERE), (line) => console.log(line)),
+  );
   passed += result.passed;
   failed += result.failures.length;
   for (const { line, text } of result.failures) console.log(`${script}:${line} ${text}`);

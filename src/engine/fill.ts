@@ -24,7 +24,8 @@ export function fillHalf(half: Half, { stage, layers, runs, now }: Player, bytes
   half.bytes.set(bytes);
   for (let p = 0; p < stage.source.length; p++) {
     const source = stage.source[p]!;
-    half.source[p] = source >= 0 ? layers.list[source]! : source === FROM_PROGRAMMER ? SOURCE_PROGRAMMER : SOURCE_DEFAULT;
+    half.source[p] =
+      source >= 0 ? layers.list[source]! : source === FROM_PROGRAMMER ? SOURCE_PROGRAMMER : SOURCE_DEFAULT;
     half.cue[p] = source >= 0 ? layers.cue[source]! : 0;
   }
   for (const run of runs.values()) {
@@ -39,15 +40,26 @@ export function playingNow({ runs, world, stage, now }: Player): Playing {
   return {
     grand: stage.grand * 100,
     blackout: stage.blackout,
-    runs: Object.fromEntries([...runs.values()].flatMap((run) => {
-      const list = world.show.lists[run.id];
-      if (!list) return [];
-      const next = nextPlace(list, run);
-      return [[run.id, {
-        slot: run.slot, cue: run.cue, next: next < 0 ? null : cuesOf(list)[next]!.id, level: run.level, paused: run.clock.paused,
-        fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
-      }]];
-    })),
+    runs: Object.fromEntries(
+      [...runs.values()].flatMap((run) => {
+        const list = world.show.lists[run.id];
+        if (!list) return [];
+        const next = nextPlace(list, run);
+        return [
+          [
+            run.id,
+            {
+              slot: run.slot,
+              cue: run.cue,
+              next: next < 0 ? null : cuesOf(list)[next]!.id,
+              level: run.level,
+              paused: run.clock.paused,
+              fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
+            },
+          ],
+        ];
+      }),
+    ),
   };
 }
 

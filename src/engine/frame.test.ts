@@ -1,6 +1,12 @@
 import { frameBytes, frameCount, openFrame, publish, wholeHalf, type Layout } from "./frame";
 
-const layout: Layout = { generation: 1, keys: ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"], attributes: [["Dimmer"], ["Pan"], ["Dimmer"]], universes: [1, 7], slots: 3 };
+const layout: Layout = {
+  generation: 1,
+  keys: ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"],
+  attributes: [["Dimmer"], ["Pan"], ["Dimmer"]],
+  universes: [1, 7],
+  slots: 3,
+};
 
 test("a reader sees the last whole half, never one being filled", () => {
   const memory = new SharedArrayBuffer(frameBytes(layout));
@@ -20,7 +26,10 @@ test("a reader sees the last whole half, never one being filled", () => {
 
 test("no two parts of the memory lie on each other", () => {
   const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
-  const parts = frame.halves.flatMap((half) => Object.values(half)).map((view) => [view.byteOffset, view.byteOffset + view.byteLength] as const).sort((a, b) => a[0] - b[0]);
+  const parts = frame.halves
+    .flatMap((half) => Object.values(half))
+    .map((view) => [view.byteOffset, view.byteOffset + view.byteLength] as const)
+    .sort((a, b) => a[0] - b[0]);
   parts.forEach(([start, end], i) => {
     expect(start).toBeGreaterThanOrEqual(i === 0 ? 8 : parts[i - 1]![1]);
     expect(end).toBeLessThanOrEqual(frameBytes(layout));

@@ -60,7 +60,11 @@ export function openFrame(layout: Layout, buffer: ArrayBufferLike): Frame {
   const n = layout.keys.length;
   const half = (start: number): Half => {
     let at = start;
-    const take = <T>(make: (buffer: ArrayBufferLike, at: number, length: number) => T, length: number, bytes: number): T => {
+    const take = <T>(
+      make: (buffer: ArrayBufferLike, at: number, length: number) => T,
+      length: number,
+      bytes: number,
+    ): T => {
       const view = make(buffer, at, length);
       at += length * bytes;
       return view;

@@ -20,7 +20,7 @@ const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 
 
 async function ripple(id: number, before: World, diff: Diff): Promise<void> {
   const work = rippling(before.show, applyDiff(before, diff).show);
-  for (let since = performance.now(); ; ) {
+  for (let since = performance.now(); ;) {
     const { done, value } = work.next();
     if (done) return say({ kind: "rippled", id, rippled: value });
     if (performance.now() - since < PIECE_MS) continue;
@@ -36,7 +36,8 @@ async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>
   const words = { kind: "says", id, says: null, follows: null, refusal: null } as const;
   if (found === undefined) return say(words);
   if (isUnfinished(found)) return say({ ...words, follows: found.follows });
-  if (isRefusal(found)) return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
+  if (isRefusal(found))
+    return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
   say({ ...words, says: found.says });
   if (found.diff.length === 0) return;
   // The words are on their way before the ripple begins.
@@ -53,7 +54,18 @@ addEventListener("message", ({ data }: MessageEvent) => {
   else if (!world) return;
   else if (message.kind === "foresee") {
     const { id } = message;
-    answer(message, world).catch((error: Error) => say({ kind: "says", id, says: null, follows: null, refusal: { what: `what this would do could not be worked out (${error.message})`, cure: "Enter tries it; a line that fails changes nothing" } }));
+    answer(message, world).catch((error: Error) =>
+      say({
+        kind: "says",
+        id,
+        says: null,
+        follows: null,
+        refusal: {
+          what: `what this would do could not be worked out (${error.message})`,
+          cure: "Enter tries it; a line that fails changes nothing",
+        },
+      }),
+    );
   } else {
     const diff = readDiff(message.diff);
     if (diff) world = applyDiff(world, diff);

@@ -14,12 +14,27 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
   /** Where the stage is published. */
   z.object({ kind: z.literal("stage"), layout: LayoutSchema, memory: MemorySchema }),
   /** What would this line do, and which looks would it change? A newer question takes the place of one still being worked out. */
-  z.object({ kind: z.literal("foresee"), line: z.string(), steps: z.object({ done: words, undone: words }), id: z.number().int() }),
+  z.object({
+    kind: z.literal("foresee"),
+    line: z.string(),
+    steps: z.object({ done: words, undone: words }),
+    id: z.number().int(),
+  }),
 ]);
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 
 export const FromLooksSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("says"), id: z.number().int(), says: z.string().nullable(), follows: z.string().nullable(), refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable() }),
-  z.object({ kind: z.literal("rippled"), id: z.number().int(), rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })) }),
+  z.object({
+    kind: z.literal("says"),
+    id: z.number().int(),
+    says: z.string().nullable(),
+    follows: z.string().nullable(),
+    refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
+  }),
+  z.object({
+    kind: z.literal("rippled"),
+    id: z.number().int(),
+    rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })),
+  }),
 ]);
 export type FromLooks = z.infer<typeof FromLooksSchema>;

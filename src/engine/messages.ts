@@ -15,7 +15,19 @@ export const RunningSchema = z.object({ saved: z.string(), now: z.number() });
 export type Running = z.infer<typeof RunningSchema>;
 
 /** Asked of the wire: nodes to tell of themselves; the bridge back from another window; a slot held at a byte to test it, null to let go. */
-export const WireAskSchema = z.object({ kind: z.literal("wire"), ask: z.union([z.literal("poll"), z.literal("take"), z.literal("endTests"), z.object({ universe: z.number().int(), slot: z.number().int().min(1).max(512), byte: z.number().int().min(0).max(255).nullable() })]) });
+export const WireAskSchema = z.object({
+  kind: z.literal("wire"),
+  ask: z.union([
+    z.literal("poll"),
+    z.literal("take"),
+    z.literal("endTests"),
+    z.object({
+      universe: z.number().int(),
+      slot: z.number().int().min(1).max(512),
+      byte: z.number().int().min(0).max(255).nullable(),
+    }),
+  ]),
+});
 export type WireAsk = z.infer<typeof WireAskSchema>["ask"];
 
 export const WireStateSchema = z.object({
@@ -29,7 +41,13 @@ export const WireStateSchema = z.object({
 export type WireState = z.infer<typeof WireStateSchema>;
 
 export const ToEngineSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }), running: RunningSchema.nullable(), frames: z.string(), standby: z.boolean() }),
+  z.object({
+    kind: z.literal("open"),
+    world: z.object({ show: ShowSchema, hands: HandsSchema }),
+    running: RunningSchema.nullable(),
+    frames: z.string(),
+    standby: z.boolean(),
+  }),
   /** On standby: the running state as the other window saves it. */
   RunningSchema.partial().extend({ kind: z.literal("running") }),
   /** Ends the standby: goes on for the window that has gone. */
@@ -67,7 +85,10 @@ export const PlayingSchema = z.object({
 export type Playing = z.infer<typeof PlayingSchema>;
 
 /** The memory of a frame, shared where it can be. */
-export const MemorySchema = z.union([z.instanceof(ArrayBuffer), z.custom<SharedArrayBuffer>((v) => typeof SharedArrayBuffer !== "undefined" && v instanceof SharedArrayBuffer)]);
+export const MemorySchema = z.union([
+  z.instanceof(ArrayBuffer),
+  z.custom<SharedArrayBuffer>((v) => typeof SharedArrayBuffer !== "undefined" && v instanceof SharedArrayBuffer),
+]);
 
 export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("layout"), layout: LayoutSchema, memory: MemorySchema }),

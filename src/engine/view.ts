@@ -15,7 +15,8 @@ const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
 
 /** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
 export const viewOf = (layout: Layout, frame: Frame): StageView => ({
-  layout, frame,
+  layout,
+  frame,
   get index() {
     const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
     indexes.set(layout, known);
@@ -32,11 +33,15 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
     world,
     stage(key) {
       const p = view?.index.get(key);
-      return p === undefined ? undefined : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+      return p === undefined
+        ? undefined
+        : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
     },
-    isLit: (fixture) => view !== undefined && isLitBy((key) => {
-      const p = view.index.get(key);
-      return p === undefined ? undefined : half!.value[p]!;
-    }, fixture),
+    isLit: (fixture) =>
+      view !== undefined &&
+      isLitBy((key) => {
+        const p = view.index.get(key);
+        return p === undefined ? undefined : half!.value[p]!;
+      }, fixture),
   };
 }

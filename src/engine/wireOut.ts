@@ -1,5 +1,13 @@
 /** The engine's way to the bridge: changed universes, straight from the worker. */
-import { FromBridgeSchema, packIntensity, UNIVERSES_A_PART, type FromBridge, type Intensity, type OutputsPart, type ToBridge } from "@/bridge/messages";
+import {
+  FromBridgeSchema,
+  packIntensity,
+  UNIVERSES_A_PART,
+  type FromBridge,
+  type Intensity,
+  type OutputsPart,
+  type ToBridge,
+} from "@/bridge/messages";
 import { agreed, type Consent, NO_CONSENT } from "@/core/dmx/consent";
 import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
 import { attributeInfo } from "@/core/fixture/attribute";
@@ -34,7 +42,8 @@ export interface WireTold {
 export function intensityOf(rig: Rig): Record<string, Intensity> {
   const made: Record<string, { single: number[]; double: number[] }> = {};
   for (const out of rig.outputs) {
-    const isIntensity = attributeInfo(out.functions[0]!.attribute).name === "Dimmer" || out.dimmer >= 0 || rig.scaled[out.param] === 1;
+    const isIntensity =
+      attributeInfo(out.functions[0]!.attribute).name === "Dimmer" || out.dimmer >= 0 || rig.scaled[out.param] === 1;
     if (!isIntensity) continue;
     const own = (made[rig.universes[Math.floor(out.offset / 512)]!] ??= { single: [], double: [] });
     own[out.bytes === 2 ? "double" : "single"].push((out.offset % 512) + 1);
@@ -43,12 +52,22 @@ export function intensityOf(rig: Rig): Record<string, Intensity> {
 }
 
 /** A configuration in as many messages as it takes. */
-export function partsOf({ outputs, wire }: Pick<Show, "outputs" | "wire">, intensity: Readonly<Record<string, Intensity>>): OutputsPart[] {
+export function partsOf(
+  { outputs, wire }: Pick<Show, "outputs" | "wire">,
+  intensity: Readonly<Record<string, Intensity>>,
+): OutputsPart[] {
   const entries = Object.entries(outputs);
   const parts = Math.max(1, Math.ceil(entries.length / UNIVERSES_A_PART));
   return Array.from({ length: parts }, (_, part) => {
     const own = entries.slice(part * UNIVERSES_A_PART, (part + 1) * UNIVERSES_A_PART);
-    return { kind: "outputs", part, parts, wire, outputs: Object.fromEntries(own), intensity: Object.fromEntries(own.flatMap(([u]) => (intensity[u] ? [[u, packIntensity(intensity[u])]] : []))) };
+    return {
+      kind: "outputs",
+      part,
+      parts,
+      wire,
+      outputs: Object.fromEntries(own),
+      intensity: Object.fromEntries(own.flatMap(([u]) => (intensity[u] ? [[u, packIntensity(intensity[u])]] : []))),
+    };
   });
 }
 
@@ -56,7 +75,8 @@ export function partsOf({ outputs, wire }: Pick<Show, "outputs" | "wire">, inten
 export function openWire(port: number, token: string, show: string, tell: (told: WireTold) => void): WireOut {
   let socket: WebSocket | undefined;
   let closed = false;
-  let now: { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> } | undefined;
+  let now:
+    { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> } | undefined;
   let consent: Consent = NO_CONSENT;
   let bridge: FromBridge | null = null;
   let waiting: string[] = [];
@@ -127,7 +147,13 @@ export function openWire(port: number, token: string, show: string, tell: (told:
       settle();
     },
     send(bytes) {
-      if (socket?.readyState !== WebSocket.OPEN || !bridge?.mine || wanted.size === 0 || socket.bufferedAmount > MOST_WAITING) return;
+      if (
+        socket?.readyState !== WebSocket.OPEN ||
+        !bridge?.mine ||
+        wanted.size === 0 ||
+        socket.bufferedAmount > MOST_WAITING
+      )
+        return;
       const changed: WireUniverse[] = [];
       for (let u = 0; u < universes.length; u++) {
         if (!wanted.has(universes[u]!) || !(whole || differs(bytes, sent, u * 512))) continue;

@@ -6,7 +6,15 @@ import { openFrame, wholeHalf, type Layout } from "./frame";
 import { FromEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
 
 const desk = newDesk();
-for (const line of ["patch 2 kelp-wash as 1 at 1:1", "1 at full pan at 100", "record cue 1 fade 4", "clear", "2 at 50", "record cue 2 fade 2 auto 10", "clear"]) {
+for (const line of [
+  "patch 2 kelp-wash as 1 at 1:1",
+  "1 at full pan at 100",
+  "record cue 1 fade 4",
+  "clear",
+  "2 at 50",
+  "record cue 2 fade 2 auto 10",
+  "clear",
+]) {
   const refusal = runLine(desk, line);
   if (refusal) throw new Error(refusal.what);
 }
@@ -21,31 +29,41 @@ async function startWorker() {
   const globals = globalThis as unknown as Record<string, unknown>;
   globals.postMessage = (message: unknown) => said.push(FromEngineSchema.parse(message));
   globals.addEventListener = (_: string, listener: typeof hear) => (hear = listener);
-  globals.BroadcastChannel = class { postMessage() {} };
+  globals.BroadcastChannel = class {
+    postMessage() {}
+  };
   jest.spyOn(globalThis, "setInterval").mockImplementation(((made: () => void) => ((tick = made), 0)) as never);
   jest.spyOn(performance, "now").mockImplementation(() => clock);
   await jest.isolateModulesAsync(async () => void (await import("./worker")));
-  const last = <K extends FromEngine["kind"]>(kind: K) => said.findLast((m) => m.kind === kind) as Extract<FromEngine, { kind: K }> | undefined;
+  const last = <K extends FromEngine["kind"]>(kind: K) =>
+    said.findLast((m) => m.kind === kind) as Extract<FromEngine, { kind: K }> | undefined;
   return {
-    said, last,
+    said,
+    last,
     tell: (message: ToEngine) => hear({ data: message }),
     noise: (data: unknown) => hear({ data }),
-    open: (world: World = desk.world, running: Running | null = null) => hear({ data: { kind: "open", world, running, frames: "frames", standby: false } }),
+    open: (world: World = desk.world, running: Running | null = null) =>
+      hear({ data: { kind: "open", world, running, frames: "frames", standby: false } }),
     /** Lets time pass, with or without ticks. */
     pass(ms: number, every = 1000 / 60) {
       for (const end = clock + ms; clock < end; clock = Math.min(end, clock + every)) tick();
       tick();
     },
     stall: (ms: number) => void (clock += ms),
-    event: (event: object, late = 0) => hear({ data: { kind: "event", event, at: performance.timeOrigin + clock - late, id: 7 } }),
+    event: (event: object, late = 0) =>
+      hear({ data: { kind: "event", event, at: performance.timeOrigin + clock - late, id: 7 } }),
     value(key: string): number {
       const layout = last("layout")!.layout as Layout;
-      const memory = said.findLast((m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout") as { memory: ArrayBuffer };
+      const memory = said.findLast(
+        (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
+      ) as { memory: ArrayBuffer };
       return wholeHalf(openFrame(layout, memory.memory)).value[layout.keys.indexOf(key)]!;
     },
     bytes() {
       const layout = last("layout")!.layout as Layout;
-      const memory = said.findLast((m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout") as { memory: ArrayBuffer };
+      const memory = said.findLast(
+        (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
+      ) as { memory: ArrayBuffer };
       return wholeHalf(openFrame(layout, memory.memory)).bytes;
     },
   };
@@ -105,7 +123,8 @@ test("an edit is on stage at once, a new rig is laid out anew, nonsense is told 
   engine.pass(5000);
   const before = desk.world;
   const edited = newDesk(before);
-  for (const line of ["1 at 30", "update cue 1", "clear", "patch 1 dimmer as 9 at 3:1"]) expect(runLine(edited, line)).toBeUndefined();
+  for (const line of ["1 at 30", "update cue 1", "clear", "patch 1 dimmer as 9 at 3:1"])
+    expect(runLine(edited, line)).toBeUndefined();
   engine.tell({ kind: "diff", diff: writeDiff(diffOf(before, edited.world)) });
   expect(engine.value(dimmer)).toBe(30);
   expect(engine.last("layout")!.layout.universes).toEqual([1, 3]);

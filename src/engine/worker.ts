@@ -20,7 +20,9 @@ const RATE = 60;
 const SAVE_EVERY = 250;
 /** So often it says that it lives, milliseconds. */
 const ALIVE_EVERY = 400;
-const shares = typeof SharedArrayBuffer !== "undefined" && (globalThis as { crossOriginIsolated?: boolean }).crossOriginIsolated === true;
+const shares =
+  typeof SharedArrayBuffer !== "undefined" &&
+  (globalThis as { crossOriginIsolated?: boolean }).crossOriginIsolated === true;
 const say = (message: FromEngine): void => postMessage(message);
 
 let player: Player | undefined;
@@ -113,7 +115,8 @@ function tick(): void {
 
 /** Lays the frame out anew where parameters, universes or lists have changed. */
 function followLayout(): void {
-  if (player && layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length)) layOut();
+  if (player && layout && (layout.generation !== player.generation || layout.slots !== player.stage.listNow.length))
+    layOut();
 }
 
 /** Publishes the frame and, where it changed, how the lists stand. */
@@ -171,7 +174,11 @@ function tickNow(): void {
 function begin(running: Running | null): void {
   if (!player) return;
   const saved = running === null ? null : heard?.text === running.saved ? heard.saved : readSaved(running.saved);
-  if (running && !saved) say({ kind: "trouble", text: "the running state was damaged, so the stage came back released. Give the lists a go where they should stand" });
+  if (running && !saved)
+    say({
+      kind: "trouble",
+      text: "the running state was damaged, so the stage came back released. Give the lists a go where they should stand",
+    });
   const start = stageTime(saved?.now ?? 0);
   const now = stageTime(Math.max(start, running?.now ?? 0));
   standby = false;
@@ -191,7 +198,9 @@ function begin(running: Running | null): void {
 
 function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
   wire?.close();
-  wire = openWire(port, token, name, ({ bridge: state, waiting }) => say({ kind: "wire", wire: Object.assign(wireState, { bridge: state, waiting }) }));
+  wire = openWire(port, token, name, ({ bridge: state, waiting }) =>
+    say({ kind: "wire", wire: Object.assign(wireState, { bridge: state, waiting }) }),
+  );
   if (consent) wire.agree(consent.consent);
   if (player) wire.configure(player.world.show, player.rig);
 }
@@ -229,11 +238,16 @@ function hear(message: ToEngine): void {
       return onWire(message.ask);
     case "diff": {
       const diff = readDiff(message.diff);
-      if (!diff) return say({ kind: "trouble", text: "the engine was told of a change it does not understand; reload the page to start it again" });
+      if (!diff)
+        return say({
+          kind: "trouble",
+          text: "the engine was told of a change it does not understand; reload the page to start it again",
+        });
       const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
       setWorld(player, applyDiff(player.world, diff), held);
       if (standby) return;
-      if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!))) wire?.configure(player.world.show, player.rig);
+      if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
+        wire?.configure(player.world.show, player.rig);
       unsaved = true;
       return tickNow();
     }
@@ -250,7 +264,11 @@ function hear(message: ToEngine): void {
 
 addEventListener("message", ({ data }: MessageEvent) => {
   const parsed = ToEngineSchema.safeParse(data);
-  if (!parsed.success) return say({ kind: "trouble", text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}` });
+  if (!parsed.success)
+    return say({
+      kind: "trouble",
+      text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}`,
+    });
   const message = parsed.data;
   try {
     hear(message);

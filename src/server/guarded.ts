@@ -38,13 +38,22 @@ export function cutOff(socket: WebSocket, why: string): void {
 }
 
 /** Starts listening on a free port; resolves to it. */
-export function guardedServer(guard: Guard, connected: (socket: WebSocket) => void): Promise<{ port: number; close(): void }> {
+export function guardedServer(
+  guard: Guard,
+  connected: (socket: WebSocket) => void,
+): Promise<{ port: number; close(): void }> {
   const http = createServer((_, answer) => answer.writeHead(426).end());
   const server = new WebSocketServer({
-    server: http, maxPayload: guard.mostBytes, perMessageDeflate: false,
-    verifyClient({ origin, req }: { origin: string; req: { url?: string } }, done: (ok: boolean, code?: number, why?: string) => void) {
+    server: http,
+    maxPayload: guard.mostBytes,
+    perMessageDeflate: false,
+    verifyClient(
+      { origin, req }: { origin: string; req: { url?: string } },
+      done: (ok: boolean, code?: number, why?: string) => void,
+    ) {
       if (!guard.origins.includes(origin)) return done(false, 403, "only the app itself may connect");
-      if (!sameToken(tokenOf(req.url), guard.token)) return done(false, 403, "the token of this start is missing or wrong");
+      if (!sameToken(tokenOf(req.url), guard.token))
+        return done(false, 403, "the token of this start is missing or wrong");
       done(true);
     },
   });

@@ -4,7 +4,14 @@ import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { openFrame } from "@/engine/frame";
-import { FromEngineSchema, type Playing, type Running, type ToEngine, type WireAsk, type WireState } from "@/engine/messages";
+import {
+  FromEngineSchema,
+  type Playing,
+  type Running,
+  type ToEngine,
+  type WireAsk,
+  type WireState,
+} from "@/engine/messages";
 import { viewOf, type StageView } from "@/engine/view";
 
 export interface EngineListener {
@@ -57,7 +64,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
   let view: StageView | undefined;
   let count = 0;
   /** What an engine that is started again is told. */
-  const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } = { running, standby, audience: false };
+  const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } =
+    { running, standby, audience: false };
   let heardAt = performance.now();
   let lookedAt = heardAt;
   let deaths: number[] = [];
@@ -68,7 +76,11 @@ export function startEngine(world: World, running: Running | null, frames: strin
     const made = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
     made.addEventListener("message", ({ data }: MessageEvent) => made === worker && hear(data));
     made.addEventListener("error", () => made === worker && startAgain());
-    const messages = [{ kind: "open", world: from as never, running: kept.running, frames, standby: kept.standby } satisfies ToEngine, kept.consent, kept.bridge];
+    const messages = [
+      { kind: "open", world: from as never, running: kept.running, frames, standby: kept.standby } satisfies ToEngine,
+      kept.consent,
+      kept.bridge,
+    ];
     for (const message of messages) if (message) made.postMessage(message);
     if (kept.audience) made.postMessage({ kind: "audience", on: true } satisfies ToEngine);
     heardAt = performance.now();
@@ -97,7 +109,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
     if (!parsed.success) return listener?.trouble("the engine said something that is not understood");
     const message = parsed.data;
     switch (message.kind) {
-      case "alive": return;
+      case "alive":
+        return;
       case "layout":
         view = viewOf(message.layout, openFrame(message.layout, message.memory));
         return listener?.layout(view);
@@ -105,15 +118,18 @@ export function startEngine(world: World, running: Running | null, frames: strin
         if (!view || view.layout.generation !== message.generation) return;
         view = viewOf(view.layout, openFrame(view.layout, message.memory));
         return listener?.copied(view);
-      case "playing": return listener?.playing(message.playing);
+      case "playing":
+        return listener?.playing(message.playing);
       case "saved":
         kept.running = { saved: message.saved, now: 0 };
         return listener?.running({ saved: message.saved });
-      case "wire": return listener?.wire(message.wire);
+      case "wire":
+        return listener?.wire(message.wire);
       case "clock":
         if (kept.running) kept.running = { ...kept.running, now: message.now };
         return listener?.running({ now: message.now });
-      case "trouble": return listener?.trouble(message.text);
+      case "trouble":
+        return listener?.trouble(message.text);
       case "because":
         reasons.get(message.id)?.(message.why);
         reasons.delete(message.id);
@@ -135,18 +151,21 @@ export function startEngine(world: World, running: Running | null, frames: strin
   return {
     listen: (to) => (listener = to),
     diff: (diff) => say({ kind: "diff", diff }),
-    event: (event) => new Promise((resolve) => {
-      const id = ++count;
-      waiting.set(id, resolve);
-      say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id });
-    }),
-    why: (key) => new Promise((resolve) => {
-      const id = ++count;
-      reasons.set(id, resolve);
-      say({ kind: "why", key, id });
-    }),
+    event: (event) =>
+      new Promise((resolve) => {
+        const id = ++count;
+        waiting.set(id, resolve);
+        say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id });
+      }),
+    why: (key) =>
+      new Promise((resolve) => {
+        const id = ++count;
+        reasons.set(id, resolve);
+        say({ kind: "why", key, id });
+      }),
     bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
-    consent: ({ imported, given }) => say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
+    consent: ({ imported, given }) =>
+      say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
     wire: (ask) => say({ kind: "wire", ask }),
     running: (change) => say({ kind: "running", ...change }),
     begin(from) {

@@ -16,7 +16,15 @@ import { workOut } from "./inPieces";
 import { startLooks } from "./looksLink";
 import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
 import type { Entry } from "./storage/shows";
-import { frameChannel, FrameMessageSchema, windowChannel, WindowMessageSchema, type Request, type Steps, type WindowMessage } from "./windowMessages";
+import {
+  frameChannel,
+  FrameMessageSchema,
+  windowChannel,
+  WindowMessageSchema,
+  type Request,
+  type Steps,
+  type WindowMessage,
+} from "./windowMessages";
 import { findWire } from "./wirePlaces";
 
 /** What a guest goes on with when the host has gone. */
@@ -38,7 +46,10 @@ export interface Guest {
 }
 
 const PATIENCE_MS = 5000;
-const historyOf = ({ done, undone }: Steps): History => ({ done: done === null ? [] : [{ says: done, diff: [] }], undone: undone === null ? [] : [{ says: undone, diff: [] }] });
+const historyOf = ({ done, undone }: Steps): History => ({
+  done: done === null ? [] : [{ says: done, diff: [] }],
+  undone: undone === null ? [] : [{ says: undone, diff: [] }],
+});
 
 /** A view before the first frame has come. */
 const emptyView = (layout: Layout): StageView => viewOf(layout, openFrame(layout, new ArrayBuffer(frameBytes(layout))));
@@ -61,7 +72,13 @@ export function joinHost(id: string): Promise<Guest> {
     return new Promise((done) => {
       const late = setTimeout(() => {
         waiting.delete(number);
-        done({ refusal: refuse("the window that hosts this show does not answer", "Try again in a moment: another window takes over"), why: null });
+        done({
+          refusal: refuse(
+            "the window that hosts this show does not answer",
+            "Try again in a moment: another window takes over",
+          ),
+          why: null,
+        });
       }, PATIENCE_MS);
       waiting.set(number, (answer) => (clearTimeout(late), done(answer)));
       say({ kind: "request", from: me, id: number, request });
@@ -76,16 +93,28 @@ export function joinHost(id: string): Promise<Guest> {
       unwritten = [];
       const first = !guest;
       guest ??= make(world);
-      guest.session.store.setState({ world, playing: message.playing, saved: message.saved, wire: message.wire, history: historyOf(message.steps), ...(message.layout ? { view: emptyView(message.layout) } : {}) });
+      guest.session.store.setState({
+        world,
+        playing: message.playing,
+        saved: message.saved,
+        wire: message.wire,
+        history: historyOf(message.steps),
+        ...(message.layout ? { view: emptyView(message.layout) } : {}),
+      });
       if (first) resolve(guest);
     };
     const hear = (message: WindowMessage) => {
       switch (message.kind) {
-        case "hosting": return say({ kind: "join", from: me });
-        case "welcome": return message.to === me ? welcome(message) : undefined;
+        case "hosting":
+          return say({ kind: "join", from: me });
+        case "welcome":
+          return message.to === me ? welcome(message) : undefined;
         case "answer":
           if (message.to !== me) return;
-          waiting.get(message.id)?.({ refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined, why: message.why });
+          waiting.get(message.id)?.({
+            refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined,
+            why: message.why,
+          });
           waiting.delete(message.id);
           return;
         case "running":
@@ -102,12 +131,19 @@ export function joinHost(id: string): Promise<Guest> {
         case "diff":
           seq = message.seq;
           unwritten.push({ seq, diff: writeDiff(message.diff as Diff), step: message.step });
-          store.setState((s) => ({ world: applyDiff(s.world, message.diff as Diff), history: historyOf(message.steps) }));
+          store.setState((s) => ({
+            world: applyDiff(s.world, message.diff as Diff),
+            history: historyOf(message.steps),
+          }));
           return guest.follow(message.diff as Diff);
-        case "layout": return store.setState({ view: emptyView(message.layout) });
-        case "playing": return store.setState({ playing: message.playing });
-        case "wire": return store.setState({ wire: message.wire });
-        case "saved": return store.setState({ saved: message.saved });
+        case "layout":
+          return store.setState({ view: emptyView(message.layout) });
+        case "playing":
+          return store.setState({ playing: message.playing });
+        case "wire":
+          return store.setState({ wire: message.wire });
+        case "saved":
+          return store.setState({ saved: message.saved });
       }
     };
     channel.addEventListener("message", ({ data }: MessageEvent) => {
@@ -117,39 +153,68 @@ export function joinHost(id: string): Promise<Guest> {
     frames.addEventListener("message", ({ data }: MessageEvent) => {
       const parsed = FrameMessageSchema.safeParse(data);
       const view = guest?.session.store.getState().view;
-      if (!parsed.success || !view || view.layout.generation !== parsed.data.generation || parsed.data.memory.byteLength !== frameBytes(view.layout)) return;
+      if (
+        !parsed.success ||
+        !view ||
+        view.layout.generation !== parsed.data.generation ||
+        parsed.data.memory.byteLength !== frameBytes(view.layout)
+      )
+        return;
       guest!.session.store.setState({ view: viewOf(view.layout, openFrame(view.layout, parsed.data.memory)) });
     });
     say({ kind: "join", from: me });
   });
 
   function make(world: World): Guest & { follow(diff: Diff): void } {
-    const store = createStore<SessionState>(() => ({ world, history: historyOf({ done: null, undone: null }), saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null }));
-    const looks = startLooks(() => ({ world: store.getState().world, steps: stepWords(store.getState().history), view: store.getState().view }));
+    const store = createStore<SessionState>(() => ({
+      world,
+      history: historyOf({ done: null, undone: null }),
+      saved: "saved",
+      playing: RESTING,
+      wire: NO_WIRE,
+      view: undefined,
+      notices: [],
+      lines: [],
+      why: null,
+    }));
+    const looks = startLooks(() => ({
+      world: store.getState().world,
+      steps: stepWords(store.getState().history),
+      view: store.getState().view,
+    }));
     const hands = handsOn(store, looks);
     const leave = () => say({ kind: "leave", from: me });
     addEventListener("pagehide", leave);
     const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
     const session: Session = {
-      id, store, readOnly: null, quietly: null, hosts: false, ...hands,
+      id,
+      store,
+      readOnly: null,
+      quietly: null,
+      hosts: false,
+      ...hands,
       async run(line, join = false) {
         const found = hands.read(line);
         if (found === undefined) return undefined;
         if (isRefusal(found)) return told(found);
-        if (found.why) return hands.showWhy(found.why[0] ?? null), undefined;
+        if (found.why) return (hands.showWhy(found.why[0] ?? null), undefined);
         const { refusal } = await ask({ kind: "line", line, join });
         return refusal && told(refusal);
       },
       act(intents, says, join = false) {
         const tried = guarded(() => perform(store.getState(), { intents: [...intents], events: [] }));
         if (isRefusal(tried)) return told(tried);
-        void ask({ kind: "intents", intents: [...intents], says, join }).then(({ refusal }) => refusal && told(refusal));
+        void ask({ kind: "intents", intents: [...intents], says, join }).then(
+          ({ refusal }) => refusal && told(refusal),
+        );
         return undefined;
       },
       async actInPieces(made) {
         const tried = await workOut(() => store.getState().world, made);
         if (tried === "stopped") return tried;
-        const refusal = isRefusal(tried) ? tried : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
+        const refusal = isRefusal(tried)
+          ? tried
+          : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
         return refusal && told(refusal);
       },
       async event(event) {
@@ -182,7 +247,10 @@ export function joinHost(id: string): Promise<Guest> {
         engine = made;
         if (running) made.running({ saved: running.saved });
         made.consent(consentOf(id));
-        void findWire().then((places) => places?.bridge && engine === made && made.bridge(places.bridge, places.token, `${browserId()} ${id}`));
+        void findWire().then(
+          (places) =>
+            places?.bridge && engine === made && made.bridge(places.bridge, places.token, `${browserId()} ${id}`),
+        );
       },
       inherit() {
         const given = engine;

@@ -12,7 +12,10 @@ const MOST_LINES = 200;
 const MOST_NOTICES = 4;
 let noticeCount = 0;
 
-export const stepWords = ({ done, undone }: History): StepWords => ({ done: done.at(-1)?.says ?? null, undone: undone.at(-1)?.says ?? null });
+export const stepWords = ({ done, undone }: History): StepWords => ({
+  done: done.at(-1)?.says ?? null,
+  undone: undone.at(-1)?.says ?? null,
+});
 
 /** Does work whose failing would be a mistake of ours: then it is told as a refusal, and nothing changed. */
 export function guarded<T>(work: () => T): T | Refusal {
@@ -32,10 +35,12 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
   return {
     context,
     read: (line: string): Read | Refusal | undefined => guarded(() => readLine(line, context(), { abbreviate: true })),
-    tell: (text: string, tone: Notice["tone"] = "plain") => store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] })),
+    tell: (text: string, tone: Notice["tone"] = "plain") =>
+      store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] })),
     foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
     showWhy: (why: string | null) => store.setState({ why }),
-    noteLine: (line: string) => store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
+    noteLine: (line: string) =>
+      store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
     dismiss: (gone: number) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
   };
 }

@@ -32,17 +32,25 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
   if (!doing) throw new Error("only a window that hosts serves others");
   let running: Partial<Running> = {};
 
-  const answer = async (request: Request): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
-    const plain = (refusal: { what: string; cure?: string } | undefined) => (refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null);
+  const answer = async (
+    request: Request,
+  ): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
+    const plain = (refusal: { what: string; cure?: string } | undefined) =>
+      refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null;
     if (request.kind === "line") return { refusal: plain(await doing.run(request.line, request.join)), why: null };
-    if (request.kind === "intents") return { refusal: plain(doing.act(request.intents as Intent[], request.says, request.join)), why: null };
+    if (request.kind === "intents")
+      return { refusal: plain(doing.act(request.intents as Intent[], request.says, request.join)), why: null };
     if (request.kind === "pieces") {
-      const done = await doing.actInPieces({ pieces: request.pieces as Intent[][], says: request.says, progress: () => true });
+      const done = await doing.actInPieces({
+        pieces: request.pieces as Intent[][],
+        says: request.says,
+        progress: () => true,
+      });
       return { refusal: done === "stopped" ? null : plain(done), why: null };
     }
     if (request.kind === "event") return { refusal: plain(await doing.event(request.event)), why: null };
-    if (request.kind === "wire") return session.askWire(request.ask), { refusal: null, why: null };
-    if (request.kind === "agree") return session.agree(request.destinations), { refusal: null, why: null };
+    if (request.kind === "wire") return (session.askWire(request.ask), { refusal: null, why: null });
+    if (request.kind === "agree") return (session.agree(request.destinations), { refusal: null, why: null });
     return { refusal: null, why: await session.whyOf(request.key) };
   };
 
@@ -54,7 +62,17 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       guests.add(message.from);
       audience(true);
       const { world, playing, view, saved, wire, history } = session.store.getState();
-      say({ kind: "welcome", to: message.from, world: world as never, playing, layout: view?.layout ?? null, saved, wire, steps: stepWords(history), seq: seq() });
+      say({
+        kind: "welcome",
+        to: message.from,
+        world: world as never,
+        playing,
+        layout: view?.layout ?? null,
+        saved,
+        wire,
+        steps: stepWords(history),
+        seq: seq(),
+      });
       if (running.saved !== undefined) say({ kind: "running", ...running });
     } else if (message.kind === "leave") {
       guests.delete(message.from);
@@ -73,7 +91,9 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
   });
   say({ kind: "hosting" });
   return {
-    diff: (diff, at, step) => guests.size > 0 && say({ kind: "diff", diff: diff as never, steps: stepWords(session.store.getState().history), seq: at, step }),
+    diff: (diff, at, step) =>
+      guests.size > 0 &&
+      say({ kind: "diff", diff: diff as never, steps: stepWords(session.store.getState().history), seq: at, step }),
     saved: (at) => guests.size > 0 && say({ kind: "written", seq: at }),
     running(change) {
       running = change.saved === undefined ? { ...running, ...change } : change;

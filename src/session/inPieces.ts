@@ -19,7 +19,10 @@ export interface Pieces {
  * Works the pieces out on the world as it is; where the world changes meanwhile, again from the start.
  * @returns the new world and the whole diff, not yet done; the refusal of a piece; "stopped" where progress stopped it.
  */
-export async function workOut(now: () => World, { pieces, progress }: Pieces): Promise<{ world: World; diff: Diff } | Refusal | "stopped"> {
+export async function workOut(
+  now: () => World,
+  { pieces, progress }: Pieces,
+): Promise<{ world: World; diff: Diff } | Refusal | "stopped"> {
   for (let tries = 0; tries < TRIES; tries++) {
     const before = now();
     const diff: Change[] = [];

@@ -38,7 +38,12 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
     made.addEventListener("error", () => made === worker && startAnew());
     made.postMessage({ kind: "open", world: now().world as never } satisfies ToLooks);
     const { view } = now();
-    if (view) made.postMessage({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer } satisfies ToLooks);
+    if (view)
+      made.postMessage({
+        kind: "stage",
+        layout: view.layout,
+        memory: view.frame.buffer as ArrayBuffer,
+      } satisfies ToLooks);
     return made;
   }
   function startAnew(): void {
@@ -56,7 +61,15 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled);
     const { says, refusal, follows } = parsed.data;
-    asking.to.words(refusal ? refuse(refusal.what, refusal.cure) : follows !== null ? { follows } : says === null ? undefined : { says });
+    asking.to.words(
+      refusal
+        ? refuse(refusal.what, refusal.cure)
+        : follows !== null
+          ? { follows }
+          : says === null
+            ? undefined
+            : { says },
+    );
   }
   return {
     diff: (diff) => say({ kind: "diff", diff }),
@@ -67,7 +80,8 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
       const id = ++count;
       asking = { id, to, late: setTimeout(startAnew, PATIENCE_MS) };
       const { view, steps } = now();
-      if (view && view.frame.buffer instanceof ArrayBuffer) say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
+      if (view && view.frame.buffer instanceof ArrayBuffer)
+        say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
       say({ kind: "foresee", line, steps, id });
     },
     close() {

@@ -30,7 +30,9 @@ export function openNode(tell: (received: Received | null) => void): NodeLink {
     const made = new WebSocket(`ws://127.0.0.1:${places.node}/?token=${encodeURIComponent(places.token)}`);
     made.binaryType = "arraybuffer";
     socket = made;
-    made.addEventListener("message", ({ data }: MessageEvent) => (data instanceof ArrayBuffer ? take(new Uint8Array(data)) : hear(String(data))));
+    made.addEventListener("message", ({ data }: MessageEvent) =>
+      data instanceof ArrayBuffer ? take(new Uint8Array(data)) : hear(String(data)),
+    );
     made.addEventListener("close", () => {
       if (closed) return;
       tell(null);
@@ -40,7 +42,8 @@ export function openNode(tell: (received: Received | null) => void): NodeLink {
   function take(bytes: Uint8Array): void {
     const frame = readFrame(bytes);
     if (!frame) return;
-    for (const { protocol, number, data } of frame) universes.set(`${protocol === 1 ? "artnet" : "sacn"} ${number}`, data);
+    for (const { protocol, number, data } of frame)
+      universes.set(`${protocol === 1 ? "artnet" : "sacn"} ${number}`, data);
     count += 1;
   }
   function hear(text: string): void {

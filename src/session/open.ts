@@ -24,7 +24,12 @@ const AGAIN_MS = 1000;
  * unheard is told. Tries until storage answers: nothing may be written before.
  * @param seq the last change heard of. @param unwritten changes not known to be written.
  */
-export async function settle(id: string, world: World, seq: number, unwritten: readonly Entry[]): Promise<{ seq: number; newer: World | null }> {
+export async function settle(
+  id: string,
+  world: World,
+  seq: number,
+  unwritten: readonly Entry[],
+): Promise<{ seq: number; newer: World | null }> {
   for (;;) {
     try {
       const last = await lastSeq(id);

@@ -6,9 +6,13 @@ import type { Refusal } from "@/core/show/refusal";
 const PIECE_MS = 12;
 
 /** @param most bytes its document may unpack to. @param progress told the share done, 0 to 1; returns false to stop. */
-export async function readInPieces(file: Blob, most: number, progress: (share: number) => boolean): Promise<FromFile | Refusal | LargeShow | "stopped"> {
+export async function readInPieces(
+  file: Blob,
+  most: number,
+  progress: (share: number) => boolean,
+): Promise<FromFile | Refusal | LargeShow | "stopped"> {
   const work = readingShowFile(new Uint8Array(await file.arrayBuffer()), most);
-  for (let since = performance.now(); ; ) {
+  for (let since = performance.now(); ;) {
     const { done, value } = work.next();
     if (done) return value;
     if (performance.now() - since < PIECE_MS) continue;

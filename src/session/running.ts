@@ -46,7 +46,12 @@ function create(id: string, version: { version: Version; says: string } | null):
     status = next;
     for (const tell of listeners) tell();
   };
-  const failed = async (error: unknown) => put({ kind: "failed", why: error instanceof Error ? error.message : String(error), rescue: await isKept(id).catch(() => false) });
+  const failed = async (error: unknown) =>
+    put({
+      kind: "failed",
+      why: error instanceof Error ? error.message : String(error),
+      rescue: await isKept(id).catch(() => false),
+    });
 
   /** Shown once its stage is there: nothing looks released that is not, and a hand-over leaves the place as it is. */
   function show(made: Session, then: () => void = () => undefined): void {
@@ -69,7 +74,14 @@ function create(id: string, version: { version: Version; says: string } | null):
     guest = undefined;
     if (left) {
       const { world, running, seq, unwritten, engine } = left.inherit();
-      show(startSession(id, { world, running, seq, notice: null }, { settled: settle(id, world, seq, unwritten), ...(engine ? { engine } : {}) }), () => left.session.close());
+      show(
+        startSession(
+          id,
+          { world, running, seq, notice: null },
+          { settled: settle(id, world, seq, unwritten), ...(engine ? { engine } : {}) },
+        ),
+        () => left.session.close(),
+      );
     } else {
       const opened = await openForUse(id);
       if (signal.aborted) return;
@@ -98,15 +110,20 @@ function create(id: string, version: { version: Version; says: string } | null):
     }, failed);
     // One of the guests is the next: it keeps an engine warm and waits for the host to go.
     let hosting: Promise<unknown> = Promise.resolve();
-    await navigator.locks.request(nextLock(id), { signal }, () => new Promise<void>((release) => {
-      isNext = true;
-      guest?.warm();
-      hosting = navigator.locks.request(hostLock(id), { signal }, async () => {
-        release();
-        await host();
-      });
-      hosting.catch(() => release());
-    }));
+    await navigator.locks.request(
+      nextLock(id),
+      { signal },
+      () =>
+        new Promise<void>((release) => {
+          isNext = true;
+          guest?.warm();
+          hosting = navigator.locks.request(hostLock(id), { signal }, async () => {
+            release();
+            await host();
+          });
+          hosting.catch(() => release());
+        }),
+    );
     await hosting;
   }
 

@@ -27,11 +27,15 @@ import { NO_WIRE, RESTING, type Quietly, type Session, type SessionState } from 
 const MOMENT_EVERY_MS = 10 * 60_000;
 
 const after = (before: History, since: History): History => ({
-  done: [...before.done, ...since.done], undone: since.done.length + since.undone.length > 0 ? since.undone : before.undone,
+  done: [...before.done, ...since.done],
+  undone: since.done.length + since.undone.length > 0 ? since.undone : before.undone,
 });
 
 /** The destinations a line typed by hand sets: typing them is agreeing to them. */
-const typedDestinations = (read: Read): string[] => read.intents.flatMap((intent) => (intent.kind === "setOutputs" && intent.output ? destinationNames(intent.output as Output) : []));
+const typedDestinations = (read: Read): string[] =>
+  read.intents.flatMap((intent) =>
+    intent.kind === "setOutputs" && intent.output ? destinationNames(intent.output as Output) : [],
+  );
 
 export interface SessionWays {
   /** Of an engine that stood by for a window that has gone: it goes on at once. */
@@ -45,12 +49,27 @@ export interface SessionWays {
 export function startSession(id: string, opened: Opened, ways: SessionWays = {}): Session {
   const { readOnly = null } = ways;
   const store = createStore<SessionState>(() => ({
-    world: opened.world, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: undefined, notices: [], lines: [], why: null,
+    world: opened.world,
+    history: EMPTY_HISTORY,
+    saved: "saved",
+    playing: RESTING,
+    wire: NO_WIRE,
+    view: undefined,
+    notices: [],
+    lines: [],
+    why: null,
   }));
-  const keeper: Keeper = readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
-  const looks: LooksLink = startLooks(() => ({ world: store.getState().world, steps: stepWords(store.getState().history), view: store.getState().view }));
+  const keeper: Keeper =
+    readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
+  const looks: LooksLink = startLooks(() => ({
+    world: store.getState().world,
+    steps: stepWords(store.getState().history),
+    view: store.getState().view,
+  }));
   const hands = handsOn(store, looks);
-  const engine: EngineLink = ways.engine ?? startEngine(opened.world, opened.running, frameChannel(readOnly === null ? id : crypto.randomUUID()));
+  const engine: EngineLink =
+    ways.engine ??
+    startEngine(opened.world, opened.running, frameChannel(readOnly === null ? id : crypto.randomUUID()));
   let host: Host | undefined;
   engine.listen({
     layout: (view) => (store.setState({ view }), looks.stage(view)),
@@ -65,7 +84,13 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     world: () => store.getState().world,
   });
   if (ways.engine) engine.begin(opened.running);
-  const unfollow = readOnly === null ? followWire(() => store.getState().wire.bridge !== null, (port, token) => engine.bridge(port, token, `${browserId()} ${id}`)) : () => undefined;
+  const unfollow =
+    readOnly === null
+      ? followWire(
+          () => store.getState().wire.bridge !== null,
+          (port, token) => engine.bridge(port, token, `${browserId()} ${id}`),
+        )
+      : () => undefined;
   engine.consent(consentOf(id));
   if (opened.notice) hands.tell(opened.notice, "refused");
 
@@ -85,7 +110,12 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
   /** Refused where an earlier version is only looked at. */
   const fixed = (diff: Diff): Refusal | undefined =>
-    readOnly !== null && diff.some((c) => c.path[0] === "show") ? refuse("this is an earlier version, to look at: nothing in it can be changed", "Keep it as a show of its own to go on with it") : undefined;
+    readOnly !== null && diff.some((c) => c.path[0] === "show")
+      ? refuse(
+          "this is an earlier version, to look at: nothing in it can be changed",
+          "Keep it as a show of its own to go on with it",
+        )
+      : undefined;
   const told = <T extends Refusal | "stopped" | undefined>(result: T): T => {
     if (isRefusal(result)) hands.tell(refusalText(result), "refused");
     return result;
@@ -103,7 +133,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     const before = await loadHistory(id, settled?.seq ?? opened.seq);
     store.setState(({ history }) => ({ history: after(before, history) }));
   };
-  if (readOnly === null) past().catch(() => hands.tell("What could be undone before could not be read; the show itself is whole", "refused"));
+  if (readOnly === null)
+    past().catch(() =>
+      hands.tell("What could be undone before could not be read; the show itself is whole", "refused"),
+    );
 
   const quietly: Quietly = {
     async run(line, join = false) {
@@ -116,7 +149,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       const typed = typedDestinations(found);
       if (typed.length > 0) agree(typed);
       const how = found.control === "undo" ? "undone" : found.control === "redo" ? "redone" : join ? "joined" : "done";
-      commit(done.world, how === "joined" ? extendLast(store.getState().history, done.diff) : done.history, done.diff, { how, says: done.says });
+      commit(done.world, how === "joined" ? extendLast(store.getState().history, done.diff) : done.history, done.diff, {
+        how,
+        says: done.says,
+      });
       if (found.why) hands.showWhy(found.why[0] ?? null);
       for (const made of done.events) {
         const refusal = await quietly.event(made);
@@ -130,7 +166,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       if (isRefusal(done)) return done;
       const no = fixed(done.diff);
       if (no) return no;
-      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff, { how: join ? "joined" : "done", says });
+      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff, {
+        how: join ? "joined" : "done",
+        says,
+      });
       return undefined;
     },
     async actInPieces(made) {
@@ -138,7 +177,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       if (done === "stopped" || isRefusal(done)) return done;
       const no = fixed(done.diff);
       if (no) return no;
-      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff, { how: "done", says: made.says });
+      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff, {
+        how: "done",
+        says: made.says,
+      });
       return undefined;
     },
     async event(made) {
@@ -148,7 +190,13 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
 
   const session: Session = {
-    id, store, agree, readOnly, quietly, hosts: readOnly === null, ...hands,
+    id,
+    store,
+    agree,
+    readOnly,
+    quietly,
+    hosts: readOnly === null,
+    ...hands,
     run: async (line, join) => told(await quietly.run(line, join)),
     act: (intents, says, join) => told(quietly.act(intents, says, join)),
     actInPieces: async (made) => told(await quietly.actInPieces(made)),

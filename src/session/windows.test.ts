@@ -23,7 +23,11 @@ class QuietWorker {
   terminate() {}
 }
 const leaving: (() => void)[] = [];
-Object.assign(globalThis, { Worker: QuietWorker, addEventListener: (_: string, then: () => void) => leaving.push(then), removeEventListener: () => undefined });
+Object.assign(globalThis, {
+  Worker: QuietWorker,
+  addEventListener: (_: string, then: () => void) => leaving.push(then),
+  removeEventListener: () => undefined,
+});
 
 const layout: Layout = { generation: 4, keys: ["f1.0.Dimmer"], attributes: [["Dimmer"]], universes: [1], slots: 1 };
 const desk = newDesk();
@@ -34,7 +38,17 @@ const start = { ...desk.world, show: { ...desk.world.show, later: { from: "a new
 function openHost() {
   const events: PlayEvent[] = [];
   let seq = 40;
-  const store = createStore<SessionState>(() => ({ world: start, history: EMPTY_HISTORY, saved: "saved", playing: RESTING, wire: NO_WIRE, view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() }, notices: [], lines: [], why: null }));
+  const store = createStore<SessionState>(() => ({
+    world: start,
+    history: EMPTY_HISTORY,
+    saved: "saved",
+    playing: RESTING,
+    wire: NO_WIRE,
+    view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() },
+    notices: [],
+    lines: [],
+    why: null,
+  }));
   const act: Session["act"] = (intents, says) => {
     const done = applyIntents(INTENTS, store.getState().world, intents as Intent[]);
     if (isRefusal(done)) return done;
@@ -44,7 +58,9 @@ function openHost() {
     return undefined;
   };
   const session = {
-    id: "windows-test", store, act,
+    id: "windows-test",
+    store,
+    act,
     async run(line: string) {
       const read = readLine(line, { world: store.getState().world, isLit: () => false, stage: () => undefined });
       if (read === undefined || isRefusal(read)) return read;
@@ -52,7 +68,10 @@ function openHost() {
       return isRefusal(done) ? done : act(read.intents, line);
     },
     actInPieces: async ({ pieces, says }: Parameters<Session["actInPieces"]>[0]) => act(pieces.flat(), says),
-    event: async (event: PlayEvent) => (events.push(event), event.kind === "go" ? refuse("that list does not exist") : undefined),
+    event: async (event: PlayEvent) => (
+      events.push(event),
+      event.kind === "go" ? refuse("that list does not exist") : undefined
+    ),
     whyOf: async () => null,
     askWire: () => undefined,
   } as unknown as Session;
@@ -110,9 +129,21 @@ test("what a guest does is done by the host, refusals included", async () => {
   // Told where it was asked, and nowhere else.
   expect(hosting.store.getState().notices).toEqual([]);
   const two = Object.values(start.show.fixtures)[1]!.id;
-  expect(await guest.session.actInPieces({ pieces: [[select.of({ items: [] })], [select.of({ items: [two] })]], says: "pieces", progress: () => true })).toBeUndefined();
+  expect(
+    await guest.session.actInPieces({
+      pieces: [[select.of({ items: [] })], [select.of({ items: [two] })]],
+      says: "pieces",
+      progress: () => true,
+    }),
+  ).toBeUndefined();
   await until(() => seen().world.hands.selection.join() === two);
-  expect(await guest.session.actInPieces({ pieces: [[select.of({ items: ["f999"] })]], says: "pieces", progress: () => true })).toMatchObject({ what: expect.any(String) });
+  expect(
+    await guest.session.actInPieces({
+      pieces: [[select.of({ items: ["f999"] })]],
+      says: "pieces",
+      progress: () => true,
+    }),
+  ).toMatchObject({ what: expect.any(String) });
   expect(seen().world.hands.selection).toEqual([two]);
 });
 
@@ -122,7 +153,15 @@ test("frames of its own layout are shown, others left; nonsense on the channel c
   publish(openFrame(layout, memory), (half) => half.bytes.fill(9));
   const before = seen();
   const noise = channel(windowChannel("windows-test"));
-  for (const message of [null, 7, { kind: "diff" }, { kind: "diff", diff: [{ path: [] }], steps: {} }, { kind: "playing", playing: { grand: "x" } }, { kind: "welcome", to: "me", world: {} }]) noise.postMessage(message);
+  for (const message of [
+    null,
+    7,
+    { kind: "diff" },
+    { kind: "diff", diff: [{ path: [] }], steps: {} },
+    { kind: "playing", playing: { grand: "x" } },
+    { kind: "welcome", to: "me", world: {} },
+  ])
+    noise.postMessage(message);
   frames.postMessage({ generation: 3, memory });
   frames.postMessage({ generation: 4, memory: new ArrayBuffer(8) });
   frames.postMessage({ generation: 4, memory });
@@ -149,7 +188,11 @@ test("what the host has not said to be written is inherited, by its numbers in t
   expect(guest.inherit().unwritten.map((e) => e.seq)).toEqual([41, 42, 43]);
   hosting.host.saved(42);
   await until(() => guest.inherit().unwritten.length === 1);
-  expect(guest.inherit()).toMatchObject({ seq: 43, unwritten: [{ seq: 43, step: { how: "done", says: "1 at 30" } }], world: hosting.store.getState().world });
+  expect(guest.inherit()).toMatchObject({
+    seq: 43,
+    unwritten: [{ seq: 43, step: { how: "done", says: "1 at 30" } }],
+    world: hosting.store.getState().world,
+  });
 });
 
 test("a new host is joined again by those who are there", async () => {

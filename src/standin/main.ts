@@ -1,9 +1,17 @@
 /** The stand-in node as a process. */
 import { startNode } from "./node";
 
-const { BOLD_COMET_ORIGINS = "", BOLD_COMET_TOKEN = "", BOLD_COMET_NODE_HOST = "127.0.0.1", BOLD_COMET_NODE_PORT = "0" } = process.env;
+const {
+  BOLD_COMET_ORIGINS = "",
+  BOLD_COMET_TOKEN = "",
+  BOLD_COMET_NODE_HOST = "127.0.0.1",
+  BOLD_COMET_NODE_PORT = "0",
+} = process.env;
 if (!BOLD_COMET_TOKEN) throw new Error("the stand-in node is started by ./bold-comet, which gives it a token");
-const node = await startNode({ origins: BOLD_COMET_ORIGINS.split(","), token: BOLD_COMET_TOKEN, port: Number(BOLD_COMET_NODE_PORT) }, BOLD_COMET_NODE_HOST);
+const node = await startNode(
+  { origins: BOLD_COMET_ORIGINS.split(","), token: BOLD_COMET_TOKEN, port: Number(BOLD_COMET_NODE_PORT) },
+  BOLD_COMET_NODE_HOST,
+);
 console.log(JSON.stringify({ port: node.port }));
 const stop = (): never => {
   node.stop();

@@ -19,19 +19,37 @@ afterAll(() => {
   socket.close();
 });
 
-const send = (packet: Uint8Array, port: number) => new Promise<void>((resolve) => socket.send(packet, port, HOST, () => resolve()));
+const send = (packet: Uint8Array, port: number) =>
+  new Promise<void>((resolve) => socket.send(packet, port, HOST, () => resolve()));
 async function until(done: () => boolean): Promise<void> {
   for (let i = 0; i < 200 && !done(); i++) await new Promise((resolve) => setTimeout(resolve, 10));
   expect(done()).toBe(true);
 }
-const sacn = (sequence: number, terminated = false) => sacnData({ universe: 6, sequence, priority: 120, source: "Test", cid, terminated, data: new Uint8Array(512).fill(sequence) });
+const sacn = (sequence: number, terminated = false) =>
+  sacnData({
+    universe: 6,
+    sequence,
+    priority: 120,
+    source: "Test",
+    cid,
+    terminated,
+    data: new Uint8Array(512).fill(sequence),
+  });
 
 test("what arrives is kept by protocol, number and sender, with what was lost on the way", async () => {
   await send(artDmx(3, 1, Uint8Array.of(9, 8)), ARTNET_PORT);
   for (const sequence of [254, 255, 0, 4]) await send(sacn(sequence), SACN_PORT);
   await until(() => node.received().streams.length === 2 && node.data("sacn", 6)?.[0] === 4);
   expect([...node.data("artnet", 3)!.subarray(0, 3)]).toEqual([9, 8, 0]);
-  expect(node.received().streams.find((s) => s.protocol === "sacn")).toMatchObject({ number: 6, from: "127.0.0.42", source: "Test", priority: 120, packets: 4, lost: 3, ended: false });
+  expect(node.received().streams.find((s) => s.protocol === "sacn")).toMatchObject({
+    number: 6,
+    from: "127.0.0.42",
+    source: "Test",
+    priority: 120,
+    packets: 4,
+    lost: 3,
+    ended: false,
+  });
   await send(sacn(5, true), SACN_PORT);
   await until(() => node.received().streams.some((s) => s.ended));
 });
@@ -53,7 +71,12 @@ test("a source's list of universes is put together from its pages", async () => 
 
 test("noise is counted and changes nothing", async () => {
   const before = node.received();
-  for (const noise of [new Uint8Array(0), new Uint8Array(9000).fill(255), sacn(1).subarray(0, 300), artDmx(1, 1, new Uint8Array(512)).subarray(0, 17)]) {
+  for (const noise of [
+    new Uint8Array(0),
+    new Uint8Array(9000).fill(255),
+    sacn(1).subarray(0, 300),
+    artDmx(1, 1, new Uint8Array(512)).subarray(0, 17),
+  ]) {
     await send(noise, SACN_PORT);
     await send(noise, ARTNET_PORT);
   }
@@ -62,5 +85,11 @@ test("noise is counted and changes nothing", async () => {
 });
 
 test("a number that goes round, comes late or twice is no loss", () => {
-  expect([missing("sacn", 255, 0), missing("artnet", 255, 1), missing("sacn", 3, 3), missing("sacn", 3, 2), missing("sacn", 3, 6)]).toEqual([0, 0, 0, 0, 2]);
+  expect([
+    missing("sacn", 255, 0),
+    missing("artnet", 255, 1),
+    missing("sacn", 3, 3),
+    missing("sacn", 3, 2),
+    missing("sacn", 3, 6),
+  ]).toEqual([0, 0, 0, 0, 2]);
 });

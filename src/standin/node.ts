@@ -51,13 +51,34 @@ export async function startNode(guard: Pick<Guard, "origins" | "token" | "port">
   let trouble: string | null = null;
   const clients = new Set<WebSocket>();
 
-  function hear(protocol: Stream["protocol"], number: number, from: string, more: { source: string; priority: number; sequence: number; ended: boolean; data: Uint8Array }): void {
+  function hear(
+    protocol: Stream["protocol"],
+    number: number,
+    from: string,
+    more: { source: string; priority: number; sequence: number; ended: boolean; data: Uint8Array },
+  ): void {
     const key = `${protocol} ${number} ${from}`;
     let stream = heard.get(key);
     if (!stream) {
       if (heard.size >= MOST_STREAMS) return;
-      heard.set(key, (stream = { protocol, number, from, ...more, packets: 0, lost: 0, at: 0, recent: 0, perSecond: 0, shown: false, data: new Uint8Array(512) }));
-    } else if (more.sequence !== 0 || protocol === "sacn") stream.lost += missing(protocol, stream.sequence, more.sequence);
+      heard.set(
+        key,
+        (stream = {
+          protocol,
+          number,
+          from,
+          ...more,
+          packets: 0,
+          lost: 0,
+          at: 0,
+          recent: 0,
+          perSecond: 0,
+          shown: false,
+          data: new Uint8Array(512),
+        }),
+      );
+    } else if (more.sequence !== 0 || protocol === "sacn")
+      stream.lost += missing(protocol, stream.sequence, more.sequence);
     const data = stream.data;
     data.set(more.data);
     Object.assign(stream, more, { data, at: performance.now(), shown: false });
@@ -71,12 +92,22 @@ export async function startNode(guard: Pick<Guard, "origins" | "token" | "port">
     const key = `${from} ${list.source}`;
     if (!sources.has(key) && sources.size >= MOST_SOURCES) return;
     const before = list.page === 0 ? [] : (sources.get(key)?.universes ?? []);
-    sources.set(key, { source: list.source, from, universes: [...before, ...list.universes].slice(0, MOST_STREAMS), at: performance.now() });
+    sources.set(key, {
+      source: list.source,
+      from,
+      universes: [...before, ...list.universes].slice(0, MOST_STREAMS),
+      at: performance.now(),
+    });
   }
 
   function answer(socket: Socket, to: { address: string; port: number }): void {
     try {
-      socket.send(artPollReply({ ip: host, short: "Stand-in", long: "Bold Comet stand-in node", ports: [0, 1, 2, 3] }), to.port, to.address, () => undefined);
+      socket.send(
+        artPollReply({ ip: host, short: "Stand-in", long: "Bold Comet stand-in node", ports: [0, 1, 2, 3] }),
+        to.port,
+        to.address,
+        () => undefined,
+      );
     } catch {
       // An address nothing can be sent to gets no answer.
     }
@@ -85,30 +116,71 @@ export async function startNode(guard: Pick<Guard, "origins" | "token" | "port">
     const packet = readArtNet(bytes);
     if (!packet) malformed += 1;
     else if (packet.kind === "poll") answer(socket, rinfo);
-    else if (packet.kind === "dmx") hear("artnet", packet.number, rinfo.address, { source: "", priority: 100, sequence: packet.sequence, ended: false, data: packet.data });
+    else if (packet.kind === "dmx")
+      hear("artnet", packet.number, rinfo.address, {
+        source: "",
+        priority: 100,
+        sequence: packet.sequence,
+        ended: false,
+        data: packet.data,
+      });
   };
   const onSacn = () => (bytes: Buffer, rinfo: { address: string }) => {
     const packet = readSacn(bytes);
     if (!packet) announced(bytes, rinfo.address);
-    else hear("sacn", packet.universe, rinfo.address, { source: packet.source, priority: packet.priority, sequence: packet.sequence, ended: packet.terminated, data: packet.data });
+    else
+      hear("sacn", packet.universe, rinfo.address, {
+        source: packet.source,
+        priority: packet.priority,
+        sequence: packet.sequence,
+        ended: packet.terminated,
+        data: packet.data,
+      });
   };
-  const listen = (port: number, on: (socket: Socket) => (bytes: Buffer, rinfo: { address: string; port: number }) => void): Promise<Socket> => new Promise((resolve) => {
-    const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
-    socket.on("message", on(socket));
-    socket.on("error", (error: NodeJS.ErrnoException) => {
-      trouble = error.code === "EADDRINUSE" ? `port ${port} of ${host} is in use by another program, so nothing arrives here` : `cannot listen on ${host}:${port}: ${error.message}`;
-      resolve(socket);
+  const listen = (
+    port: number,
+    on: (socket: Socket) => (bytes: Buffer, rinfo: { address: string; port: number }) => void,
+  ): Promise<Socket> =>
+    new Promise((resolve) => {
+      const socket = createSocket({ type: "udp4", recvBufferSize: 4 * 1024 * 1024 });
+      socket.on("message", on(socket));
+      socket.on("error", (error: NodeJS.ErrnoException) => {
+        trouble =
+          error.code === "EADDRINUSE"
+            ? `port ${port} of ${host} is in use by another program, so nothing arrives here`
+            : `cannot listen on ${host}:${port}: ${error.message}`;
+        resolve(socket);
+      });
+      socket.bind(port, host, () => resolve(socket));
     });
-    socket.bind(port, host, () => resolve(socket));
-  });
   const sockets = [await listen(ARTNET_PORT, onArtNet), await listen(SACN_PORT, onSacn)];
 
   const received = (): Received => ({
-    kind: "received", host, malformed, trouble,
+    kind: "received",
+    host,
+    malformed,
+    trouble,
     announced: [...sources.values()].map(({ source, from, universes }) => ({ source, from, universes })),
-    streams: [...heard.values()].map(({ protocol, number, from, source, priority, packets, lost, ended, at, perSecond }) => ({ protocol, number, from, source, priority, packets, lost, ended, perSecond, age: Math.round(performance.now() - at) })),
+    streams: [...heard.values()].map(
+      ({ protocol, number, from, source, priority, packets, lost, ended, at, perSecond }) => ({
+        protocol,
+        number,
+        from,
+        source,
+        priority,
+        packets,
+        lost,
+        ended,
+        perSecond,
+        age: Math.round(performance.now() - at),
+      }),
+    ),
   });
-  const entry = ({ protocol, number, data }: Heard): WireUniverse => ({ protocol: protocol === "artnet" ? 1 : 2, number, data });
+  const entry = ({ protocol, number, data }: Heard): WireUniverse => ({
+    protocol: protocol === "artnet" ? 1 : 2,
+    number,
+    data,
+  });
   const server = await guardedServer({ ...guard, host: "127.0.0.1", mostBytes: 1024, mostMessages: 50 }, (client) => {
     clients.add(client);
     client.on("close", () => clients.delete(client));
@@ -131,11 +203,13 @@ export async function startNode(guard: Pick<Guard, "origins" | "token" | "port">
     for (const stream of fresh) stream.shown = true;
     if (clients.size === 0) return;
     const frames = writeFrames(fresh.map(entry));
-    for (const client of clients) if (client.bufferedAmount < 4 * 1024 * 1024) for (const frame of frames) client.send(frame);
+    for (const client of clients)
+      if (client.bufferedAmount < 4 * 1024 * 1024) for (const frame of frames) client.send(frame);
   }, SHOW_MS);
 
   return {
-    port: server.port, received,
+    port: server.port,
+    received,
     data: (protocol, number) => [...heard.values()].find((s) => s.protocol === protocol && s.number === number)?.data,
     stop() {
       clearInterval(telling);

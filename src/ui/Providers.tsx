@@ -3,8 +3,30 @@
 import { Button, createTheme, MantineProvider, Modal, type MantineColorsTuple } from "@mantine/core";
 import type { ReactNode } from "react";
 
-const ink: MantineColorsTuple = ["#e9eef7", "#c9d2e3", "#a9b5cb", "#8f9db6", "#5c6a84", "#2a3549", "#1c2434", "#141a26", "#0d1119", "#080b11"];
-const mint: MantineColorsTuple = ["#e6fbf4", "#cff6e8", "#b5f0db", "#9aeccf", "#7ee8c4", "#55cfa7", "#34b58c", "#1a8f6c", "#0b6e52", "#05503b"];
+const ink: MantineColorsTuple = [
+  "#e9eef7",
+  "#c9d2e3",
+  "#a9b5cb",
+  "#8f9db6",
+  "#5c6a84",
+  "#2a3549",
+  "#1c2434",
+  "#141a26",
+  "#0d1119",
+  "#080b11",
+];
+const mint: MantineColorsTuple = [
+  "#e6fbf4",
+  "#cff6e8",
+  "#b5f0db",
+  "#9aeccf",
+  "#7ee8c4",
+  "#55cfa7",
+  "#34b58c",
+  "#1a8f6c",
+  "#0b6e52",
+  "#05503b",
+];
 
 const theme = createTheme({
   fontFamily: "var(--sans)",
@@ -18,7 +40,11 @@ const theme = createTheme({
   cursorType: "pointer",
   components: {
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { "aria-label": "Close" } } }),
-    Button: Button.extend({ vars: (_, { variant = "filled" }) => ({ root: variant === "filled" ? { "--button-color": "var(--on-selection)" } : {} }) }),
+    Button: Button.extend({
+      vars: (_, { variant = "filled" }) => ({
+        root: variant === "filled" ? { "--button-color": "var(--on-selection)" } : {},
+      }),
+    }),
   },
 });
 

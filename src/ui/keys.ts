@@ -20,7 +20,12 @@ export const KEYS: readonly KeyBinding[] = [
   { id: "cues", keys: "Alt+3", shown: "Alt 3", does: "Cues" },
   { id: "run", keys: "Alt+4", shown: "Alt 4", does: "Run" },
   { id: "check", keys: "Alt+5", shown: "Alt 5", does: "Check" },
-  { id: "escape", keys: "Escape", shown: "Esc", does: "Close what is open, then empty the line, then drop the selection" },
+  {
+    id: "escape",
+    keys: "Escape",
+    shown: "Esc",
+    does: "Close what is open, then empty the line, then drop the selection",
+  },
   { id: "clear", keys: "Shift+Escape", shown: "Shift Esc", does: "Let go of everything held" },
 ];
 

@@ -46,7 +46,12 @@ export function useStageFrame(draw: (half: Half, view: StageView) => void): void
 }
 
 /** Something worked out from the stage, at most `perSecond` times; the component draws again when it differs. */
-export function useStageSummary<T>(work: (half: Half, view: StageView) => T, start: T, deps: readonly unknown[], perSecond = 12): T {
+export function useStageSummary<T>(
+  work: (half: Half, view: StageView) => T,
+  start: T,
+  deps: readonly unknown[],
+  perSecond = 12,
+): T {
   const { store } = useSession();
   const [value, setValue] = useState(start);
   const latest = useRef(work);
@@ -78,7 +83,9 @@ export function useSize(ref: RefObject<HTMLElement | null>): { width: number; he
   useEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const observer = new ResizeObserver(([entry]) => setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }));
+    const observer = new ResizeObserver(([entry]) =>
+      setSize({ width: entry!.contentRect.width, height: entry!.contentRect.height }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, [ref]);

@@ -21,14 +21,22 @@ afterAll(async () => {
   await bridge.stop();
   node.stop();
 });
-const connect = () => new Promise<WebSocket>((resolve, reject) => {
-  const socket = new WebSocket(`ws://127.0.0.1:${bridge.port}/?token=${guard.token}`, { origin: guard.origins[0]! });
-  socket.once("open", () => resolve(socket)).on("error", reject);
-});
+const connect = () =>
+  new Promise<WebSocket>((resolve, reject) => {
+    const socket = new WebSocket(`ws://127.0.0.1:${bridge.port}/?token=${guard.token}`, { origin: guard.origins[0]! });
+    socket.once("open", () => resolve(socket)).on("error", reject);
+  });
 const data = Uint8Array.from({ length: 512 }, (_, i) => i & 255);
-const outputs = { kind: "outputs", part: 0, parts: 1, wire: newShow("x").wire, intensity: {}, outputs: { 1: { protocol: "artnet", to: { unicast: [HOST] }, number: 3, priority: 100 } } };
+const outputs = {
+  kind: "outputs",
+  part: 0,
+  parts: 1,
+  wire: newShow("x").wire,
+  intensity: {},
+  outputs: { 1: { protocol: "artnet", to: { unicast: [HOST] }, number: 3, priority: 100 } },
+};
 const until = async (check: () => boolean) => {
-  for (const end = Date.now() + 4000; Date.now() < end; ) {
+  for (const end = Date.now() + 4000; Date.now() < end;) {
     if (check()) return;
     await new Promise((r) => setTimeout(r, 10));
   }
@@ -51,9 +59,13 @@ test("hostile messages end their own connection at most; the one who holds the o
     const socket = await connect();
     for (let k = 0; k < 10; k++) {
       const pick = random.below(3);
-      if (pick === 0) socket.send(mutateBytes(writeFrame([{ protocol: 0, number: 1, data: data.map((v) => 255 - v) }]), random));
+      if (pick === 0)
+        socket.send(mutateBytes(writeFrame([{ protocol: 0, number: 1, data: data.map((v) => 255 - v) }]), random));
       else if (pick === 1) socket.send(JSON.stringify(mutateDocument(random.pick(valid), random)));
-      else socket.send(mutateBytes(new TextEncoder().encode(JSON.stringify(random.pick(valid))), random), { binary: false });
+      else
+        socket.send(mutateBytes(new TextEncoder().encode(JSON.stringify(random.pick(valid))), random), {
+          binary: false,
+        });
     }
     await new Promise((resolve) => setTimeout(resolve, 4));
     socket.terminate();

@@ -14,8 +14,24 @@ import type { World } from "@/core/show/world";
 function standing(): World {
   const desk = newDesk();
   for (const line of [
-    "patch 3 dimmer as 1 at 1:1", "patch 2 petrel-spot as 11", "1 thru 3", 'record group 1 "Some"', "1 thru 3 at 50", "record cue 1", "record list 2 cue 1", "clear", "1 at 80", "2 at 50", "record cue 2", "1 at full", "1 park", 'draw truss from -6 7 to 6 7 name "Mast"', "output 1 artnet to 127.0.0.1", "1 thru 3",
-  ]) runOrThrow(desk, line);
+    "patch 3 dimmer as 1 at 1:1",
+    "patch 2 petrel-spot as 11",
+    "1 thru 3",
+    'record group 1 "Some"',
+    "1 thru 3 at 50",
+    "record cue 1",
+    "record list 2 cue 1",
+    "clear",
+    "1 at 80",
+    "2 at 50",
+    "record cue 2",
+    "1 at full",
+    "1 park",
+    'draw truss from -6 7 to 6 7 name "Mast"',
+    "output 1 artnet to 127.0.0.1",
+    "1 thru 3",
+  ])
+    runOrThrow(desk, line);
   return desk.world;
 }
 function runOrThrow(desk: Desk, line: string): void {
@@ -34,22 +50,171 @@ const output = start.show.outputs["1"]!;
 
 /** One intent of each kind, with as many of its fields as it takes. */
 const SAMPLES: Intent[] = [
-  { kind: "restoreShow", show: start.show }, { kind: "nameShow", name: "Lantern" }, { kind: "select", items: [f1, f2] }, { kind: "spread", spread: { mirror: 2, bunch: 1, repeat: 3, by: "steps", steps: { [f1]: 1 } } }, { kind: "step", to: "next" },
-  { kind: "recordGroup", number: 4, name: "Rail", members: [f1, f2] }, { kind: "nameGroup", group, name: "Rail" }, { kind: "deleteGroup", group },
-  { kind: "hold", values: { [key]: entry }, says: "holds" }, { kind: "drop", keys: [key] }, { kind: "clear" }, { kind: "blind", on: true }, { kind: "highlight", on: true }, { kind: "park", values: { [key]: entry } }, { kind: "unpark", keys: [key] }, { kind: "arm", list: other },
-  { kind: "patch", count: 2, type: "dimmer", mode: "standard", from: 100, at: { universe: 5, slot: 1 }, name: "New" }, { kind: "patch", count: 5, type: "petrel-spot", at: "auto", name: "Mast" }, { kind: "address", fixtures: [f1, f2], at: { universe: 3, slot: 500 } }, { kind: "unpatch", fixtures: [f1] }, { kind: "renumber", fixtures: [f1, f2], from: 200 },
-  { kind: "setFixtures", changes: { [f1]: { number: 300, name: "One", addresses: [{ universe: 7, slot: 9 }], place: { x: 1, y: 2, z: 3 }, turn: { x: 1, y: 2, z: 3 }, invertPan: true, swap: true, scale: 90, correct: { pan: 1, tilt: 2 }, note: "gel" } }, says: "sets" }, { kind: "remove", fixtures: [f2] },
-  { kind: "copyUniverse", from: 1, to: 9 }, { kind: "unpatchUniverse", universe: 1 }, { kind: "setOutputs", universes: [1, 2], output }, { kind: "setWire", wire: { source: "Barge", from: "", lost: { after: 3, over: 4 } } },
-  { kind: "importFixtures", rows: [{ updates: null, fixture: { number: 400, type: "dimmer", mode: "standard", addresses: [{ universe: 11, slot: 3 }], name: "In", note: "x", scale: 50 } }, { updates: f1, fixture: { number: 1, type: "dimmer", mode: "standard", addresses: [] } }] },
-  { kind: "drawScenic", piece: truss }, { kind: "drawScenic", piece: truss, id: drawn }, { kind: "eraseScenic", name: "Mast" },
-  { kind: "recordCue", list: 1, cue: 5.5, name: "Tide", times: { up: 1, down: 2, delayUp: 3, delayDown: 4 }, trigger: { kind: "auto", after: 2 }, onto: "merge", cueOnly: true, entries: { [key]: entry } }, { kind: "recordCue", list: 3, cue: 1, empty: true }, { kind: "updateCue", list, cue, all: true, cueOnly: true }, { kind: "takeCue", list, cue, all: true },
-  { kind: "setCue", list, cue, name: "Tide", note: "bell", times: { up: 3, down: 2, delayUp: 1, delayDown: 0 }, trigger: { kind: "autoDone", after: 1 }, reach: { upTo: 2 }, fresh: true, assert: true, family: { name: "Position", delay: 2, fade: 3 } }, { kind: "setCue", list, cue, reach: { cue: second } },
-  { kind: "deleteCue", list, cue, keepLooks: true }, { kind: "blockCue", list, cue: second }, { kind: "unblockCue", list, cue: second }, { kind: "moveCue", list, cue, to: 8, keepLooks: true }, { kind: "renumberCues", list, from: 10, step: 0.5 },
-  { kind: "setList", list, change: { name: "Main", htp: true, letGo: true, bowOut: true, resume: true, priority: 3, backTime: 1, releaseTime: 2, end: "wrap", wrapDrop: false } },
+  { kind: "restoreShow", show: start.show },
+  { kind: "nameShow", name: "Lantern" },
+  { kind: "select", items: [f1, f2] },
+  { kind: "spread", spread: { mirror: 2, bunch: 1, repeat: 3, by: "steps", steps: { [f1]: 1 } } },
+  { kind: "step", to: "next" },
+  { kind: "recordGroup", number: 4, name: "Rail", members: [f1, f2] },
+  { kind: "nameGroup", group, name: "Rail" },
+  { kind: "deleteGroup", group },
+  { kind: "hold", values: { [key]: entry }, says: "holds" },
+  { kind: "drop", keys: [key] },
+  { kind: "clear" },
+  { kind: "blind", on: true },
+  { kind: "highlight", on: true },
+  { kind: "park", values: { [key]: entry } },
+  { kind: "unpark", keys: [key] },
+  { kind: "arm", list: other },
+  { kind: "patch", count: 2, type: "dimmer", mode: "standard", from: 100, at: { universe: 5, slot: 1 }, name: "New" },
+  { kind: "patch", count: 5, type: "petrel-spot", at: "auto", name: "Mast" },
+  { kind: "address", fixtures: [f1, f2], at: { universe: 3, slot: 500 } },
+  { kind: "unpatch", fixtures: [f1] },
+  { kind: "renumber", fixtures: [f1, f2], from: 200 },
+  {
+    kind: "setFixtures",
+    changes: {
+      [f1]: {
+        number: 300,
+        name: "One",
+        addresses: [{ universe: 7, slot: 9 }],
+        place: { x: 1, y: 2, z: 3 },
+        turn: { x: 1, y: 2, z: 3 },
+        invertPan: true,
+        swap: true,
+        scale: 90,
+        correct: { pan: 1, tilt: 2 },
+        note: "gel",
+      },
+    },
+    says: "sets",
+  },
+  { kind: "remove", fixtures: [f2] },
+  { kind: "copyUniverse", from: 1, to: 9 },
+  { kind: "unpatchUniverse", universe: 1 },
+  { kind: "setOutputs", universes: [1, 2], output },
+  { kind: "setWire", wire: { source: "Barge", from: "", lost: { after: 3, over: 4 } } },
+  {
+    kind: "importFixtures",
+    rows: [
+      {
+        updates: null,
+        fixture: {
+          number: 400,
+          type: "dimmer",
+          mode: "standard",
+          addresses: [{ universe: 11, slot: 3 }],
+          name: "In",
+          note: "x",
+          scale: 50,
+        },
+      },
+      { updates: f1, fixture: { number: 1, type: "dimmer", mode: "standard", addresses: [] } },
+    ],
+  },
+  { kind: "drawScenic", piece: truss },
+  { kind: "drawScenic", piece: truss, id: drawn },
+  { kind: "eraseScenic", name: "Mast" },
+  {
+    kind: "recordCue",
+    list: 1,
+    cue: 5.5,
+    name: "Tide",
+    times: { up: 1, down: 2, delayUp: 3, delayDown: 4 },
+    trigger: { kind: "auto", after: 2 },
+    onto: "merge",
+    cueOnly: true,
+    entries: { [key]: entry },
+  },
+  { kind: "recordCue", list: 3, cue: 1, empty: true },
+  { kind: "updateCue", list, cue, all: true, cueOnly: true },
+  { kind: "takeCue", list, cue, all: true },
+  {
+    kind: "setCue",
+    list,
+    cue,
+    name: "Tide",
+    note: "bell",
+    times: { up: 3, down: 2, delayUp: 1, delayDown: 0 },
+    trigger: { kind: "autoDone", after: 1 },
+    reach: { upTo: 2 },
+    fresh: true,
+    assert: true,
+    family: { name: "Position", delay: 2, fade: 3 },
+  },
+  { kind: "setCue", list, cue, reach: { cue: second } },
+  { kind: "deleteCue", list, cue, keepLooks: true },
+  { kind: "blockCue", list, cue: second },
+  { kind: "unblockCue", list, cue: second },
+  { kind: "moveCue", list, cue, to: 8, keepLooks: true },
+  { kind: "renumberCues", list, from: 10, step: 0.5 },
+  {
+    kind: "setList",
+    list,
+    change: {
+      name: "Main",
+      htp: true,
+      letGo: true,
+      bowOut: true,
+      resume: true,
+      priority: 3,
+      backTime: 1,
+      releaseTime: 2,
+      end: "wrap",
+      wrapDrop: false,
+    },
+  },
 ];
 
-const NUMBERS = [0, -1, 1, 0.0004, 0.001, 17, 100, 101, 200, 201, 512, 513, 4097, 5001, 63_999, 64_000, 86_400, 86_401, 999_998, 999_999, 1_000_000, 1e12, Number.MAX_SAFE_INTEGER, 1e300, Infinity, NaN];
-const TEXTS = ["", " ", "a".repeat(63), "a".repeat(199), "a".repeat(200), "a".repeat(201), "n".repeat(2001), "é".repeat(40), "\ud800", "🎭", "__proto__", "constructor", "toString", "f1", "f999", "c999", 'quote " and \\ \n', "1", "224.0.0.1"];
+const NUMBERS = [
+  0,
+  -1,
+  1,
+  0.0004,
+  0.001,
+  17,
+  100,
+  101,
+  200,
+  201,
+  512,
+  513,
+  4097,
+  5001,
+  63_999,
+  64_000,
+  86_400,
+  86_401,
+  999_998,
+  999_999,
+  1_000_000,
+  1e12,
+  Number.MAX_SAFE_INTEGER,
+  1e300,
+  Infinity,
+  NaN,
+];
+const TEXTS = [
+  "",
+  " ",
+  "a".repeat(63),
+  "a".repeat(199),
+  "a".repeat(200),
+  "a".repeat(201),
+  "n".repeat(2001),
+  "é".repeat(40),
+  "\ud800",
+  "🎭",
+  "__proto__",
+  "constructor",
+  "toString",
+  "f1",
+  "f999",
+  "c999",
+  'quote " and \\ \n',
+  "1",
+  "224.0.0.1",
+];
 
 /** Every version of a value with one leaf at or past a limit. */
 function* mutants(value: unknown): Generator<unknown> {
@@ -59,14 +224,17 @@ function* mutants(value: unknown): Generator<unknown> {
   else if (Array.isArray(value)) {
     yield [];
     yield Array.from({ length: 17 }, (_, i) => value[i % Math.max(1, value.length)]);
-    for (const [i, part] of value.entries()) for (const made of mutants(part)) yield value.map((v, k) => (k === i ? made : v));
+    for (const [i, part] of value.entries())
+      for (const made of mutants(part)) yield value.map((v, k) => (k === i ? made : v));
   } else if (typeof value === "object" && value !== null) {
     for (const [name, part] of Object.entries(value)) {
       for (const made of name === "kind" ? [] : mutants(part)) yield { ...value, [name]: made };
       const { [name]: gone, ...rest } = value as Record<string, unknown>;
       void gone;
       if (name !== "kind") yield rest;
-      if (/^[fgcl]\d/.test(name)) for (const other of ["constructor", "__proto__", "f999.0.Dimmer", "f1.0.constructor"]) yield { ...rest, [other]: part };
+      if (/^[fgcl]\d/.test(name))
+        for (const other of ["constructor", "__proto__", "f999.0.Dimmer", "f1.0.constructor"])
+          yield { ...rest, [other]: part };
     }
   }
 }
@@ -97,38 +265,65 @@ test("there is a sample of every kind of intent", () => {
 
 let tried = 0;
 let accepted = 0;
-afterAll(() => report("limits of every intent", { kinds: INTENTS.size, tried, accepted, refused: tried - accepted, "opened not again": 0 }));
+afterAll(() =>
+  report("limits of every intent", {
+    kinds: INTENTS.size,
+    tried,
+    accepted,
+    refused: tried - accepted,
+    "opened not again": 0,
+  }),
+);
 
-test.each(SAMPLES.map((sample, i) => [`${i + 1} ${sample.kind}`, sample] as const))("at and past each limit: %s", (_, sample) => {
-  let done = 0;
-  // All of them by `npm run attack`; a third, spread over all fields, in every test run.
-  const given = sample.kind === "restoreShow" ? [sample] : [sample, ...[...mutants(sample)].filter((_, i) => i % times(3, 1) === 0)];
-  for (const mutant of given) {
-    const after = tryOut(start, mutant as Intent);
-    tried += 1;
-    if (after === start) continue;
-    done += 1;
-    accepted += 1;
-    try {
-      expect(loaded(after)).toBe(saved(after));
-    } catch (error) {
-      throw new Error(`${JSON.stringify(mutant).slice(0, 400)}: ${(error as Error).message}`);
+test.each(SAMPLES.map((sample, i) => [`${i + 1} ${sample.kind}`, sample] as const))(
+  "at and past each limit: %s",
+  (_, sample) => {
+    let done = 0;
+    // All of them by `npm run attack`; a third, spread over all fields, in every test run.
+    const given =
+      sample.kind === "restoreShow"
+        ? [sample]
+        : [sample, ...[...mutants(sample)].filter((_, i) => i % times(3, 1) === 0)];
+    for (const mutant of given) {
+      const after = tryOut(start, mutant as Intent);
+      tried += 1;
+      if (after === start) continue;
+      done += 1;
+      accepted += 1;
+      try {
+        expect(loaded(after)).toBe(saved(after));
+      } catch (error) {
+        throw new Error(`${JSON.stringify(mutant).slice(0, 400)}: ${(error as Error).message}`);
+      }
     }
-  }
-  expect(done).toBeGreaterThan(0);
-});
+    expect(done).toBeGreaterThan(0);
+  },
+);
 
 test("any sequence of intents near their limits leaves a show that opens again", () => {
-  const near = SAMPLES.filter((s) => s.kind !== "restoreShow").flatMap((s) => [s, s, s, ...[...mutants(s)].slice(0, 80)]) as Intent[];
-  fc.assert(fc.property(fc.array(fc.nat(near.length - 1), { maxLength: 30 }), (picks) => {
-    const world = picks.reduce((now, pick) => tryOut(now, near[pick]!), start);
-    expect(loaded(world, true)).toBe(saved(world));
-  }), { numRuns: times(60, 1000) });
+  const near = SAMPLES.filter((s) => s.kind !== "restoreShow").flatMap((s) => [
+    s,
+    s,
+    s,
+    ...[...mutants(s)].slice(0, 80),
+  ]) as Intent[];
+  fc.assert(
+    fc.property(fc.array(fc.nat(near.length - 1), { maxLength: 30 }), (picks) => {
+      const world = picks.reduce((now, pick) => tryOut(now, near[pick]!), start);
+      expect(loaded(world, true)).toBe(saved(world));
+    }),
+    { numRuns: times(60, 1000) },
+  );
 }, 600_000);
 
 test.each([
-  [`patch 5 petrel-spot name "${"n".repeat(199)}"`, /longer than 200/], ["patch 5 petrel-spot as 999998", /999,999/], ["1 thru 3 renumber 999998", /999,999/], ["renumber list 1 from 999999 step 1", /999,999/],
-  ["record cue 9 fade 90000", /86,400/], ["set cue 1 position fade 1000000", /86,400/], [`1 thru 3 name "${"n".repeat(199)}"`, /longer than 200/],
+  [`patch 5 petrel-spot name "${"n".repeat(199)}"`, /longer than 200/],
+  ["patch 5 petrel-spot as 999998", /999,999/],
+  ["1 thru 3 renumber 999998", /999,999/],
+  ["renumber list 1 from 999999 step 1", /999,999/],
+  ["record cue 9 fade 90000", /86,400/],
+  ["set cue 1 position fade 1000000", /86,400/],
+  [`1 thru 3 name "${"n".repeat(199)}"`, /longer than 200/],
 ])("refused in words: %s", (line, words) => {
   const desk = newDesk(start);
   expect(refusalText(runLine(desk, line)!)).toMatch(words);
@@ -141,9 +336,23 @@ test("copying a universe over and over, and patching more than a show may hold, 
   expect(copies.filter((r) => !r)).toHaveLength(15);
   expect(copies.at(-1)!.what).toMatch(/more than 16 addresses/);
   const one = start.show.fixtures[f1]!;
-  const many = Array.from({ length: 19_990 }, (_, i) => ({ ...one, id: `f${1000 + i}`, number: 1000 + i, addresses: [] }));
-  const full: World = { ...start, show: { ...start.show, nextId: 30_000, fixtures: { ...start.show.fixtures, ...Object.fromEntries(many.map((f) => [f.id, f])) } } };
-  expect(isRefusal(applyIntents(INTENTS, full, [{ kind: "patch", count: 4, type: "dimmer", at: "unpatched" }]))).toBe(false);
+  const many = Array.from({ length: 19_990 }, (_, i) => ({
+    ...one,
+    id: `f${1000 + i}`,
+    number: 1000 + i,
+    addresses: [],
+  }));
+  const full: World = {
+    ...start,
+    show: {
+      ...start.show,
+      nextId: 30_000,
+      fixtures: { ...start.show.fixtures, ...Object.fromEntries(many.map((f) => [f.id, f])) },
+    },
+  };
+  expect(isRefusal(applyIntents(INTENTS, full, [{ kind: "patch", count: 4, type: "dimmer", at: "unpatched" }]))).toBe(
+    false,
+  );
   const over = applyIntents(INTENTS, full, [{ kind: "patch", count: 6, type: "dimmer", at: "unpatched" }]);
   expect(isRefusal(over) && over.what).toMatch(/20,001 fixtures; 20,000 is the most/);
 });

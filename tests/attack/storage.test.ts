@@ -10,10 +10,29 @@ import { database, seal, sealText, type Sealed } from "@/session/storage/databas
 import { createKeeper } from "@/session/storage/keeper";
 import { keepMoment } from "@/session/storage/moments";
 import { report } from "./scale";
-import { addShow, beforeOf, isKept, keepPlaying, keepShow, listShows, openShow, renameShow, duplicateShow } from "@/session/storage/shows";
+import {
+  addShow,
+  beforeOf,
+  isKept,
+  keepPlaying,
+  keepShow,
+  listShows,
+  openShow,
+  renameShow,
+  duplicateShow,
+} from "@/session/storage/shows";
 import { listVersions, openVersion } from "@/session/storage/versions";
 
-const LINES = ["patch 4 dimmer as 1 at 1:1", "1 thru 4 at 50", "record cue 1", "clear", "patch 2 kelp-wash as 11", "11 at full", "record cue 2", "clear"];
+const LINES = [
+  "patch 4 dimmer as 1 at 1:1",
+  "1 thru 4 at 50",
+  "record cue 1",
+  "clear",
+  "patch 2 kelp-wash as 11",
+  "11 at full",
+  "record cue 2",
+  "clear",
+];
 
 /** A show with a snapshot after four of eight changes, and every state it went through. */
 async function kept(): Promise<{ id: string; worlds: World[] }> {
@@ -36,43 +55,78 @@ async function kept(): Promise<{ id: string; worlds: World[] }> {
   return { id, worlds };
 }
 const same = (a: World, b: World) => expect(canonical(a)).toBe(canonical(b));
-const flip = (sealed: Sealed): Sealed => ({ ...sealed, text: sealed.text.slice(0, 40) + String.fromCharCode(sealed.text.charCodeAt(40) ^ 1) + sealed.text.slice(41) });
+const flip = (sealed: Sealed): Sealed => ({
+  ...sealed,
+  text: sealed.text.slice(0, 40) + String.fromCharCode(sealed.text.charCodeAt(40) ^ 1) + sealed.text.slice(41),
+});
 type Store = Awaited<ReturnType<typeof database>>;
 
-const DAMAGE: [what: string, hurt: (db: Store, id: string) => Promise<unknown>, left: number, notice: RegExp | null][] = [
-  ["nothing", async () => undefined, 8, null],
-  ["a byte of the snapshot", async (db, id) => db.put("snapshots", { ...flip((await db.get("snapshots", id))!), seq: 4 }, id), 8, /nothing is missing/],
-  ["a byte of the snapshot before", async (db, id) => db.put("snapshots", { ...flip((await db.get("snapshots", beforeOf(id)))!), seq: 0 }, beforeOf(id)), 8, /nothing is missing/],
-  ["the snapshot gone", (db, id) => db.delete("snapshots", id), 8, /nothing is missing/],
-  ["a snapshot of another shape", (db, id) => db.put("snapshots", 7 as never, id), 8, /nothing is missing/],
-  ["a byte of a change", async (db, id) => db.put("journal", flip((await db.get("journal", [id, 6]))!), [id, 6]), 5, /3 of the last 4 changes were damaged/],
-  ["a change gone", (db, id) => db.delete("journal", [id, 7]), 6, /1 of the last 3 changes/],
-  ["a change that fits no show", (db, id) => db.put("journal", sealText('[{"path":["show","fixtures","f99","name"],"to":"x"}]'), [id, 8]), 7, /1 of the last 4/],
-  ["a change that is none", (db, id) => db.put("journal", sealText("[1,2,3]"), [id, 5]), 4, /4 of the last 4/],
-  ["the card gone", (db, id) => db.delete("cards", id), 8, null],
-  ["a damaged card", (db, id) => db.put("cards", { id, name: 7 } as never), 8, null],
-  ["the running state damaged", (db, id) => db.put("playing", { text: "{", check: 1 }, id), 8, /stage came back released/],
-  ["the steps damaged", async (db, id) => db.put("steps", { text: "x", check: 2 }, [id, 8]), 8, null],
-];
+const DAMAGE: [what: string, hurt: (db: Store, id: string) => Promise<unknown>, left: number, notice: RegExp | null][] =
+  [
+    ["nothing", async () => undefined, 8, null],
+    [
+      "a byte of the snapshot",
+      async (db, id) => db.put("snapshots", { ...flip((await db.get("snapshots", id))!), seq: 4 }, id),
+      8,
+      /nothing is missing/,
+    ],
+    [
+      "a byte of the snapshot before",
+      async (db, id) =>
+        db.put("snapshots", { ...flip((await db.get("snapshots", beforeOf(id)))!), seq: 0 }, beforeOf(id)),
+      8,
+      /nothing is missing/,
+    ],
+    ["the snapshot gone", (db, id) => db.delete("snapshots", id), 8, /nothing is missing/],
+    ["a snapshot of another shape", (db, id) => db.put("snapshots", 7 as never, id), 8, /nothing is missing/],
+    [
+      "a byte of a change",
+      async (db, id) => db.put("journal", flip((await db.get("journal", [id, 6]))!), [id, 6]),
+      5,
+      /3 of the last 4 changes were damaged/,
+    ],
+    ["a change gone", (db, id) => db.delete("journal", [id, 7]), 6, /1 of the last 3 changes/],
+    [
+      "a change that fits no show",
+      (db, id) => db.put("journal", sealText('[{"path":["show","fixtures","f99","name"],"to":"x"}]'), [id, 8]),
+      7,
+      /1 of the last 4/,
+    ],
+    ["a change that is none", (db, id) => db.put("journal", sealText("[1,2,3]"), [id, 5]), 4, /4 of the last 4/],
+    ["the card gone", (db, id) => db.delete("cards", id), 8, null],
+    ["a damaged card", (db, id) => db.put("cards", { id, name: 7 } as never), 8, null],
+    [
+      "the running state damaged",
+      (db, id) => db.put("playing", { text: "{", check: 1 }, id),
+      8,
+      /stage came back released/,
+    ],
+    ["the steps damaged", async (db, id) => db.put("steps", { text: "x", check: 2 }, [id, 8]), 8, null],
+  ];
 
-test.each(DAMAGE)("%s: as much of the show opens as there is, and what is lost is said", async (_, hurt, left, notice) => {
-  const { id, worlds } = await kept();
-  await hurt(await database(), id);
-  const cards = await listShows();
-  expect(cards.filter((card) => card.id === id)).toMatchObject([{ id, name: "Kept" }]);
-  const opened = await openShow(id);
-  if (isRefusal(opened)) throw new Error(refusalText(opened));
-  same(opened.world, worlds[left]!);
-  if (notice) expect(opened.notice).toMatch(notice);
-  else expect(opened.notice).toBeNull();
-  // It was mended: a second opening has nothing to say but of the running state, and work goes on.
-  const again = await openShow(id);
-  if (isRefusal(again)) throw new Error(refusalText(again));
-  same(again.world, worlds[left]!);
-  if (notice && !/released/.test(notice.source)) expect(again.notice).toBeNull();
-});
+test.each(DAMAGE)(
+  "%s: as much of the show opens as there is, and what is lost is said",
+  async (_, hurt, left, notice) => {
+    const { id, worlds } = await kept();
+    await hurt(await database(), id);
+    const cards = await listShows();
+    expect(cards.filter((card) => card.id === id)).toMatchObject([{ id, name: "Kept" }]);
+    const opened = await openShow(id);
+    if (isRefusal(opened)) throw new Error(refusalText(opened));
+    same(opened.world, worlds[left]!);
+    if (notice) expect(opened.notice).toMatch(notice);
+    else expect(opened.notice).toBeNull();
+    // It was mended: a second opening has nothing to say but of the running state, and work goes on.
+    const again = await openShow(id);
+    if (isRefusal(again)) throw new Error(refusalText(again));
+    same(again.world, worlds[left]!);
+    if (notice && !/released/.test(notice.source)) expect(again.notice).toBeNull();
+  },
+);
 
-afterAll(() => report("storage damage", { kinds: DAMAGE.length + 2, "lost more than it must": 0, "left no way out": 0 }));
+afterAll(() =>
+  report("storage damage", { kinds: DAMAGE.length + 2, "lost more than it must": 0, "left no way out": 0 }),
+);
 
 test("the snapshot and a change before it damaged: what the older snapshot leads to, and how much is missing", async () => {
   const { id, worlds } = await kept();
@@ -89,7 +143,15 @@ test("a show that does not open offers its moments and every step that still doe
   const { id, worlds } = await kept();
   const db = await database();
   // A change that an older version let through and that no show may hold.
-  await db.put("journal", sealText(JSON.stringify([{ path: ["show", "fixtures", Object.keys(worlds[8]!.show.fixtures)[0]!, "number"], from: 1, to: 0 }])), [id, 8]);
+  await db.put(
+    "journal",
+    sealText(
+      JSON.stringify([
+        { path: ["show", "fixtures", Object.keys(worlds[8]!.show.fixtures)[0]!, "number"], from: 1, to: 0 },
+      ]),
+    ),
+    [id, 8],
+  );
   const opened = await openShow(id);
   expect(isRefusal(opened) && opened.what).toMatch(/number/);
   const versions = await listVersions(id);
@@ -109,7 +171,8 @@ test("a show that does not open offers its moments and every step that still doe
 test("both snapshots damaged: the moments are left", async () => {
   const { id, worlds } = await kept();
   const db = await database();
-  for (const key of [id, beforeOf(id)]) await db.put("snapshots", { ...flip((await db.get("snapshots", key))!), seq: 4 }, key);
+  for (const key of [id, beforeOf(id)])
+    await db.put("snapshots", { ...flip((await db.get("snapshots", key))!), seq: 4 }, key);
   expect(isRefusal(await openShow(id))).toBe(true);
   expect(await isKept(id)).toBe(true);
   const versions = await listVersions(id);

@@ -23,8 +23,21 @@ import { stageTime } from "@/core/units/units";
 
 const CHANNELS = 64;
 const type: FixtureType = {
-  id: "bench-64", maker: "Generic", model: "Bench 64", kind: "wash",
-  modes: [{ name: "all", cells: 0, channels: ["Dimmer", ...Array.from({ length: CHANNELS - 1 }, (_, i) => `Bench${i}`)].map((attribute) => ({ cell: 0, bytes: 1 as const, functions: [{ attribute, dmxFrom: 0, dmxTo: 255, from: 0, to: 100 }] })) }],
+  id: "bench-64",
+  maker: "Generic",
+  model: "Bench 64",
+  kind: "wash",
+  modes: [
+    {
+      name: "all",
+      cells: 0,
+      channels: ["Dimmer", ...Array.from({ length: CHANNELS - 1 }, (_, i) => `Bench${i}`)].map((attribute) => ({
+        cell: 0,
+        bytes: 1 as const,
+        functions: [{ attribute, dmxFrom: 0, dmxTo: 255, from: 0, to: 100 }],
+      })),
+    },
+  ],
 };
 
 function rigOf(fixtures: number): Show {
@@ -33,8 +46,21 @@ function rigOf(fixtures: number): Show {
   const perUniverse = 512 / CHANNELS;
   for (let i = 0; i < fixtures; i++) {
     const fixture: Fixture = {
-      id: `f${i + 10}`, number: i + 1, name: "Bench", type: type.id, mode: "all", addresses: [{ universe: 1 + Math.floor(i / perUniverse), slot: 1 + (i % perUniverse) * CHANNELS }],
-      virtualDimmer: false, place: { x: 0, y: 0, z: 0 }, turn: { x: 0, y: 0, z: 0 }, invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 }, note: "",
+      id: `f${i + 10}`,
+      number: i + 1,
+      name: "Bench",
+      type: type.id,
+      mode: "all",
+      addresses: [{ universe: 1 + Math.floor(i / perUniverse), slot: 1 + (i % perUniverse) * CHANNELS }],
+      virtualDimmer: false,
+      place: { x: 0, y: 0, z: 0 },
+      turn: { x: 0, y: 0, z: 0 },
+      invertPan: false,
+      invertTilt: false,
+      swap: false,
+      scale: 100,
+      correct: { pan: 0, tilt: 0 },
+      note: "",
     };
     show.fixtures[fixture.id] = fixture;
   }
@@ -47,10 +73,24 @@ function cueOf(number: number, fade: number, keys: Iterable<string>, value: (i: 
   const entries: Cue["entries"] = {};
   let i = 0;
   for (const key of keys) entries[key] = { attribute: key.split(".")[2]!, value: value(i++) };
-  return { id: `c${ids++}`, number, name: "", note: "", times: newTimes(fade), trigger: { kind: "go" }, reach: null, fresh: false, assert: false, entries };
+  return {
+    id: `c${ids++}`,
+    number,
+    name: "",
+    note: "",
+    times: newTimes(fade),
+    trigger: { kind: "go" },
+    reach: null,
+    fresh: false,
+    assert: false,
+    entries,
+  };
 }
 
-const listOf = (number: number, cues: Cue[]): CueList => ({ ...newList(`l${number}`, number), cues: Object.fromEntries(cues.map((c) => [c.id, c])) });
+const listOf = (number: number, cues: Cue[]): CueList => ({
+  ...newList(`l${number}`, number),
+  cues: Object.fromEntries(cues.map((c) => [c.id, c])),
+});
 const worldOf = (show: Show, lists: CueList[]): World => {
   const full = { ...show, lists: Object.fromEntries(lists.map((l) => [l.id, l])) };
   return { show: full, hands: newHands(full) };
@@ -63,7 +103,10 @@ interface Stats {
 }
 function stats(samples: number[]): Stats {
   const sorted = [...samples].sort((a, b) => a - b);
-  return { median: sorted[Math.floor(sorted.length / 2)]!, p99: sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.99))]! };
+  return {
+    median: sorted[Math.floor(sorted.length / 2)]!,
+    p99: sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.99))]!,
+  };
 }
 function measure(times: number, work: (i: number) => void): Stats {
   const samples: number[] = [];
@@ -109,10 +152,19 @@ async function allocatedInTick(player: Player): Promise<string> {
   tickThem(1);
   const session = new Session();
   session.connect();
-  await session.post("HeapProfiler.startSampling", { samplingInterval: 256, includeObjectsCollectedByMajorGC: true, includeObjectsCollectedByMinorGC: true } as never);
+  await session.post("HeapProfiler.startSampling", {
+    samplingInterval: 256,
+    includeObjectsCollectedByMajorGC: true,
+    includeObjectsCollectedByMinorGC: true,
+  } as never);
   tickThem(1000);
   const { profile } = (await session.post("HeapProfiler.stopSampling")) as { profile: { head: HeapNode } };
-  const inTick = (node: HeapNode, inside: boolean): number => (inside ? node.selfSize : 0) + node.children.reduce((sum, child) => sum + inTick(child, inside || ["advance", "compute"].includes(child.callFrame.functionName)), 0);
+  const inTick = (node: HeapNode, inside: boolean): number =>
+    (inside ? node.selfSize : 0) +
+    node.children.reduce(
+      (sum, child) => sum + inTick(child, inside || ["advance", "compute"].includes(child.callFrame.functionName)),
+      0,
+    );
   return (inTick(profile.head, false) / count).toFixed(2);
 }
 interface HeapNode {
@@ -126,7 +178,10 @@ const goAll = (player: Player, at: number) => {
 };
 const rows: string[] = [];
 const ms = (v: number) => `${v < 0.1 ? v.toFixed(4) : v.toFixed(2)} ms`;
-const row = (what: string, s: Stats, bare?: Stats) => rows.push(`| ${what} | ${ms(s.median)} | ${ms(s.p99)} | ${bare ? `${(s.median / bare.median).toFixed(2)} / ${(s.p99 / bare.p99).toFixed(2)}` : ""} |`);
+const row = (what: string, s: Stats, bare?: Stats) =>
+  rows.push(
+    `| ${what} | ${ms(s.median)} | ${ms(s.p99)} | ${bare ? `${(s.median / bare.median).toFixed(2)} / ${(s.p99 / bare.p99).toFixed(2)}` : ""} |`,
+  );
 
 const show = rigOf(2048);
 const rig = compileRig(show);
@@ -134,7 +189,9 @@ const bare = bareLoop(rig.size);
 row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
 
 {
-  const player = createPlayer(worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, rig.keys, (i) => i % 101)])]));
+  const player = createPlayer(
+    worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, rig.keys, (i) => i % 101)])]),
+  );
   goAll(player, 0);
   compute(player);
   goAll(player, 0.01);
@@ -144,7 +201,9 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
 }
 {
   const tenth = rig.keys.filter((_, i) => i % 10 === 0);
-  const player = createPlayer(worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, tenth, (i) => i % 101)])]));
+  const player = createPlayer(
+    worldOf(show, [listOf(1, [cueOf(1, 0, rig.keys, () => 10), cueOf(2, 1000, tenth, (i) => i % 101)])]),
+  );
   goAll(player, 0);
   compute(player);
   goAll(player, 0.01);
@@ -157,11 +216,33 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
 }
 {
   const desk = newDesk();
-  for (const line of ["patch 100 kelp-wash as 1 at 1:1", "1 thru 100 at full pan at 90", "record cue 1 fade 80000", "clear", "1 thru 100 at 20", "record list 2 cue 1 fade 70000", "clear", "go list 1", "go list 2"]) runLine(desk, line);
-  rows.push(`| allocated in a tick, two lists fading over each other | ${await allocatedInTick(desk.player)} bytes | | |`);
+  for (const line of [
+    "patch 100 kelp-wash as 1 at 1:1",
+    "1 thru 100 at full pan at 90",
+    "record cue 1 fade 80000",
+    "clear",
+    "1 thru 100 at 20",
+    "record list 2 cue 1 fade 70000",
+    "clear",
+    "go list 1",
+    "go list 2",
+  ])
+    runLine(desk, line);
+  rows.push(
+    `| allocated in a tick, two lists fading over each other | ${await allocatedInTick(desk.player)} bytes | | |`,
+  );
 }
 {
-  const lists = Array.from({ length: 40 }, (_, l) => listOf(l + 1, [cueOf(1, 100 + l, rig.keys.filter((_, i) => i % 8 === l % 8), (i) => (i * (l + 3)) % 101)]));
+  const lists = Array.from({ length: 40 }, (_, l) =>
+    listOf(l + 1, [
+      cueOf(
+        1,
+        100 + l,
+        rig.keys.filter((_, i) => i % 8 === l % 8),
+        (i) => (i * (l + 3)) % 101,
+      ),
+    ]),
+  );
   const player = createPlayer(worldOf(show, lists));
   goAll(player, 0);
   compute(player);
@@ -171,17 +252,30 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
 {
   const small = rigOf(100);
   const keys = compileRig(small).keys;
-  const cues = Array.from({ length: 2000 }, (_, c) => cueOf(c + 1, 2, keys.filter((_, i) => (i + c) % 40 === 0), (i) => (i + c) % 101));
+  const cues = Array.from({ length: 2000 }, (_, c) =>
+    cueOf(
+      c + 1,
+      2,
+      keys.filter((_, i) => (i + c) % 40 === 0),
+      (i) => (i + c) % 101,
+    ),
+  );
   const world = worldOf(small, [listOf(1, cues)]);
   const player = createPlayer(world);
   compute(player);
   const build = measure(1, () => void trackingOf(world.show.lists.l1!));
   row("first look at 2,000 cues", build);
-  row("state of any cue of 2,000", measure(60, (i) => void allInForce(world.show.lists.l1!, (i * 977) % 2000)));
-  row("jump to any of 2,000 cues, stage computed", measure(60, (i) => {
-    play(player, { kind: "go", list: "l1", cue: cues[(i * 977) % 2000]!.id }, stageTime(i * 10));
-    compute(player);
-  }));
+  row(
+    "state of any cue of 2,000",
+    measure(60, (i) => void allInForce(world.show.lists.l1!, (i * 977) % 2000)),
+  );
+  row(
+    "jump to any of 2,000 cues, stage computed",
+    measure(60, (i) => {
+      play(player, { kind: "go", list: "l1", cue: cues[(i * 977) % 2000]!.id }, stageTime(i * 10));
+      compute(player);
+    }),
+  );
   const target = cues[700]!;
   const key = Object.keys(target.entries)[0]!;
   const edit = (value: number): World => {
@@ -189,32 +283,49 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
     const cue = { ...target, entries: { ...target.entries, [key]: { attribute: key.split(".")[2]!, value } } };
     return { ...world, show: { ...world.show, lists: { l1: { ...list, cues: { ...list.cues, [cue.id]: cue } } } } };
   };
-  row("ripple of one edit in 2,000 cues", measure(20, (i) => void ripple(world.show, edit(i).show)));
-  row("an edit reaching the running list", measure(20, (i) => {
-    setWorld(player, edit(i + 30));
-    compute(player);
-  }));
+  row(
+    "ripple of one edit in 2,000 cues",
+    measure(20, (i) => void ripple(world.show, edit(i).show)),
+  );
+  row(
+    "an edit reaching the running list",
+    measure(20, (i) => {
+      setWorld(player, edit(i + 30));
+      compute(player);
+    }),
+  );
 }
 {
   const desk = newDesk();
   runLine(desk, "patch 100 kelp-wash as 1 at 1:1");
-  row("a typed line to changed bytes, without the two postings between threads (100 fixtures)", measure(60, (i) => void runLine(desk, `1 thru 100 at ${i}`)));
+  row(
+    "a typed line to changed bytes, without the two postings between threads (100 fixtures)",
+    measure(60, (i) => void runLine(desk, `1 thru 100 at ${i}`)),
+  );
 }
 {
   const player = createPlayer(worldOf(show, [listOf(1, [])]));
   compute(player);
   let world = player.world;
-  row("a drag on one fixture among 2,048, held to bytes", measure(60, (i) => {
-    const done = applyIntents(INTENTS, world, [hold.of({ values: { "f10.0.Dimmer": { attribute: "Dimmer", value: i } } })]);
-    if (isRefusal(done)) throw new Error(done.what);
-    world = done.world;
-    setWorld(player, world, ["f10.0.Dimmer"]);
-    compute(player);
-  }));
+  row(
+    "a drag on one fixture among 2,048, held to bytes",
+    measure(60, (i) => {
+      const done = applyIntents(INTENTS, world, [
+        hold.of({ values: { "f10.0.Dimmer": { attribute: "Dimmer", value: i } } }),
+      ]);
+      if (isRefusal(done)) throw new Error(done.what);
+      world = done.world;
+      setWorld(player, world, ["f10.0.Dimmer"]);
+      compute(player);
+    }),
+  );
 }
 {
   const kelp = newDesk();
   for (let i = 0; i < 4; i++) runLine(kelp, `patch 1000 kelp-wash as ${1 + i * 1000}`);
-  row("compile of 4,000 fixtures", measure(5, () => void compileRig({ ...kelp.world.show })));
+  row(
+    "compile of 4,000 fixtures",
+    measure(5, () => void compileRig({ ...kelp.world.show })),
+  );
 }
 console.log(`| what | median | p99 | against the bare loop (median / p99) |\n|---|---|---|---|\n${rows.join("\n")}`);

@@ -14,7 +14,10 @@ test("a show saved by version 2 opens and plays to the same bytes", () => {
   const show = readShowFile(new Uint8Array(file("version-2.comet.zip")));
   if (isRefusal(show)) throw new Error(show.what);
   expect(show.version).toBe(SHOW_VERSION);
-  const { story, frames } = JSON.parse(file("version-2.json").toString()) as { story: (string | number)[]; frames: string[] };
+  const { story, frames } = JSON.parse(file("version-2.json").toString()) as {
+    story: (string | number)[];
+    frames: string[];
+  };
   const desk = newDesk({ show, hands: newHands(show) });
   story.forEach((step, i) => {
     if (typeof step === "number") wait(desk, step);

@@ -21,9 +21,23 @@ async function serious(): Promise<Finding[]> {
   await page.waitForTimeout(350);
   await page.evaluate(source);
   return page.evaluate(async () => {
-    const { axe } = globalThis as unknown as { axe: { run(): Promise<{ violations: { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }[] }> } };
+    const { axe } = globalThis as unknown as {
+      axe: {
+        run(): Promise<{
+          violations: { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }[];
+        }>;
+      };
+    };
     const { violations } = await axe.run();
-    return violations.filter((v) => v.impact === "serious" || v.impact === "critical").map(({ id, impact, nodes }) => ({ id, impact, where: nodes.slice(0, 3).map((n) => `${n.target.join(" ")}: ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`) }));
+    return violations
+      .filter((v) => v.impact === "serious" || v.impact === "critical")
+      .map(({ id, impact, nodes }) => ({
+        id,
+        impact,
+        where: nodes
+          .slice(0, 3)
+          .map((n) => `${n.target.join(" ")}: ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`),
+      }));
   });
 }
 
@@ -39,19 +53,51 @@ const close = async () => {
 
 const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<unknown>][] = [
   ["Build", () => place("Alt+2")],
-  ["Build with held values", async () => (await ask("1 thru 12 at 50 pan at 20 to -20"), await ask("21 thru 30 colour at #2ad1c9"))],
-  ["the Ask bar's list", () => app.page.locator("#ask").fill("1 thru 12 pa"), async () => (await close(), await close())],
-  ["the Ask bar's refusal", () => app.page.locator("#ask").fill("999 at 50"), async () => (await close(), await close())],
+  [
+    "Build with held values",
+    async () => (await ask("1 thru 12 at 50 pan at 20 to -20"), await ask("21 thru 30 colour at #2ad1c9")),
+  ],
+  [
+    "the Ask bar's list",
+    () => app.page.locator("#ask").fill("1 thru 12 pa"),
+    async () => (await close(), await close()),
+  ],
+  [
+    "the Ask bar's refusal",
+    () => app.page.locator("#ask").fill("999 at 50"),
+    async () => (await close(), await close()),
+  ],
   ["Record", () => app.page.getByTestId("record").click(), close],
   ["Why", () => ask("why 1 dimmer"), () => app.page.getByTestId("why").getByRole("button", { name: "Close" }).click()],
   ["Cues", () => place("Alt+3")],
   ["Run", () => place("Alt+4")],
   ["Check", () => place("Alt+5")],
-  ...["Patch", "Library", "Universes", "Plan", "Outputs", "Wire"].map((tab): [string, () => Promise<unknown>] => [`Rig, ${tab}`, async () => (await place("Alt+1"), await app.page.getByRole("tab", { name: tab }).click())]),
-  ["Patch fixtures", async () => (await app.page.getByRole("tab", { name: "Patch" }).click(), await app.page.getByTestId("patch-open").click()), close],
+  ...["Patch", "Library", "Universes", "Plan", "Outputs", "Wire"].map((tab): [string, () => Promise<unknown>] => [
+    `Rig, ${tab}`,
+    async () => (await place("Alt+1"), await app.page.getByRole("tab", { name: tab }).click()),
+  ]),
+  [
+    "Patch fixtures",
+    async () => (
+      await app.page.getByRole("tab", { name: "Patch" }).click(),
+      await app.page.getByTestId("patch-open").click()
+    ),
+    close,
+  ],
   ["all keys", () => app.page.evaluate(() => dispatchEvent(new Event("bold-comet-keys"))), close],
-  ["earlier moments", async () => (await app.page.getByTestId("show-menu").click(), await app.page.getByRole("menuitem", { name: "Earlier moments" }).click()), close],
-  ["what must not be overlooked", async () => (await ask("blind on"), await ask("1 park")), async () => (await ask("blind off"), await ask("all unpark"))],
+  [
+    "earlier moments",
+    async () => (
+      await app.page.getByTestId("show-menu").click(),
+      await app.page.getByRole("menuitem", { name: "Earlier moments" }).click()
+    ),
+    close,
+  ],
+  [
+    "what must not be overlooked",
+    async () => (await ask("blind on"), await ask("1 park")),
+    async () => (await ask("blind off"), await ask("all unpark")),
+  ],
 ];
 
 test("places and dialogs", async () => {

@@ -7,7 +7,14 @@ import { join } from "node:path";
 import { chromium, type BrowserContext, type Page } from "playwright-core";
 
 const root = join(__dirname, "../..");
-const FLAGS = ["--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync"];
+const FLAGS = [
+  "--no-sandbox",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
 
 export interface App {
   base: string;
@@ -18,28 +25,44 @@ export interface App {
   stop(): Promise<void>;
 }
 
-export const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, "127.0.0.1", () => {
-    const { port } = probe.address() as { port: number };
-    probe.close(() => resolve(port));
+export const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
   });
-});
 
 /** Starts the app on a free port and a browser with an empty profile. */
 export async function startApp(surroundings: Record<string, string> = {}): Promise<App> {
   const port = await freePort();
-  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"], env: { ...process.env, BOLD_COMET_NODE_HOST: `127.0.0.${20 + Number(process.env.JEST_WORKER_ID ?? 1)}`, ...surroundings } });
+  const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+    stdio: ["ignore", "pipe", "inherit"],
+    env: {
+      ...process.env,
+      BOLD_COMET_NODE_HOST: `127.0.0.${20 + Number(process.env.JEST_WORKER_ID ?? 1)}`,
+      ...surroundings,
+    },
+  });
   await new Promise<void>((resolve, reject) => {
     server.stdout!.once("data", () => resolve());
     server.once("exit", () => reject(new Error("the app did not start; build it first")));
   });
   const profile = mkdtempSync(join(tmpdir(), "bold-comet-profile-"));
-  const context = await chromium.launchPersistentContext(profile, { executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: FLAGS, viewport: { width: 1280, height: 800 }, acceptDownloads: true });
+  const context = await chromium.launchPersistentContext(profile, {
+    executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium",
+    args: FLAGS,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+  });
   const page = context.pages()[0] ?? (await context.newPage());
   const errors: string[] = [];
   page.on("pageerror", (error) => errors.push(error.message));
   return {
-    base: `http://127.0.0.1:${port}`, context, page, errors,
+    base: `http://127.0.0.1:${port}`,
+    context,
+    page,
+    errors,
     async stop() {
       await context.close();
       server.kill("SIGTERM");
@@ -51,7 +74,9 @@ export async function startApp(surroundings: Record<string, string> = {}): Promi
 
 /** The bytes the DMX view shows, 512 of the universe it stands on. */
 export const bytesShown = (page: Page): Promise<number[]> =>
-  page.getByTestId("dmx").evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
+  page
+    .getByTestId("dmx")
+    .evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
 
 /** Waits until the bytes shown pass a check; returns them. */
 export async function bytesWhen(page: Page, check: (bytes: number[]) => boolean, ms = 5000): Promise<number[]> {
@@ -75,7 +100,7 @@ export async function untilSaved(page: Page): Promise<void> {
 /** Waits until what is read passes a check. */
 export async function becomes<T>(read: () => Promise<T>, check: (value: T) => boolean, ms = 8000): Promise<void> {
   let last: T | undefined;
-  for (const end = Date.now() + ms; Date.now() < end; ) {
+  for (const end = Date.now() + ms; Date.now() < end;) {
     last = await read();
     if (check(last)) return;
     await new Promise((resolve) => setTimeout(resolve, 50));

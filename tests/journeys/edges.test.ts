@@ -18,7 +18,14 @@ test("files that are no shows are refused with the reason", async () => {
   const { page, base } = app;
   await page.goto(base);
   await page.locator("[data-ready=true]").waitFor();
-  for (const [name, content, message] of [["notes.zip", "just text", /notes\.zip: this is not a Bold Comet show file/], ["cut.comet.zip", "PK\u0003\u0004 and then nothing", /cut\.comet\.zip: this (show|zip) file (is cut off or damaged|holds no)/]] as const) {
+  for (const [name, content, message] of [
+    ["notes.zip", "just text", /notes\.zip: this is not a Bold Comet show file/],
+    [
+      "cut.comet.zip",
+      "PK\u0003\u0004 and then nothing",
+      /cut\.comet\.zip: this (show|zip) file (is cut off or damaged|holds no)/,
+    ],
+  ] as const) {
     const chooser = page.waitForEvent("filechooser");
     await page.getByRole("button", { name: "Import a show file" }).click();
     await (await chooser).setFiles({ name, mimeType: "application/zip", buffer: Buffer.from(content) });
@@ -45,7 +52,10 @@ test("the Ask bar tells what a line would change, keeps looks on request, and wh
   const { page, base } = app;
   await page.goto(`${base}/show/demo/cues`);
   await page.locator("#ask").fill("delete cue 4 track");
-  await page.getByTestId("ripple").getByText(/Changes the looks of cue 5/).waitFor();
+  await page
+    .getByTestId("ripple")
+    .getByText(/Changes the looks of cue 5/)
+    .waitFor();
   await page.getByTestId("ripple").getByRole("button", { name: "Keep those looks" }).click();
   expect(await page.locator("#ask").inputValue()).toBe("delete cue 4 keeplooks");
   await page.keyboard.press("Escape");
@@ -53,7 +63,10 @@ test("the Ask bar tells what a line would change, keeps looks on request, and wh
   await ask("go list 1");
   await ask("why 21 dimmer");
   await page.getByTestId("why").getByText("1 Main, cue 1 Harbour sleeps").waitFor();
-  await page.getByTestId("why").getByText(/DMX 2:5 = \d+/).waitFor();
+  await page
+    .getByTestId("why")
+    .getByText(/DMX 2:5 = \d+/)
+    .waitFor();
   await page.getByTestId("why").getByRole("button", { name: "Close" }).click();
 });
 

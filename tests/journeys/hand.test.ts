@@ -65,13 +65,22 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await page.getByRole("option", { name: /from the centre/ }).click();
   const mirror = page.getByRole("textbox", { name: "mirror" });
   await drag(await middle(mirror), [(await middle(mirror))[0] + 5, (await middle(mirror))[1]]);
-  await becomes(() => mirror.inputValue(), (text) => text === "2");
+  await becomes(
+    () => mirror.inputValue(),
+    (text) => text === "2",
+  );
   // A press takes it to be typed.
   await page.mouse.click(...(await middle(mirror)));
   await page.keyboard.type("1");
-  await becomes(() => mirror.inputValue(), (text) => text === "1");
+  await becomes(
+    () => mirror.inputValue(),
+    (text) => text === "1",
+  );
   await type("at 0 to 100");
-  await becomes(() => page.locator("[data-attribute=Dimmer]").textContent(), (text) => text!.includes("0 … 100"));
+  await becomes(
+    () => page.locator("[data-attribute=Dimmer]").textContent(),
+    (text) => text!.includes("0 … 100"),
+  );
   await type("clear");
 
   await place("Cues");
@@ -85,40 +94,67 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await page.waitForTimeout(150);
   const from = await middle(up);
   await drag(from, [from[0] + 40, from[1]]);
-  await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
+  await becomes(
+    () => up.textContent(),
+    (text) => Number(text) === Number(before) + 1,
+  );
   await up.focus();
   await page.keyboard.press("ArrowDown");
-  await becomes(() => up.textContent(), (text) => text === String(Number(before) + 0.9));
+  await becomes(
+    () => up.textContent(),
+    (text) => text === String(Number(before) + 0.9),
+  );
   await page.keyboard.press("Shift+ArrowDown");
-  await becomes(() => up.textContent(), (text) => text === String(Number(before) + 0.89));
+  await becomes(
+    () => up.textContent(),
+    (text) => text === String(Number(before) + 0.89),
+  );
   await page.locator("#ask").focus();
   for (let i = 0; i < 3 && (await up.textContent()) !== before; i++) {
     await page.keyboard.press("Control+z");
     await page.waitForTimeout(150);
   }
-  await becomes(() => up.textContent(), (text) => text === before);
+  await becomes(
+    () => up.textContent(),
+    (text) => text === before,
+  );
   await page.mouse.click(...(await middle(up)));
   await page.keyboard.type("7.5");
   await page.keyboard.press("Enter");
-  await becomes(() => up.textContent(), (text) => text === "7.5");
+  await becomes(
+    () => up.textContent(),
+    (text) => text === "7.5",
+  );
   await page.locator("#ask").focus();
   await page.keyboard.press("Control+z");
-  await becomes(() => up.textContent(), (text) => text === before);
+  await becomes(
+    () => up.textContent(),
+    (text) => text === before,
+  );
 
   // What was done before a reload can be undone after it, and done again.
   await drag(from, [from[0] + 40, from[1]]);
-  await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
+  await becomes(
+    () => up.textContent(),
+    (text) => Number(text) === Number(before) + 1,
+  );
   await untilSaved(page);
   await page.reload();
   await up.waitFor();
   await page.waitForTimeout(300);
   await page.keyboard.press("Control+z");
-  await becomes(() => up.textContent(), (text) => text === before);
+  await becomes(
+    () => up.textContent(),
+    (text) => text === before,
+  );
   await untilSaved(page);
   await page.reload();
   await up.waitFor();
   await page.waitForTimeout(300);
   await page.keyboard.press("Control+Shift+z");
-  await becomes(() => up.textContent(), (text) => Number(text) === Number(before) + 1);
+  await becomes(
+    () => up.textContent(),
+    (text) => Number(text) === Number(before) + 1,
+  );
   expect(app.errors).toEqual([]);
 }, 120_000);

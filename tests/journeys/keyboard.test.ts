@@ -19,7 +19,9 @@ const ask = async (...lines: string[]) => {
 async function tabTo(name: RegExp) {
   for (let i = 0; i < 60; i++) {
     await app.page.keyboard.press("Tab");
-    const label = await app.page.evaluate(() => `${document.activeElement?.getAttribute("aria-label") ?? ""} ${document.activeElement?.textContent ?? ""}`);
+    const label = await app.page.evaluate(
+      () => `${document.activeElement?.getAttribute("aria-label") ?? ""} ${document.activeElement?.textContent ?? ""}`,
+    );
     if (name.test(label)) return;
   }
   throw new Error(`no way by Tab to ${name}`);
@@ -93,7 +95,10 @@ test("a new show from patch to playback, kept over a reload and a file", async (
 
   await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.keyboard.press("Space");
-  const last = await bytesWhen(page, (b) => word(b, 5) === 65535 && word(b, 1) === Math.floor(((270 + 90) / 540) * 65535 + 0.5));
+  const last = await bytesWhen(
+    page,
+    (b) => word(b, 5) === 65535 && word(b, 1) === Math.floor(((270 + 90) / 540) * 65535 + 0.5),
+  );
   expect(last[204]).toBe(51);
 
   await untilSaved(page);

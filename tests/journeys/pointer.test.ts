@@ -11,7 +11,8 @@ async function drag(from: [number, number], to: [number, number]) {
   const { mouse } = app.page;
   await mouse.move(...from);
   await mouse.down();
-  for (let i = 1; i <= 8; i++) await mouse.move(from[0] + ((to[0] - from[0]) * i) / 8, from[1] + ((to[1] - from[1]) * i) / 8);
+  for (let i = 1; i <= 8; i++)
+    await mouse.move(from[0] + ((to[0] - from[0]) * i) / 8, from[1] + ((to[1] - from[1]) * i) / 8);
   await mouse.up();
 }
 
@@ -24,10 +25,16 @@ async function boxOf(testId: string) {
 /** Patches six of a type in the dialog, by its buttons. */
 async function patchSix(model: string) {
   const { page } = app;
-  await page.getByRole("button", { name: /^Patch (fixtures|the first)/ }).first().click();
+  await page
+    .getByRole("button", { name: /^Patch (fixtures|the first)/ })
+    .first()
+    .click();
   const dialog = page.getByRole("dialog");
   await dialog.getByRole("combobox", { name: "Type" }).click();
-  await page.getByRole("option", { name: new RegExp(`^${model}`) }).first().click();
+  await page
+    .getByRole("option", { name: new RegExp(`^${model}`) })
+    .first()
+    .click();
   const up = dialog.locator(".mantine-NumberInput-control").first();
   for (let i = 0; i < 5; i++) await up.click();
   await dialog.getByRole("button", { name: `Patch 6 ${model}` }).click();
@@ -49,7 +56,10 @@ async function dragNumber(label: string, by: number) {
 async function record() {
   const { page } = app;
   await page.getByTestId("record").click();
-  await page.getByTestId("record-says").getByText(/records a new cue/).waitFor();
+  await page
+    .getByTestId("record-says")
+    .getByText(/records a new cue/)
+    .waitFor();
   await page.getByRole("dialog").getByRole("button", { name: "Record", exact: true }).click();
   await page.getByTestId("record-says").waitFor({ state: "hidden" });
 }
@@ -78,7 +88,10 @@ test("patch, group, values, cues and playback without a key", async () => {
   await page.getByText("Group 1").click();
   await dragNumber("Dimmer", 110);
   const pad = await boxOf("position-pad");
-  await drag([pad.x + pad.width / 2, pad.y + pad.height / 2], [pad.x + pad.width / 2 + 30, pad.y + pad.height / 2 - 20]);
+  await drag(
+    [pad.x + pad.width / 2, pad.y + pad.height / 2],
+    [pad.x + pad.width / 2 + 30, pad.y + pad.height / 2 - 20],
+  );
   await record();
   await page.getByText("Group 2").click();
   await dragNumber("Dimmer", -60);

@@ -10,7 +10,10 @@ const children: ChildProcess[] = [];
 afterAll(() => children.forEach((child) => child.kill("SIGKILL")));
 
 async function start(port: number): Promise<{ child: ChildProcess; said: string; code: number | null }> {
-  const child = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], { stdio: ["ignore", "pipe", "pipe"], env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.63" } });
+  const child = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+    stdio: ["ignore", "pipe", "pipe"],
+    env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.63" },
+  });
   children.push(child);
   let said = "";
   child.stdout!.on("data", (text) => (said += String(text)));
@@ -22,7 +25,12 @@ async function start(port: number): Promise<{ child: ChildProcess; said: string;
   return { child, said, code };
 }
 const stateFile = (port: number) => join(root, `build/running-${port}.json`);
-const state = (port: number) => JSON.parse(readFileSync(stateFile(port), "utf8")) as { bridge: number; node: number; processes: { name: string; pid: number; started: string }[] };
+const state = (port: number) =>
+  JSON.parse(readFileSync(stateFile(port), "utf8")) as {
+    bridge: number;
+    node: number;
+    processes: { name: string; pid: number; started: string }[];
+  };
 const lives = (pid: number) => {
   try {
     process.kill(pid, 0);
@@ -31,9 +39,12 @@ const lives = (pid: number) => {
     return false;
   }
 };
-const answers = (port: number) => new Promise<boolean>((resolve) => {
-  const socket = connect(port, "127.0.0.1").once("connect", () => (socket.destroy(), resolve(true))).once("error", () => resolve(false));
-});
+const answers = (port: number) =>
+  new Promise<boolean>((resolve) => {
+    const socket = connect(port, "127.0.0.1")
+      .once("connect", () => (socket.destroy(), resolve(true)))
+      .once("error", () => resolve(false));
+  });
 
 test("killed hard, it leaves nothing behind, and the next start runs; a second start is pointed to the first", async () => {
   const port = await freePort();
@@ -44,7 +55,14 @@ test("killed hard, it leaves nothing behind, and the next start runs; a second s
   const { processes } = state(port);
   expect(processes.map((p) => p.name).sort()).toEqual(["app", "bridge", "serve", "standin"]);
   first.child.kill("SIGKILL");
-  await becomes(async () => processes.filter((p) => lives(p.pid)).map((p) => p.name).join(), (left) => left === "");
+  await becomes(
+    async () =>
+      processes
+        .filter((p) => lives(p.pid))
+        .map((p) => p.name)
+        .join(),
+    (left) => left === "",
+  );
   const third = await start(port);
   expect(third.code).toBeNull();
   expect(await answers(state(port).bridge)).toBe(true);
@@ -54,20 +72,32 @@ test("killed hard, it leaves nothing behind, and the next start runs; a second s
   const serve = half.processes.find((p) => p.name === "serve")!;
   process.kill(serve.pid, "SIGSTOP");
   process.kill(half.processes.find((p) => p.name === "bridge")!.pid, "SIGKILL");
-  await becomes(() => answers(half.bridge), (yes) => !yes);
+  await becomes(
+    () => answers(half.bridge),
+    (yes) => !yes,
+  );
   const fourth = await start(port);
   expect([fourth.code, fourth.said]).toEqual([null, expect.stringContaining("with the demo show")]);
   fourth.child.kill("SIGTERM");
-  await becomes(async () => existsSync(stateFile(port)), (there) => !there);
+  await becomes(
+    async () => existsSync(stateFile(port)),
+    (there) => !there,
+  );
 });
 
 test("a process that only has the id of one of ours is left alone, and a port of another program is told of", async () => {
   const port = await freePort();
-  writeFileSync(stateFile(port), JSON.stringify({ token: "x", bridge: 1, node: 1, processes: [{ name: "app", pid: process.pid, started: "1" }] }));
+  writeFileSync(
+    stateFile(port),
+    JSON.stringify({ token: "x", bridge: 1, node: 1, processes: [{ name: "app", pid: process.pid, started: "1" }] }),
+  );
   const made = await start(port);
   expect(made.code).toBeNull();
   made.child.kill("SIGTERM");
-  await becomes(async () => existsSync(stateFile(port)), (there) => !there);
+  await becomes(
+    async () => existsSync(stateFile(port)),
+    (there) => !there,
+  );
   const other = (await import("node:http")).createServer((_, answer) => answer.end("hello"));
   await new Promise<void>((resolve) => other.listen(port, "127.0.0.1", () => resolve()));
   const refused = await start(port);

@@ -14,11 +14,18 @@ const ask = async (page: Page, ...lines: string[]) => {
 };
 /** A cell by its place: the row from 0, the column by its title. */
 const cell = async (page: Page, row: number, title: string) => {
-  const column = await page.locator("[data-title]").evaluateAll((heads, t) => heads.findIndex((h) => h.textContent === t), title);
+  const column = await page
+    .locator("[data-title]")
+    .evaluateAll((heads, t) => heads.findIndex((h) => h.textContent === t), title);
   return page.locator(`[data-row="${row}"][data-column="${column}"]`);
 };
-const texts = async (page: Page, title: string, rows: number) => Promise.all(Array.from({ length: rows }, async (_, r) => (await cell(page, r, title)).textContent()));
-const shows = (page: Page, title: string, wanted: string[]) => becomes(() => texts(page, title, wanted.length), (found) => found.every((t, i) => t === wanted[i]));
+const texts = async (page: Page, title: string, rows: number) =>
+  Promise.all(Array.from({ length: rows }, async (_, r) => (await cell(page, r, title)).textContent()));
+const shows = (page: Page, title: string, wanted: string[]) =>
+  becomes(
+    () => texts(page, title, wanted.length),
+    (found) => found.every((t, i) => t === wanted[i]),
+  );
 
 test("a patch is typed, filled, pasted and put right like a spreadsheet", async () => {
   const { page } = app;
@@ -53,7 +60,10 @@ test("a patch is typed, filled, pasted and put right like a spreadsheet", async 
   await (await cell(page, 5, "Address")).click();
   await page.keyboard.type("1:1");
   await page.keyboard.press("Enter");
-  await page.getByTestId("draft").getByText(/6: 1:1 is in use by fixture 1/).waitFor();
+  await page
+    .getByTestId("draft")
+    .getByText(/6: 1:1 is in use by fixture 1/)
+    .waitFor();
   await page.getByRole("button", { name: "Next free address" }).click();
   await page.getByTestId("draft").waitFor({ state: "detached" });
   await shows(page, "Address", ["1:1", "1:13", "1:25", "1:37", "1:49", "1:61"]);
@@ -91,7 +101,10 @@ test("a patch is typed, filled, pasted and put right like a spreadsheet", async 
   await page.locator("[data-title=addresses]").click({ position: { x: 20, y: 10 } });
   await shows(page, "No.", ["6", "5", "4"]);
   await page.getByLabel("Filter the patch").fill("1:25");
-  await becomes(() => page.getByRole("row").count(), (n) => n === 2);
+  await becomes(
+    () => page.getByRole("row").count(),
+    (n) => n === 2,
+  );
   expect(app.errors).toEqual([]);
 });
 
@@ -113,9 +126,15 @@ test("a fixture is dragged to another address on the universe map, and the rig i
   };
   // Taken by its third slot, fixture 6 goes so that this slot is where it is let go.
   await drag(await middle(63), await middle(203));
-  await becomes(() => slot(201).locator("i").textContent(), (t) => t === "6");
+  await becomes(
+    () => slot(201).locator("i").textContent(),
+    (t) => t === "6",
+  );
   await drag(await middle(203), await middle(5));
-  await page.getByTestId("notices").getByText(/fixture 6 stays: 1:3 is in use by fixture 1/i).waitFor();
+  await page
+    .getByTestId("notices")
+    .getByText(/fixture 6 stays: 1:3 is in use by fixture 1/i)
+    .waitFor();
 
   await page.getByRole("tab", { name: "Plan" }).click();
   await ask(page, "1 thru 6");
@@ -124,9 +143,15 @@ test("a fixture is dragged to another address on the universe map, and the rig i
   await drag({ x: stage.x + 100, y: stage.y + 200 }, { x: stage.x + 500, y: stage.y + 200 });
   await ask(page, "1 + 6");
   const place = page.getByRole("button", { name: /^Metres across/ });
-  await becomes(() => place.textContent(), (t) => /-?\d.* to -?\d/.test(t ?? ""));
+  await becomes(
+    () => place.textContent(),
+    (t) => /-?\d.* to -?\d/.test(t ?? ""),
+  );
   await page.getByRole("button", { name: "Align x" }).click();
-  await becomes(() => place.textContent(), (t) => !/ to /.test(t ?? ""));
+  await becomes(
+    () => place.textContent(),
+    (t) => !/ to /.test(t ?? ""),
+  );
   await page.getByText("Truss", { exact: true }).click();
   await page.getByLabel("Its name").fill("Front truss");
   await drag({ x: stage.x + 100, y: stage.y + 300 }, { x: stage.x + 500, y: stage.y + 300 });

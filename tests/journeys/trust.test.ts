@@ -37,7 +37,10 @@ const ask = async (page: Page, ...lines: string[]) => {
   }
 };
 const slot = (number: number, at: number) => async () => arrived.get(number)?.[at - 1] ?? -1;
-const running = () => JSON.parse(readFileSync(join(__dirname, `../../build/running-${new URL(app.base).port}.json`), "utf8")) as { processes: { name: string; pid: number }[] };
+const running = () =>
+  JSON.parse(readFileSync(join(__dirname, `../../build/running-${new URL(app.base).port}.json`), "utf8")) as {
+    processes: { name: string; pid: number }[];
+  };
 const newShow = async (page: Page, name: string) => {
   await page.goto(app.base);
   await page.locator("[data-ready=true]").waitFor();
@@ -88,18 +91,28 @@ test("the bridge is killed in mid-show: it is said, it is back by itself, and th
   await becomes(slot(40, 1), (v) => v === 230, 6000);
   expect(Date.now() - since).toBeLessThan(3000);
   expect(running().processes.find((p) => p.name === "bridge")!.pid).not.toBe(pid);
-  await becomes(() => page.getByTestId("wire-state").textContent(), (text) => text === "1 universe");
+  await becomes(
+    () => page.getByTestId("wire-state").textContent(),
+    (text) => text === "1 universe",
+  );
 });
 
 test("a show from a file sends nothing until a person agrees; then it does, and is not asked again", async () => {
   const { page } = app;
   const desk = newDesk();
-  for (const line of ["patch 2 dimmer at 1:1", `output 1 artnet to ${HOST} as 50`, 'set show name "Brought in"']) expect(runLine(desk, line)).toBeUndefined();
+  for (const line of ["patch 2 dimmer at 1:1", `output 1 artnet to ${HOST} as 50`, 'set show name "Brought in"'])
+    expect(runLine(desk, line)).toBeUndefined();
   await page.goto(app.base);
   await page.locator("[data-ready=true]").waitFor();
   const chooser = page.waitForEvent("filechooser");
   await page.getByRole("button", { name: "Import a show file" }).click();
-  await (await chooser).setFiles({ name: "in.comet.zip", mimeType: "application/zip", buffer: Buffer.from(writeShowFile(desk.world.show)) });
+  await (
+    await chooser
+  ).setFiles({
+    name: "in.comet.zip",
+    mimeType: "application/zip",
+    buffer: Buffer.from(writeShowFile(desk.world.show)),
+  });
   await page.getByText('"Brought in" is in').waitFor();
   await page.getByRole("button", { name: "Open Brought in" }).click();
   await page.getByTestId("truth-consent").waitFor();
@@ -136,21 +149,28 @@ test("a damaged show opens at an earlier moment, to look at first, and goes on a
   await untilSaved(page);
   await page.goto(app.base);
   await page.locator("[data-ready=true]").waitFor();
-  await page.evaluate((show) => new Promise<void>((resolve, reject) => {
-    const open = indexedDB.open("bold-comet");
-    open.onerror = reject;
-    open.onsuccess = () => {
-      const store = open.result.transaction("snapshots", "readwrite").objectStore("snapshots");
-      for (const key of [show, `${show} before`]) store.put({ text: "{}", check: 1, seq: 3 }, key);
-      store.transaction.oncomplete = () => (open.result.close(), resolve());
-    };
-  }), id);
+  await page.evaluate(
+    (show) =>
+      new Promise<void>((resolve, reject) => {
+        const open = indexedDB.open("bold-comet");
+        open.onerror = reject;
+        open.onsuccess = () => {
+          const store = open.result.transaction("snapshots", "readwrite").objectStore("snapshots");
+          for (const key of [show, `${show} before`]) store.put({ text: "{}", check: 1, seq: 3 }, key);
+          store.transaction.oncomplete = () => (open.result.close(), resolve());
+        };
+      }),
+    id,
+  );
   await page.goto(`${app.base}/show/${id}/build`);
   await page.getByText("this show's storage is damaged").waitFor();
   await page.getByTestId("version").first().getByRole("link", { name: "Look at it" }).click();
   await page.getByTestId("truth-version").waitFor();
   await ask(page, "1 at 70", "record cue 2");
-  await page.getByTestId("notices").getByText(/earlier version, to look at/).waitFor();
+  await page
+    .getByTestId("notices")
+    .getByText(/earlier version, to look at/)
+    .waitFor();
   await page.getByRole("navigation").getByText("Cues", { exact: true }).click();
   await page.locator("tr[data-testid^=cue-]").first().waitFor();
   expect(await page.locator("tr[data-testid^=cue-]").count()).toBe(1);
@@ -159,7 +179,10 @@ test("a damaged show opens at an earlier moment, to look at first, and goes on a
   await page.getByTestId("truth-version").waitFor({ state: "detached" });
   await ask(page, "1 at 70", "record cue 2");
   await page.getByRole("navigation").getByText("Cues", { exact: true }).click();
-  await becomes(() => page.locator("tr[data-testid^=cue-]").count(), (n) => n === 2);
+  await becomes(
+    () => page.locator("tr[data-testid^=cue-]").count(),
+    (n) => n === 2,
+  );
   await untilSaved(page);
 });
 
@@ -178,11 +201,20 @@ test("what is drawn fails and says so while the show runs on; leaving with somet
     };
   });
   await page.keyboard.press("Alt+5");
-  await page.getByText(/could not be shown: broken on purpose. The show runs on/).first().waitFor();
+  await page
+    .getByText(/could not be shown: broken on purpose. The show runs on/)
+    .first()
+    .waitFor();
   const before = arrived.get(40)![2]!;
   await becomes(slot(40, 3), (v) => v > before + 5);
-  await page.evaluate(() => void (Number.prototype.toLocaleString = (globalThis as unknown as { kept: typeof Number.prototype.toLocaleString }).kept));
-  while ((await page.getByRole("button", { name: "Show it again" }).count()) > 0) await page.getByRole("button", { name: "Show it again" }).first().click();
+  await page.evaluate(
+    () =>
+      void (Number.prototype.toLocaleString = (
+        globalThis as unknown as { kept: typeof Number.prototype.toLocaleString }
+      ).kept),
+  );
+  while ((await page.getByRole("button", { name: "Show it again" }).count()) > 0)
+    await page.getByRole("button", { name: "Show it again" }).first().click();
   await ask(page, "release list 7");
   await untilSaved(page);
   app.errors.length = 0;
@@ -205,7 +237,11 @@ test("what is drawn fails and says so while the show runs on; leaving with somet
 
 test("no other page can put the app into a frame, and its policy lets in no script but its own", async () => {
   const { page } = app;
-  const trap = createServer((_, answer) => answer.setHeader("content-type", "text/html").end(`<iframe src="${app.base}/show/demo/build" width="800" height="600"></iframe>`));
+  const trap = createServer((_, answer) =>
+    answer
+      .setHeader("content-type", "text/html")
+      .end(`<iframe src="${app.base}/show/demo/build" width="800" height="600"></iframe>`),
+  );
   await new Promise<void>((resolve) => trap.listen(0, "127.0.0.1", () => resolve()));
   const other = await app.context.newPage();
   await other.goto(`http://127.0.0.1:${(trap.address() as { port: number }).port}`);
@@ -214,21 +250,32 @@ test("no other page can put the app into a frame, and its policy lets in no scri
   await other.close();
   trap.close();
   const { headers } = await fetch(`${app.base}/show/demo/build`);
-  expect(headers.get("content-security-policy")).toMatch(/script-src 'self' 'nonce-[0-9a-f]{32}';.*frame-ancestors 'none'/);
-  expect([headers.get("x-frame-options"), headers.get("x-content-type-options"), headers.get("referrer-policy")]).toEqual(["DENY", "nosniff", "no-referrer"]);
+  expect(headers.get("content-security-policy")).toMatch(
+    /script-src 'self' 'nonce-[0-9a-f]{32}';.*frame-ancestors 'none'/,
+  );
+  expect([
+    headers.get("x-frame-options"),
+    headers.get("x-content-type-options"),
+    headers.get("referrer-policy"),
+  ]).toEqual(["DENY", "nosniff", "no-referrer"]);
   // Later, outside of the debugger's own leave to do so.
-  await page.evaluate(() => void setTimeout(() => {
-    const script = document.createElement("script");
-    script.textContent = "globalThis.injected = true";
-    document.body.append(script);
-    try {
-      new Function("globalThis.made = true")();
-    } catch {
-      // As it should be.
-    }
-  }, 0));
+  await page.evaluate(
+    () =>
+      void setTimeout(() => {
+        const script = document.createElement("script");
+        script.textContent = "globalThis.injected = true";
+        document.body.append(script);
+        try {
+          new Function("globalThis.made = true")();
+        } catch {
+          // As it should be.
+        }
+      }, 0),
+  );
   await page.waitForTimeout(300);
-  expect(await page.evaluate(() => Object.keys(globalThis).filter((key) => key === "injected" || key === "made"))).toEqual([]);
+  expect(
+    await page.evaluate(() => Object.keys(globalThis).filter((key) => key === "injected" || key === "made")),
+  ).toEqual([]);
   expect(packets).toBeGreaterThan(10);
   expect(app.errors).toEqual([]);
 });

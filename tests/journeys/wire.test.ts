@@ -26,16 +26,17 @@ const ask = async (page: Page, ...lines: string[]) => {
   }
 };
 /** How red the reddest spot of the stage picture is, over its green. */
-const redness = (page: Page) => page.getByTestId("stage").evaluate(async (stage) => {
-  const canvas = stage.querySelector("canvas")!;
-  const copy = new OffscreenCanvas(canvas.width, canvas.height);
-  const c = copy.getContext("2d")!;
-  c.drawImage(canvas, 0, 0);
-  const { data } = c.getImageData(0, 0, copy.width, copy.height);
-  let most = 0;
-  for (let i = 0; i < data.length; i += 4) most = Math.max(most, data[i]! - data[i + 1]!);
-  return most;
-});
+const redness = (page: Page) =>
+  page.getByTestId("stage").evaluate(async (stage) => {
+    const canvas = stage.querySelector("canvas")!;
+    const copy = new OffscreenCanvas(canvas.width, canvas.height);
+    const c = copy.getContext("2d")!;
+    c.drawImage(canvas, 0, 0);
+    const { data } = c.getImageData(0, 0, copy.width, copy.height);
+    let most = 0;
+    for (let i = 0; i < data.length; i += 4) most = Math.max(most, data[i]! - data[i + 1]!);
+    return most;
+  });
 
 test("a table comes in, its universes go to the node, and a fixture is seen to arrive", async () => {
   const { page } = app;
@@ -50,7 +51,9 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await page.locator("input[type=file]").setInputFiles(file);
   const dialog = page.getByRole("dialog");
   await dialog.getByText("5 rows ready, 2 left out").waitFor();
-  expect(await dialog.getByTestId("left-out").textContent()).toMatch(/line 6.*No Such Lamp.*not in the library.*line 7.*2:510/s);
+  expect(await dialog.getByTestId("left-out").textContent()).toMatch(
+    /line 6.*No Such Lamp.*not in the library.*line 7.*2:510/s,
+  );
   // The lamp that is unknown here is matched by hand, and comes in.
   await dialog.getByRole("combobox", { name: "Type for No Such Lamp" }).fill("lantern par");
   await page.getByRole("option", { name: "Fathom Lantern Par · rgbw (4 ch)" }).click();
@@ -67,30 +70,48 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await ask(page, "101 at full colour at #ff0000", "101 tilt at 30");
   const wire = page.getByTestId("wire");
   const arrived = async (slot: number) => Number(await wire.locator(`[title^="1:${slot} "] b`).textContent());
-  await becomes(() => arrived(5), (v) => v === 255);
+  await becomes(
+    () => arrived(5),
+    (v) => v === 255,
+  );
   expect([await arrived(7), await arrived(8), await arrived(9)]).toEqual([255, 0, 0]);
   await page.getByTestId("differing").getByText("arrives as meant").waitFor();
   // A slot held for a test arrives, too.
   await wire.locator('[title^="1:17 "]').click();
-  await becomes(() => arrived(17), (v) => v === 255);
+  await becomes(
+    () => arrived(17),
+    (v) => v === 255,
+  );
   await page.getByRole("button", { name: "Let go of 1 slot" }).click();
-  await becomes(() => arrived(17), (v) => v === 0);
+  await becomes(
+    () => arrived(17),
+    (v) => v === 0,
+  );
   // One that is forgotten ends with the view.
   await wire.locator('[title^="1:18 "]').click();
-  await becomes(() => arrived(18), (v) => v === 255);
+  await becomes(
+    () => arrived(18),
+    (v) => v === 255,
+  );
 
   await page.getByRole("tab", { name: "Universes" }).click();
   await bytesWhen(page, (b) => b[4] === 255 && b[17] === 47);
   await page.getByRole("navigation").getByText("Build", { exact: true }).click();
   await page.getByTestId("from-wire").click();
   await page.getByTestId("from-wire").getByText("from the wire: 2 universes").waitFor();
-  await becomes(() => redness(page), (v) => v > 90);
+  await becomes(
+    () => redness(page),
+    (v) => v > 90,
+  );
   // With the output off nothing new arrives, and the picture from the wire stays as it was.
   await ask(page, "output 1 off");
   await page.waitForTimeout(400);
   await ask(page, "101 colour at #0000ff");
   await page.waitForTimeout(600);
   await page.getByTestId("from-wire").click();
-  await becomes(() => redness(page), (v) => v < 60);
+  await becomes(
+    () => redness(page),
+    (v) => v < 60,
+  );
   expect(app.errors).toEqual([]);
 });

@@ -3,12 +3,13 @@ import { spawn } from "node:child_process";
 import { createServer } from "node:net";
 import { chromium, type Browser, type Page } from "playwright-core";
 
-export const freePort = (): Promise<number> => new Promise((resolve) => {
-  const probe = createServer().listen(0, "127.0.0.1", () => {
-    const { port } = probe.address() as { port: number };
-    probe.close(() => resolve(port));
+export const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
   });
-});
 
 export interface Killable {
   page: Page;
@@ -16,16 +17,34 @@ export interface Killable {
   kill(): void;
 }
 
-const FLAGS = ["--headless=new", "--no-sandbox", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--disable-gpu", "--window-size=1280,800"];
+const FLAGS = [
+  "--headless=new",
+  "--no-sandbox",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+  "--disable-gpu",
+  "--window-size=1280,800",
+];
 
 export async function startBrowser(profile: string): Promise<Killable> {
   const debug = await freePort();
-  const child = spawn(process.env.CHROMIUM ?? "/usr/bin/chromium", [...FLAGS, `--user-data-dir=${profile}`, `--remote-debugging-port=${debug}`, "about:blank"], { stdio: "ignore", detached: true });
+  const child = spawn(
+    process.env.CHROMIUM ?? "/usr/bin/chromium",
+    [...FLAGS, `--user-data-dir=${profile}`, `--remote-debugging-port=${debug}`, "about:blank"],
+    { stdio: "ignore", detached: true },
+  );
   for (let tries = 0; ; tries++) {
     try {
       const browser = await chromium.connectOverCDP(`http://127.0.0.1:${debug}`);
       const context = browser.contexts()[0]!;
-      return { browser, page: context.pages()[0] ?? (await context.newPage()), kill: () => process.kill(-child.pid!, "SIGKILL") };
+      return {
+        browser,
+        page: context.pages()[0] ?? (await context.newPage()),
+        kill: () => process.kill(-child.pid!, "SIGKILL"),
+      };
     } catch (error) {
       if (tries > 100) throw error;
       await new Promise((resolve) => setTimeout(resolve, 100));
@@ -34,31 +53,58 @@ export async function startBrowser(profile: string): Promise<Killable> {
 }
 
 /** In which cue storage has a list standing; null for none. */
-export const standingStored = (page: Page, show: string, list: string) => page.evaluate(([id, wanted]) => new Promise<string | null>((resolve, reject) => {
-  const open = indexedDB.open("bold-comet");
-  open.onerror = () => reject(open.error!);
-  open.onsuccess = () => {
-    const got = open.result.transaction("playing", "readonly").objectStore("playing").get(id!);
-    got.onsuccess = () => {
-      open.result.close();
-      const runs = got.result ? (JSON.parse(got.result.text) as { runs: { id: string; cue: string | null }[] }).runs : [];
-      resolve(runs.find((run) => run.id === wanted)?.cue ?? null);
-    };
-  };
-}), [show, list] as const);
+export const standingStored = (page: Page, show: string, list: string) =>
+  page.evaluate(
+    ([id, wanted]) =>
+      new Promise<string | null>((resolve, reject) => {
+        const open = indexedDB.open("bold-comet");
+        open.onerror = () => reject(open.error!);
+        open.onsuccess = () => {
+          const got = open.result.transaction("playing", "readonly").objectStore("playing").get(id!);
+          got.onsuccess = () => {
+            open.result.close();
+            const runs = got.result
+              ? (JSON.parse(got.result.text) as { runs: { id: string; cue: string | null }[] }).runs
+              : [];
+            resolve(runs.find((run) => run.id === wanted)?.cue ?? null);
+          };
+        };
+      }),
+    [show, list] as const,
+  );
 
 /** What storage holds of a show, as it is written: both snapshots and the journal. */
-export const storageOf = (page: Page, show: string) => page.evaluate((id) => new Promise<{ snapshots: ({ text: string; seq: number } | undefined)[]; journal: { seq: number; text: string }[] }>((resolve, reject) => {
-  const open = indexedDB.open("bold-comet");
-  open.onerror = () => reject(open.error!);
-  open.onsuccess = () => {
-    const tx = open.result.transaction(["snapshots", "journal"], "readonly");
-    const [current, before] = [tx.objectStore("snapshots").get(id), tx.objectStore("snapshots").get(`${id} before`)];
-    const range = IDBKeyRange.bound([id, 0], [id, Infinity]);
-    const [keys, entries] = [tx.objectStore("journal").getAllKeys(range), tx.objectStore("journal").getAll(range)];
-    tx.oncomplete = () => {
-      open.result.close();
-      resolve({ snapshots: [current.result, before.result], journal: keys.result.map((key, i) => ({ seq: (key as [string, number])[1], text: entries.result[i].text })) });
-    };
-  };
-}), show);
+export const storageOf = (page: Page, show: string) =>
+  page.evaluate(
+    (id) =>
+      new Promise<{
+        snapshots: ({ text: string; seq: number } | undefined)[];
+        journal: { seq: number; text: string }[];
+      }>((resolve, reject) => {
+        const open = indexedDB.open("bold-comet");
+        open.onerror = () => reject(open.error!);
+        open.onsuccess = () => {
+          const tx = open.result.transaction(["snapshots", "journal"], "readonly");
+          const [current, before] = [
+            tx.objectStore("snapshots").get(id),
+            tx.objectStore("snapshots").get(`${id} before`),
+          ];
+          const range = IDBKeyRange.bound([id, 0], [id, Infinity]);
+          const [keys, entries] = [
+            tx.objectStore("journal").getAllKeys(range),
+            tx.objectStore("journal").getAll(range),
+          ];
+          tx.oncomplete = () => {
+            open.result.close();
+            resolve({
+              snapshots: [current.result, before.result],
+              journal: keys.result.map((key, i) => ({
+                seq: (key as [string, number])[1],
+                text: entries.result[i].text,
+              })),
+            });
+          };
+        };
+      }),
+    show,
+  );

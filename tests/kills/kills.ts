@@ -32,12 +32,21 @@ const essence = ({ show, hands }: World): string => canonical({ show, held: hand
 function edit(k: number): string {
   const cue = 101 + below(6);
   return [
-    `set group 1 name "Edit ${k}"`, `${1 + below(12)} thru ${21 + below(10)} at ${below(101)} pan at ${below(90)} to ${-below(90)}`, `record cue ${cue} "Kept ${k}" fade 0`, `set cue 1 note "note ${k}"`, "clear", `41 thru 64 colour at #${(4096 + below(1e6)).toString(16).padStart(6, "0")}`, `${1 + below(12)} place ${below(8)} ${below(8)} 5`, `patch 1 dimmer as ${700 + k}`,
+    `set group 1 name "Edit ${k}"`,
+    `${1 + below(12)} thru ${21 + below(10)} at ${below(101)} pan at ${below(90)} to ${-below(90)}`,
+    `record cue ${cue} "Kept ${k}" fade 0`,
+    `set cue 1 note "note ${k}"`,
+    "clear",
+    `41 thru 64 colour at #${(4096 + below(1e6)).toString(16).padStart(6, "0")}`,
+    `${1 + below(12)} place ${below(8)} ${below(8)} 5`,
+    `patch 1 dimmer as ${700 + k}`,
   ][below(8)]!;
 }
 
 const port = await freePort();
-const server = spawn(process.execPath, ["tools/serve.mjs", "--port", String(port)], { stdio: ["ignore", "pipe", "inherit"] });
+const server = spawn(process.execPath, ["tools/serve.mjs", "--port", String(port)], {
+  stdio: ["ignore", "pipe", "inherit"],
+});
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const base = `http://127.0.0.1:${port}`;
 const profile = mkdtempSync(join(tmpdir(), "bold-comet-kill-"));
@@ -66,7 +75,10 @@ async function bytesAtRest(page: Page): Promise<number[]> {
   await page.keyboard.press("Alt+1");
   await page.getByRole("tab", { name: "Universes" }).click();
   await page.getByTestId("dmx").waitFor();
-  const read = () => page.getByTestId("dmx").evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
+  const read = () =>
+    page
+      .getByTestId("dmx")
+      .evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
   let last = await read();
   for (let calm = 0, tries = 0; calm < 3 && tries < 80; tries++) {
     await pause(200);
@@ -117,7 +129,11 @@ for (let k = 1; k <= kills; k++) {
         const to = 1 + below(4);
         await ask(page, `go list 1 cue ${to}`);
         // On a busy machine it takes a moment until it is shown.
-        await page.getByTestId("lane-1").getByTestId("lane-cue").getByText(new RegExp(`^${to} `)).waitFor();
+        await page
+          .getByTestId("lane-1")
+          .getByTestId("lane-cue")
+          .getByText(new RegExp(`^${to} `))
+          .waitFor();
         cue = await cueShown(page);
         // How the lists stand is never said to be saved: it counts from when storage has it.
         const main = listNumbered(desk.world.show, 1)!;
@@ -148,13 +164,24 @@ for (let k = 1; k <= kills; k++) {
     else if (found < sure) wrong.push(`state ${sure} of ${states.length - 1} was said to be saved, found ${found}`);
     if (sureCue !== undefined && shown !== sureCue) wrong.push(`list 1 stood in "${sureCue}", found "${shown}"`);
     if (found >= 0) {
-      const [is, meant] = [await bytesAtRest(now.page), bytesMeant(states[found]!.world, await (async () => (await now.page.keyboard.press("Alt+2"), now.page.getByTestId("lane-1").getByTestId("lane-cue").textContent()))())];
+      const [is, meant] = [
+        await bytesAtRest(now.page),
+        bytesMeant(
+          states[found]!.world,
+          await (async () => (
+            await now.page.keyboard.press("Alt+2"),
+            now.page.getByTestId("lane-1").getByTestId("lane-cue").textContent()
+          ))(),
+        ),
+      ];
       const differs = is.findIndex((byte, i) => byte !== meant[i]);
       if (differs >= 0) wrong.push(`slot ${differs + 1} is ${is[differs]}, the document means ${meant[differs]}`);
     }
     if (wrong.length > 0) {
       failures += 1;
-      console.log(`kill ${k}: ${wrong.join("; ")} (notices: ${(await now.page.getByTestId("notices").textContent()) || "none"})`);
+      console.log(
+        `kill ${k}: ${wrong.join("; ")} (notices: ${(await now.page.getByTestId("notices").textContent()) || "none"})`,
+      );
     }
     const kept = states[Math.max(0, found)]!;
     states = [kept];
@@ -173,5 +200,7 @@ if (edits === 0) {
   console.log("no edit was made, so nothing was shown");
   failures += 1;
 }
-console.log(`${kills} kills, ${edits} edits, ${failures} failures, slowest return ${(worst / 1000).toFixed(1)} s (browser start included)`);
+console.log(
+  `${kills} kills, ${edits} edits, ${failures} failures, slowest return ${(worst / 1000).toFixed(1)} s (browser start included)`,
+);
 process.exit(failures === 0 ? 0 : 1);

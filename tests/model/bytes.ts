@@ -20,12 +20,21 @@ function sent(norm: number, bytes: 1 | 2): number[] {
 const clamp = (v: number) => Math.min(1, Math.max(0, v));
 
 /** The channels of pan, tilt and dimmer. @param bytes of each. */
-export function modelBytes(values: { pan: number; tilt: number; dimmer: number }, hang: Hang, bytes: 1 | 2, dimmerBytes: 1 | 2): number[] {
+export function modelBytes(
+  values: { pan: number; tilt: number; dimmer: number },
+  hang: Hang,
+  bytes: 1 | 2,
+  dimmerBytes: 1 | 2,
+): number[] {
   const axis = (which: "pan" | "tilt") => {
     const meant = hang.swap ? values[which === "pan" ? "tilt" : "pan"] : values[which];
     const [from, to] = RANGE[which];
     const norm = clamp((meant + hang.correct[which] - from) / (to - from));
     return sent((which === "pan" ? hang.invertPan : hang.invertTilt) ? 1 - norm : norm, bytes);
   };
-  return [...axis("pan"), ...axis("tilt"), ...sent(clamp(clamp(values.dimmer / 100) * (hang.scale / 100)), dimmerBytes)];
+  return [
+    ...axis("pan"),
+    ...axis("tilt"),
+    ...sent(clamp(clamp(values.dimmer / 100) * (hang.scale / 100)), dimmerBytes),
+  ];
 }

@@ -11,29 +11,52 @@ import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type Mod
 const PARAMS = ["d1", "p1", "d2", "p2"];
 const attributeOf = (param: string) => (param[0] === "d" ? "dimmer" : "pan");
 
-const entry = fc.oneof({ weight: 5, arbitrary: fc.integer({ min: 0, max: 100 }).map((value) => ({ value })) }, { weight: 1, arbitrary: fc.constant({ value: "release" as const }) });
+const entry = fc.oneof(
+  { weight: 5, arbitrary: fc.integer({ min: 0, max: 100 }).map((value) => ({ value })) },
+  { weight: 1, arbitrary: fc.constant({ value: "release" as const }) },
+);
 const cue = fc.record({
   entries: fc.dictionary(fc.constantFrom(...PARAMS), entry, { minKeys: 0, maxKeys: 4 }),
-  up: fc.integer({ min: 0, max: 5 }), down: fc.integer({ min: 0, max: 5 }),
+  up: fc.integer({ min: 0, max: 5 }),
+  down: fc.integer({ min: 0, max: 5 }),
   fresh: fc.integer({ min: 0, max: 5 }).map((n) => n === 0),
   reach: fc.option(fc.integer({ min: 0, max: 3 }), { freq: 3 }),
 });
 const list = fc.record({
-  cues: fc.array(cue, { minLength: 1, maxLength: 5 }), priority: fc.integer({ min: 0, max: 1 }), htp: fc.integer({ min: 0, max: 3 }).map((n) => n === 0),
-  backTime: fc.integer({ min: 0, max: 3 }), releaseTime: fc.integer({ min: 0, max: 3 }),
+  cues: fc.array(cue, { minLength: 1, maxLength: 5 }),
+  priority: fc.integer({ min: 0, max: 1 }),
+  htp: fc.integer({ min: 0, max: 3 }).map((n) => n === 0),
+  backTime: fc.integer({ min: 0, max: 3 }),
+  releaseTime: fc.integer({ min: 0, max: 3 }),
 });
 const step = fc.record({
-  list: fc.integer({ min: 0, max: 2 }), wait: fc.integer({ min: 0, max: 30 }).map((n) => n / 8),
-  what: fc.oneof({ weight: 6, arbitrary: fc.constant("go") }, fc.constant("back"), fc.constant("release"), fc.integer({ min: 0, max: 4 }).map((n) => `jump ${n}`), fc.integer({ min: 0, max: 4 }).map((n) => `level ${n * 25}`)),
+  list: fc.integer({ min: 0, max: 2 }),
+  wait: fc.integer({ min: 0, max: 30 }).map((n) => n / 8),
+  what: fc.oneof(
+    { weight: 6, arbitrary: fc.constant("go") },
+    fc.constant("back"),
+    fc.constant("release"),
+    fc.integer({ min: 0, max: 4 }).map((n) => `jump ${n}`),
+    fc.integer({ min: 0, max: 4 }).map((n) => `level ${n * 25}`),
+  ),
 });
 
 type Given = (typeof list extends fc.Arbitrary<infer T> ? T : never)[];
 
 const hang = fc.record<Hang>({
-  swap: fc.boolean(), invertPan: fc.boolean(), invertTilt: fc.boolean(), scale: fc.constantFrom(100, 100, 40, 150, 200),
+  swap: fc.boolean(),
+  invertPan: fc.boolean(),
+  invertTilt: fc.boolean(),
+  scale: fc.constantFrom(100, 100, 40, 150, 200),
   correct: fc.record({ pan: fc.constantFrom(0, 0, -17.3, 20, 260, -400), tilt: fc.constantFrom(0, 0, 3.5, -120, 300) }),
 });
-const LEVEL: [Hang, Hang] = [0, 1].map(() => ({ swap: false, correct: { pan: 0, tilt: 0 }, invertPan: false, invertTilt: false, scale: 100 })) as [Hang, Hang];
+const LEVEL: [Hang, Hang] = [0, 1].map(() => ({
+  swap: false,
+  correct: { pan: 0, tilt: 0 },
+  invertPan: false,
+  invertTilt: false,
+  scale: 100,
+})) as [Hang, Hang];
 
 function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; model: ModelList[] } {
   const desk = newDesk();
@@ -46,12 +69,20 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
   run("patch 1 kelp-mini mode fine as 2 at 1:101");
   hangs.forEach((hang, i) => {
     const n = i + 1;
-    for (const line of [`swap ${hang.swap ? "on" : "off"}`, `correct pan ${hang.correct.pan} tilt ${hang.correct.tilt}`, `invert pan ${hang.invertPan ? "on" : "off"}`, `invert tilt ${hang.invertTilt ? "on" : "off"}`, `scale ${hang.scale}`]) run(`${n} ${line}`);
+    for (const line of [
+      `swap ${hang.swap ? "on" : "off"}`,
+      `correct pan ${hang.correct.pan} tilt ${hang.correct.tilt}`,
+      `invert pan ${hang.invertPan ? "on" : "off"}`,
+      `invert tilt ${hang.invertTilt ? "on" : "off"}`,
+      `scale ${hang.scale}`,
+    ])
+      run(`${n} ${line}`);
   });
   const model = lists.map((l, i): ModelList => {
     const n = i + 1;
     l.cues.forEach((c, k) => {
-      for (const [param, e] of Object.entries(c.entries)) run(`${param[1]} ${attributeOf(param)} ${e.value === "release" ? "release" : `at ${e.value}`}`);
+      for (const [param, e] of Object.entries(c.entries))
+        run(`${param[1]} ${attributeOf(param)} ${e.value === "release" ? "release" : `at ${e.value}`}`);
       run(`record list ${n} cue ${k + 1} up ${c.up} down ${c.down}${Object.keys(c.entries).length ? "" : " empty"}`);
       run("clear");
     });
@@ -59,27 +90,61 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
       if (c.fresh) run(`set list ${n} cue ${k + 1} fresh on`);
       if (c.reach !== null) run(`set list ${n} cue ${k + 1} reach ${k + 1 + c.reach}`);
     });
-    for (const line of [`priority ${l.priority}`, `htp ${l.htp ? "on" : "off"}`, `backtime ${l.backTime}`, `releasetime ${l.releaseTime}`]) run(`set list ${n} ${line}`);
-    return { ...l, cues: l.cues.map((c, k) => ({ ...c, number: k + 1, entries: c.entries, ...(c.reach === null ? { reach: undefined } : { reach: k + 1 + c.reach }) })) as ModelList["cues"] };
+    for (const line of [
+      `priority ${l.priority}`,
+      `htp ${l.htp ? "on" : "off"}`,
+      `backtime ${l.backTime}`,
+      `releasetime ${l.releaseTime}`,
+    ])
+      run(`set list ${n} ${line}`);
+    return {
+      ...l,
+      cues: l.cues.map((c, k) => ({
+        ...c,
+        number: k + 1,
+        entries: c.entries,
+        ...(c.reach === null ? { reach: undefined } : { reach: k + 1 + c.reach }),
+      })) as ModelList["cues"],
+    };
   });
   return { desk, model };
 }
 
-const item = (desk: Desk, param: string) => Object.values(desk.world.show.fixtures).find((f) => f.number === Number(param[1]))!.id;
+const item = (desk: Desk, param: string) =>
+  Object.values(desk.world.show.fixtures).find((f) => f.number === Number(param[1]))!.id;
 
-function compare(desk: Desk, model: ReturnType<typeof newModel>, t: number, log: string[], hangs: readonly Hang[]): void {
+function compare(
+  desk: Desk,
+  model: ReturnType<typeof newModel>,
+  t: number,
+  log: string[],
+  hangs: readonly Hang[],
+): void {
   for (const param of PARAMS) {
     const got = stageValues(desk.player, item(desk, param), attributeOf(param) === "pan" ? "Pan" : "Dimmer")[0]!;
     const wanted = modelValue(model, param, t);
-    if (Math.abs(got - wanted) > 1e-6) throw new Error(`${param} at ${t}: engine ${got}, model ${wanted}\n${log.join("\n")}`);
+    if (Math.abs(got - wanted) > 1e-6)
+      throw new Error(`${param} at ${t}: engine ${got}, model ${wanted}\n${log.join("\n")}`);
   }
   hangs.forEach((hang, i) => {
     const values = { pan: modelValue(model, `p${i + 1}`, t), tilt: 0, dimmer: modelValue(model, `d${i + 1}`, t) };
     const wanted = modelBytes(values, hang, i === 0 ? 1 : 2, i === 0 ? 1 : 2);
     const got = [...desk.player.frame.subarray(i * 100, i * 100 + wanted.length)];
     // A value worked out in another order may differ in its last bit, and so tip a byte that stands on the half.
-    const near = got.every((byte, k) => byte === wanted[k]) || [-1e-9, 1e-9].some((d) => modelBytes({ pan: values.pan + d, tilt: 0, dimmer: values.dimmer + d }, hang, i === 0 ? 1 : 2, i === 0 ? 1 : 2).every((byte, k) => byte === got[k]));
-    if (!near) throw new Error(`fixture ${i + 1} at ${t}: engine sends ${got.join(" ")}, model ${wanted.join(" ")} for ${JSON.stringify({ values, hang })}\n${log.join("\n")}`);
+    const near =
+      got.every((byte, k) => byte === wanted[k]) ||
+      [-1e-9, 1e-9].some((d) =>
+        modelBytes(
+          { pan: values.pan + d, tilt: 0, dimmer: values.dimmer + d },
+          hang,
+          i === 0 ? 1 : 2,
+          i === 0 ? 1 : 2,
+        ).every((byte, k) => byte === got[k]),
+      );
+    if (!near)
+      throw new Error(
+        `fixture ${i + 1} at ${t}: engine sends ${got.join(" ")}, model ${wanted.join(" ")} for ${JSON.stringify({ values, hang })}\n${log.join("\n")}`,
+      );
   });
 }
 
@@ -90,7 +155,11 @@ test("in force is what the words say", () => {
       const made = listNumbered(desk.world.show, 1)!;
       cuesOf(made).forEach((_, i) => {
         for (const param of PARAMS) {
-          const standing = standingOf(made, i, `${item(desk, param)}.0.${attributeOf(param) === "pan" ? "Pan" : "Dimmer"}`);
+          const standing = standingOf(
+            made,
+            i,
+            `${item(desk, param)}.0.${attributeOf(param) === "pan" ? "Pan" : "Dimmer"}`,
+          );
           const wanted = modelInForce(model[0]!, i, param);
           const got = standing.state === "stored" || standing.state === "tracked" ? standing.entry.value : undefined;
           expect(got).toBe(wanted?.value);
@@ -101,7 +170,13 @@ test("in force is what the words say", () => {
   );
 }, 60_000);
 
-const bare = (entries: Record<string, { value: number }>, down = 0) => ({ entries, up: 0, down, fresh: true, reach: null });
+const bare = (entries: Record<string, { value: number }>, down = 0) => ({
+  entries,
+  up: 0,
+  down,
+  fresh: true,
+  reach: null,
+});
 /** Stories that once told engine and model apart. */
 const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Hang]][] = [
   // An HTP list that lets go falls from its own output, by the down time, whatever other lists came later.
@@ -110,54 +185,77 @@ const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Han
       { cues: [bare({ d2: { value: 1 } })], priority: 0, htp: false, backTime: 0, releaseTime: 0 },
       { cues: [bare({ d2: { value: 1 } }), bare({}, 1)], priority: 0, htp: true, backTime: 0, releaseTime: 0 },
     ],
-    [{ list: 0, wait: 0, what: "level 25" }, { list: 1, wait: 0, what: "go" }, { list: 0, wait: 0, what: "jump 0" }, { list: 1, wait: 1, what: "go" }],
+    [
+      { list: 0, wait: 0, what: "level 25" },
+      { list: 1, wait: 0, what: "go" },
+      { list: 0, wait: 0, what: "jump 0" },
+      { list: 1, wait: 1, what: "go" },
+    ],
     LEVEL,
   ],
   // What was let go of before it had any weight is not held any more.
   [
-    [{ cues: [bare({ d1: { value: 1 } }), bare({}), bare({})].map((c) => ({ ...c, up: 1 })), priority: 0, htp: false, backTime: 1, releaseTime: 0 }],
-    [{ list: 0, wait: 0, what: "go" }, { list: 0, wait: 0, what: "go" }, { list: 0, wait: 0, what: "back" }, { list: 0, wait: 0.125, what: "go" }],
+    [
+      {
+        cues: [bare({ d1: { value: 1 } }), bare({}), bare({})].map((c) => ({ ...c, up: 1 })),
+        priority: 0,
+        htp: false,
+        backTime: 1,
+        releaseTime: 0,
+      },
+    ],
+    [
+      { list: 0, wait: 0, what: "go" },
+      { list: 0, wait: 0, what: "go" },
+      { list: 0, wait: 0, what: "back" },
+      { list: 0, wait: 0.125, what: "go" },
+    ],
     LEVEL,
   ],
 ];
 
 test("the stage is what the words say", () => {
   fc.assert(
-    fc.property(fc.array(list, { minLength: 1, maxLength: 3 }), fc.array(step, { maxLength: 14 }), fc.tuple(hang, hang), (lists, steps, hangs) => {
-      const { desk, model: lists2 } = build(lists, hangs);
-      const model = newModel(lists2, PARAMS, ["d1", "d2"]);
-      const log: string[] = [];
-      for (const { list: k, what, wait: pause } of steps) {
-        const n = k % lists.length;
-        const cues = lists2[n]!.cues;
-        const here = model.standing[n]!;
-        const t = desk.time;
-        log.push(`${t}: ${what} list ${n + 1}`);
-        if (what === "go") {
-          runLine(desk, `go list ${n + 1}`);
-          const to = here === null ? 0 : here + 1;
-          if (to < cues.length) modelArrive(model, n, to, t, here === null);
-        } else if (what === "back") {
-          runLine(desk, `back list ${n + 1}`);
-          if (here !== null && here > 0) modelArrive(model, n, here - 1, t, true, lists2[n]!.backTime);
-        } else if (what === "release") {
-          runLine(desk, `release list ${n + 1}`);
-          modelRelease(model, n, t);
-        } else if (what.startsWith("jump")) {
-          const to = Number(what.slice(5)) % cues.length;
-          runLine(desk, `go list ${n + 1} cue ${to + 1}`);
-          modelArrive(model, n, to, t, true);
-        } else {
-          runLine(desk, `level list ${n + 1} at ${what.slice(6)}`);
-          model.level[n] = Number(what.slice(6)) / 100;
-        }
-        compare(desk, model, desk.time, log, hangs);
-        for (const part of [0.3, 0.7]) {
-          wait(desk, pause * part);
+    fc.property(
+      fc.array(list, { minLength: 1, maxLength: 3 }),
+      fc.array(step, { maxLength: 14 }),
+      fc.tuple(hang, hang),
+      (lists, steps, hangs) => {
+        const { desk, model: lists2 } = build(lists, hangs);
+        const model = newModel(lists2, PARAMS, ["d1", "d2"]);
+        const log: string[] = [];
+        for (const { list: k, what, wait: pause } of steps) {
+          const n = k % lists.length;
+          const cues = lists2[n]!.cues;
+          const here = model.standing[n]!;
+          const t = desk.time;
+          log.push(`${t}: ${what} list ${n + 1}`);
+          if (what === "go") {
+            runLine(desk, `go list ${n + 1}`);
+            const to = here === null ? 0 : here + 1;
+            if (to < cues.length) modelArrive(model, n, to, t, here === null);
+          } else if (what === "back") {
+            runLine(desk, `back list ${n + 1}`);
+            if (here !== null && here > 0) modelArrive(model, n, here - 1, t, true, lists2[n]!.backTime);
+          } else if (what === "release") {
+            runLine(desk, `release list ${n + 1}`);
+            modelRelease(model, n, t);
+          } else if (what.startsWith("jump")) {
+            const to = Number(what.slice(5)) % cues.length;
+            runLine(desk, `go list ${n + 1} cue ${to + 1}`);
+            modelArrive(model, n, to, t, true);
+          } else {
+            runLine(desk, `level list ${n + 1} at ${what.slice(6)}`);
+            model.level[n] = Number(what.slice(6)) / 100;
+          }
           compare(desk, model, desk.time, log, hangs);
+          for (const part of [0.3, 0.7]) {
+            wait(desk, pause * part);
+            compare(desk, model, desk.time, log, hangs);
+          }
         }
-      }
-    }),
+      },
+    ),
     { numRuns: 500, examples: PINNED },
   );
 }, 120_000);

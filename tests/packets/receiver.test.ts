@@ -41,7 +41,8 @@ test("every universe of the demo, through a fade: the same slots at both, in ord
   const got = new Map<number, { slots: number[]; priority: number; source: string }>();
   receiver.on("packet", (packet) => {
     const slots = new Array<number>(512).fill(0);
-    for (const [slot, percent] of Object.entries(packet.payload)) slots[Number(slot) - 1] = Math.round((percent * 255) / 100);
+    for (const [slot, percent] of Object.entries(packet.payload))
+      slots[Number(slot) - 1] = Math.round((percent * 255) / 100);
     got.set(packet.universe, { slots, priority: packet.priority, source: packet.sourceName });
   });
   const socket = new WebSocket(`ws://127.0.0.1:${bridge.port}/?token=${guard.token}`, { origin: guard.origins[0]! });
@@ -53,7 +54,10 @@ test("every universe of the demo, through a fade: the same slots at both, in ord
   runLine(desk, "go list 1");
   for (let i = 0; i < 60; i++) {
     wait(desk, 0.1);
-    for (const frame of writeFrames(universes.map((number, u) => ({ protocol: 0, number, data: desk.player.frame.subarray(u * 512, (u + 1) * 512) })))) socket.send(frame);
+    for (const frame of writeFrames(
+      universes.map((number, u) => ({ protocol: 0, number, data: desk.player.frame.subarray(u * 512, (u + 1) * 512) })),
+    ))
+      socket.send(frame);
     await new Promise((resolve) => setTimeout(resolve, 12));
   }
   await new Promise((resolve) => setTimeout(resolve, 400));

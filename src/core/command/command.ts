@@ -55,16 +55,35 @@ export function itemsOf(args: Args, context: ReadContext): Item[] {
 }
 
 /** The fixtures of a SEL, each once; cells count as their fixture. */
-export const fixturesOf = (args: Args, context: ReadContext): string[] => [...new Set(itemsOf(args, context).map((i) => splitItem(i).fixture))];
+export const fixturesOf = (args: Args, context: ReadContext): string[] => [
+  ...new Set(itemsOf(args, context).map((i) => splitItem(i).fixture)),
+];
 
 /** The list a line names, else the armed one. */
 export function listOf(args: Args, { world }: ReadContext): CueList {
   const number = args.list as number | undefined;
-  if (number === undefined || args.list === true) return world.show.lists[world.hands.armed] ?? fail("no list is armed", "Name one, such as: go list 1");
-  return listNumbered(world.show, number) ?? fail(`there is no list ${number}`, `The lists are ${Object.values(world.show.lists).map((l) => l.number).join(", ")}`);
+  if (number === undefined || args.list === true)
+    return world.show.lists[world.hands.armed] ?? fail("no list is armed", "Name one, such as: go list 1");
+  return (
+    listNumbered(world.show, number) ??
+    fail(
+      `there is no list ${number}`,
+      `The lists are ${Object.values(world.show.lists)
+        .map((l) => l.number)
+        .join(", ")}`,
+    )
+  );
 }
 
 export function cueOf(list: CueList, number: number): Cue {
-  const numbers = Object.values(list.cues).map((c) => c.number).sort((a, b) => a - b);
-  return cueNumbered(list, number) ?? fail(`list ${list.number} has no cue ${number}`, numbers.length ? `It has ${numbers.slice(0, 8).join(", ")}${numbers.length > 8 ? " ..." : ""}` : "It is empty");
+  const numbers = Object.values(list.cues)
+    .map((c) => c.number)
+    .sort((a, b) => a - b);
+  return (
+    cueNumbered(list, number) ??
+    fail(
+      `list ${list.number} has no cue ${number}`,
+      numbers.length ? `It has ${numbers.slice(0, 8).join(", ")}${numbers.length > 8 ? " ..." : ""}` : "It is empty",
+    )
+  );
 }

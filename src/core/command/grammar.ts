@@ -127,7 +127,12 @@ export function mayBegin(node: Node, { tokens, abbreviate, expected }: MatchStat
 }
 
 /** All ways a node can be read from a place, longest optional parts first. */
-export function* match(node: Node, state: MatchState, pos: number, slots: Record<string, SlotParser>): Generator<Match> {
+export function* match(
+  node: Node,
+  state: MatchState,
+  pos: number,
+  slots: Record<string, SlotParser>,
+): Generator<Match> {
   switch (node.t) {
     case "word":
       if (wordAt(state, pos, node.word)) yield { pos: pos + 1, value: { [node.word]: true } };
@@ -149,7 +154,13 @@ export function* match(node: Node, state: MatchState, pos: number, slots: Record
   }
 }
 
-function* sequence(items: Node[], index: number, state: MatchState, so: Match, slots: Record<string, SlotParser>): Generator<Match> {
+function* sequence(
+  items: Node[],
+  index: number,
+  state: MatchState,
+  so: Match,
+  slots: Record<string, SlotParser>,
+): Generator<Match> {
   if (index === items.length) {
     yield so;
     return;
@@ -163,7 +174,8 @@ function* anyOrder(options: Node[], state: MatchState, so: Match, slots: Record<
   for (const [i, option] of options.entries()) {
     const rest = options.filter((_, k) => k !== i);
     for (const found of match(option, state, so.pos, slots)) {
-      if (found.pos > so.pos) yield* anyOrder(rest, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
+      if (found.pos > so.pos)
+        yield* anyOrder(rest, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
     }
   }
   yield so;

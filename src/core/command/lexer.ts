@@ -40,7 +40,10 @@ export function lex(line: string): Token[] {
     })[0];
     if (!found) {
       const rest = line.slice(at, at + 12);
-      fail(rest.startsWith('"') ? `the quote at "${rest.slice(1)}" is not closed` : `"${rest}" is not understood here`, rest.startsWith('"') ? 'Close it with "' : undefined);
+      fail(
+        rest.startsWith('"') ? `the quote at "${rest.slice(1)}" is not closed` : `"${rest}" is not understood here`,
+        rest.startsWith('"') ? 'Close it with "' : undefined,
+      );
     }
     const { kind, match } = found!;
     const end = at + match[0].length;

@@ -7,24 +7,42 @@ import { PLAYING } from "./commands/play";
 import { RIG } from "./commands/rig";
 import { SCRIPTS } from "./commands/script";
 import { SELECTING } from "./commands/select";
-import { compileSyntax, expect, match, mayBegin, type Args, type Expectation, type MatchState, type SlotParser } from "./grammar";
+import {
+  compileSyntax,
+  expect,
+  match,
+  mayBegin,
+  type Args,
+  type Expectation,
+  type MatchState,
+  type SlotParser,
+} from "./grammar";
 import { lex } from "./lexer";
 import { SLOTS } from "./slots";
 
 const numbers: SlotParser = (state, pos) => {
   const read: number[] = [];
-  for (let here = pos; state.tokens[here]?.kind === "number"; here++) read.push(Number(state.tokens[here]!.text.replace(/[%°]$/, "")));
+  for (let here = pos; state.tokens[here]?.kind === "number"; here++)
+    read.push(Number(state.tokens[here]!.text.replace(/[%°]$/, "")));
   expect(state, pos, { text: "numbers", isWord: false });
   return read.length > 0 ? [{ pos: pos + read.length, value: read }] : [];
 };
 
 /** Fixture and cell numbers, as they are written. */
-const items: SlotParser = (state, pos) => numbers(state, pos).map(({ pos: end }) => ({ pos: end, value: state.tokens.slice(pos, end).map((t) => t.text) }));
+const items: SlotParser = (state, pos) =>
+  numbers(state, pos).map(({ pos: end }) => ({ pos: end, value: state.tokens.slice(pos, end).map((t) => t.text) }));
 
 /** The rest of the line, as it is written. */
 const line: SlotParser = (state, pos) => (state.tokens[pos] ? [{ pos: state.tokens.length, value: pos }] : []);
 
-const ALL_SLOTS: Record<string, SlotParser> = { ...SLOTS, settings: settingsSlot, numbers, bytes: numbers, items, line };
+const ALL_SLOTS: Record<string, SlotParser> = {
+  ...SLOTS,
+  settings: settingsSlot,
+  numbers,
+  bytes: numbers,
+  items,
+  line,
+};
 
 export const COMMANDS: readonly Command[] = [...SELECTING, ...HOLDING, ...RIG, ...KEEPING, ...PLAYING];
 export const SCRIPT_COMMANDS: readonly Command[] = SCRIPTS;
@@ -42,7 +60,13 @@ interface Parsed {
 }
 
 function stateOf(text: string, context: ReadContext, options: ReadOptions, collects: boolean): MatchState {
-  return { tokens: lex(text), abbreviate: options.abbreviate ?? false, world: context.world, expected: collects ? new Map() : undefined, beyond: new Map() };
+  return {
+    tokens: lex(text),
+    abbreviate: options.abbreviate ?? false,
+    world: context.world,
+    expected: collects ? new Map() : undefined,
+    beyond: new Map(),
+  };
 }
 
 /** The first command that reads the whole line. Short forms ask every command, to find what else they could mean. */
@@ -60,7 +84,8 @@ function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
   return first;
 }
 
-const quoted = (items: readonly string[], most = 6): string => items.slice(0, most).join(", ") + (items.length > most ? " ..." : "");
+const quoted = (items: readonly string[], most = 6): string =>
+  items.slice(0, most).join(", ") + (items.length > most ? " ..." : "");
 
 function whereItStops(text: string, state: MatchState): Refusal {
   const last = Math.max(...state.expected!.keys(), 0);
@@ -81,7 +106,8 @@ function ambiguity(state: MatchState): Refusal | undefined {
     if (token?.kind !== "word") continue;
     const typed = token.text.toLowerCase();
     const words = [...new Set(expected.filter((e) => e.isWord && e.text.startsWith(typed)).map((e) => e.text))];
-    if (words.length > 1 && !words.includes(typed)) return refuse(`"${token.text}" could be ${quoted(words)}`, "Type a letter more");
+    if (words.length > 1 && !words.includes(typed))
+      return refuse(`"${token.text}" could be ${quoted(words)}`, "Type a letter more");
   }
   return undefined;
 }
@@ -119,8 +145,15 @@ function endOf(text: string, context: ReadContext): { typed: string; expected: E
   if (isRefusal(tokens)) return undefined;
   const last = tokens.at(-1);
   const typing = last !== undefined && last.end === text.length && last.kind !== "text" ? last : undefined;
-  const state: MatchState = { tokens: typing ? tokens.slice(0, -1) : tokens, abbreviate: true, world: context.world, expected: new Map(), beyond: new Map() };
-  for (const command of COMMANDS) for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
+  const state: MatchState = {
+    tokens: typing ? tokens.slice(0, -1) : tokens,
+    abbreviate: true,
+    world: context.world,
+    expected: new Map(),
+    beyond: new Map(),
+  };
+  for (const command of COMMANDS)
+    for (const found of match(compileSyntax(command.syntax), state, 0, ALL_SLOTS)) void found;
   return { typed: typing?.text.toLowerCase() ?? "", expected: state.expected!.get(state.tokens.length) ?? [] };
 }
 
@@ -133,11 +166,15 @@ export function couldFollow(text: string, context: ReadContext): string | undefi
   const end = endOf(text, context);
   if (!end) return undefined;
   const all = end.expected.flatMap((e) => [...(e.isWord || end.typed === "" ? [e.text] : []), ...(e.offers ?? [])]);
-  const growing = [...new Set(all)].filter((word) => word.toLowerCase().startsWith(end.typed) && word.toLowerCase() !== end.typed);
+  const growing = [...new Set(all)].filter(
+    (word) => word.toLowerCase().startsWith(end.typed) && word.toLowerCase() !== end.typed,
+  );
   if (growing.length > 0) return quoted(growing);
   // A whole word, with something still to come.
   const next = end.typed === "" ? undefined : endOf(`${text} `, context);
-  return next && next.expected.length > 0 && stopsEarly(text, context) ? quoted([...new Set(next.expected.map((e) => e.text))]) : undefined;
+  return next && next.expected.length > 0 && stopsEarly(text, context)
+    ? quoted([...new Set(next.expected.map((e) => e.text))])
+    : undefined;
 }
 
 /** Whether a line is right as far as it goes and only stops too early. */
@@ -160,7 +197,12 @@ export function complete(text: string, context: ReadContext): Completion[] {
   const end = endOf(text, context);
   if (!end) return [];
   const { typed, expected } = end;
-  const stem = typed !== "" ? text.slice(0, text.length - typed.length) : text.length > 0 && !text.endsWith(" ") ? `${text} ` : text;
+  const stem =
+    typed !== ""
+      ? text.slice(0, text.length - typed.length)
+      : text.length > 0 && !text.endsWith(" ")
+        ? `${text} `
+        : text;
   const seen = new Set<string>();
   const out: Completion[] = [];
   const add = (offer: string, isWord: boolean) => {

@@ -14,12 +14,20 @@ function numberAt(state: MatchState, pos: number, pattern: RegExp): RegExpExecAr
 }
 
 function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
-  if (state.expected) expect(state, pos, { text: "a fixture number", isWord: false, offers: fixturesByNumber(state.world.show).slice(0, 3).map((f) => String(f.number)) });
+  if (state.expected)
+    expect(state, pos, {
+      text: "a fixture number",
+      isWord: false,
+      offers: fixturesByNumber(state.world.show)
+        .slice(0, 3)
+        .map((f) => String(f.number)),
+    });
   const cell = numberAt(state, pos, CELL);
   if (cell) {
     const [fixture, from] = [Number(cell[1]), Number(cell[2])];
     const end = wordAt(state, pos + 1, "thru") ? numberAt(state, pos + 2, CELL) : null;
-    if (end && Number(end[1]) === fixture) return { pos: pos + 3, value: { kind: "cells", fixture, from, to: Number(end[2]) } };
+    if (end && Number(end[1]) === fixture)
+      return { pos: pos + 3, value: { kind: "cells", fixture, from, to: Number(end[2]) } };
     return { pos: pos + 1, value: { kind: "cell", fixture, cell: from } };
   }
   const whole = numberAt(state, pos, WHOLE);
@@ -32,13 +40,19 @@ function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
     }
     return { pos: pos + 1, value: { kind: "fixture", number: from } };
   }
-  for (const kind of ["all", "lit", "last"] as const) if (wordAt(state, pos, kind)) return { pos: pos + 1, value: { kind } };
+  for (const kind of ["all", "lit", "last"] as const)
+    if (wordAt(state, pos, kind)) return { pos: pos + 1, value: { kind } };
   if (wordAt(state, pos, "group")) return group(state, pos + 1);
   return undefined;
 }
 
 function group(state: MatchState, pos: number): Match<SelTerm> | undefined {
-  if (state.expected) expect(state, pos, { text: "a group number or name", isWord: false, offers: groupsByNumber(state.world.show).map((g) => String(g.number)) });
+  if (state.expected)
+    expect(state, pos, {
+      text: "a group number or name",
+      isWord: false,
+      offers: groupsByNumber(state.world.show).map((g) => String(g.number)),
+    });
   const token = state.tokens[pos];
   if (token?.kind === "text") return { pos: pos + 1, value: { kind: "groupNamed", name: token.text } };
   const from = numberAt(state, pos, WHOLE);

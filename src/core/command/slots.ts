@@ -10,7 +10,11 @@ import { selSlot } from "./selSlot";
 /** What WHAT means: one attribute, or families. */
 export type What = { attribute: string } | { families: readonly Family[] };
 
-function one(kind: (state: MatchState, pos: number) => unknown, text: string, offers?: (state: MatchState) => readonly string[]): SlotParser {
+function one(
+  kind: (state: MatchState, pos: number) => unknown,
+  text: string,
+  offers?: (state: MatchState) => readonly string[],
+): SlotParser {
   return (state, pos) => {
     if (state.expected) expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
     const value = state.tokens[pos] ? kind(state, pos) : undefined;
@@ -48,10 +52,16 @@ const attributeNames: [words: string[], name: string][] = ATTRIBUTES.flatMap((in
 const attr: SlotParser = (state, pos) => {
   if (state.tokens[pos]?.kind !== "word" && !state.expected) return [];
   if (state.expected) for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
-  const found = attributeNames.filter(([words]) => words.every((word, i) => {
-    const token = state.tokens[pos + i];
-    return token?.kind === "word" && (token.text.toLowerCase() === word || (state.abbreviate && i === 0 && token.text.length >= 3 && word.startsWith(token.text.toLowerCase())));
-  }));
+  const found = attributeNames.filter(([words]) =>
+    words.every((word, i) => {
+      const token = state.tokens[pos + i];
+      return (
+        token?.kind === "word" &&
+        (token.text.toLowerCase() === word ||
+          (state.abbreviate && i === 0 && token.text.length >= 3 && word.startsWith(token.text.toLowerCase())))
+      );
+    }),
+  );
   const exact = found.filter(([words]) => state.tokens[pos]?.text.toLowerCase() === words[0]);
   const best = exact[0] ?? (new Set(found.map(([, name]) => name)).size === 1 ? found[0] : undefined);
   return best ? [{ pos: pos + best[0].length, value: best[1] }] : [];
@@ -60,7 +70,7 @@ const attr: SlotParser = (state, pos) => {
 /** One attribute or more. */
 const attrs: SlotParser = (state, pos) => {
   const read: string[] = [];
-  for (let here = pos; ; ) {
+  for (let here = pos; ;) {
     const found = attr(state, here)[0];
     if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
     read.push(found.value as string);
@@ -119,7 +129,10 @@ const steps: SlotParser = (state, pos) => {
   }
 };
 
-const text = one((state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined), "a name in quotes");
+const text = one(
+  (state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined),
+  "a name in quotes",
+);
 
 /** Network addresses joined by "and". */
 const hosts: SlotParser = (state, pos) => {
@@ -162,12 +175,26 @@ export const SLOTS: Record<string, SlotParser> = {
   twice: bounded(DECIMAL, "percent", 0, 200),
   rate: bounded(DECIMAL, "percent", 0, 1000),
   cue: bounded(DECIMAL, "a cue number", 0.001, HIGHEST),
-  colour: one((state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined), "a colour such as #2ad1c9"),
-  host: one((state, pos) => (state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text) ? state.tokens[pos]!.text : undefined), "a network address such as 127.0.0.1"),
+  colour: one(
+    (state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined),
+    "a colour such as #2ad1c9",
+  ),
+  host: one(
+    (state, pos) =>
+      state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text)
+        ? state.tokens[pos]!.text
+        : undefined,
+    "a network address such as 127.0.0.1",
+  ),
   hosts,
   steps,
-  address: one((state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined), "an address such as 1:101"),
-  type: one(named, "a fixture type", (state) => [...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)])]),
+  address: one(
+    (state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined),
+    "an address such as 1:101",
+  ),
+  type: one(named, "a fixture type", (state) => [
+    ...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)]),
+  ]),
   mode: one(named, "a mode", (state) => {
     const typed = state.tokens.map((t) => t.text.toLowerCase());
     return LIBRARY.find((t) => typed.includes(t.id))?.modes.map((m) => m.name) ?? [];

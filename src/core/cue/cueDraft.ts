@@ -13,7 +13,16 @@ import { newTimes } from "./times";
 export const roundCueNumber = (number: number): number => Math.round(number * 1000) / 1000;
 
 export const newCue = (id: Id, number: number): Cue => ({
-  id, number, name: "", note: "", times: newTimes(), trigger: { kind: "go" }, reach: null, fresh: false, assert: false, entries: {},
+  id,
+  number,
+  name: "",
+  note: "",
+  times: newTimes(),
+  trigger: { kind: "go" },
+  reach: null,
+  fresh: false,
+  assert: false,
+  entries: {},
 });
 
 /** The list of a number, made where there is none. */
@@ -26,9 +35,11 @@ export function listNumberedOrNew(world: WorldDraft, number: number): CueList {
   return world.show.lists[id] as CueList;
 }
 
-export const listIn = (world: WorldDraft, list: Id): CueList => (world.show.lists[list] as CueList | undefined) ?? fail("that list does not exist");
+export const listIn = (world: WorldDraft, list: Id): CueList =>
+  (world.show.lists[list] as CueList | undefined) ?? fail("that list does not exist");
 
-export const cueIn = (world: WorldDraft, list: Id, cue: Id): Cue => (listIn(world, list).cues[cue] as Cue | undefined) ?? fail("that cue does not exist");
+export const cueIn = (world: WorldDraft, list: Id, cue: Id): Cue =>
+  (listIn(world, list).cues[cue] as Cue | undefined) ?? fail("that cue does not exist");
 
 export function cueLabel({ show }: World, list: Id, cue: Id): string {
   const owner = show.lists[list];
@@ -36,7 +47,8 @@ export function cueLabel({ show }: World, list: Id, cue: Id): string {
 }
 
 /** A draft's part as it is now, apart from later changes; a list just made is plain already. */
-export const snapshot = <T extends object>(draft: T): T => (isDraft(draft) ? (current(draft as never) as T) : (JSON.parse(JSON.stringify(draft)) as T));
+export const snapshot = <T extends object>(draft: T): T =>
+  isDraft(draft) ? (current(draft as never) as T) : (JSON.parse(JSON.stringify(draft)) as T);
 
 function put(list: CueList, additions: Additions): void {
   for (const [id, entries] of additions) Object.assign(list.cues[id]!.entries, entries);
@@ -46,7 +58,13 @@ function put(list: CueList, additions: Additions): void {
  * Does an edit of a list's cues and keeps the looks of the others.
  * @param next with touched parameters: the cue after this number gets what was in force for them there (cue only).
  */
-export function keepingLooks(world: WorldDraft, list: CueList, exempt: readonly Id[], edit: () => void, next?: { number: number; touched: Iterable<ParamKey> }): void {
+export function keepingLooks(
+  world: WorldDraft,
+  list: CueList,
+  exempt: readonly Id[],
+  edit: () => void,
+  next?: { number: number; touched: Iterable<ParamKey> },
+): void {
   const before = snapshot(list);
   edit();
   settleReaches(list);

@@ -24,7 +24,9 @@ export const setCue = defineIntent({
     reach: ReachSchema.nullable().optional(),
     fresh: z.boolean().optional(),
     assert: z.boolean().optional(),
-    family: z.object({ name: z.enum(FAMILIES), delay: z.number().min(0).optional(), fade: z.number().min(0).optional() }).optional(),
+    family: z
+      .object({ name: z.enum(FAMILIES), delay: z.number().min(0).optional(), fade: z.number().min(0).optional() })
+      .optional(),
   },
   apply(world, { list, cue: id, name, note, times, trigger, reach, fresh, assert, family }) {
     const cue = cueIn(world, list, id);
@@ -48,10 +50,16 @@ export const setCue = defineIntent({
       note !== undefined && `note "${note}"`,
       times && now && `fade ${timesText({ ...now.times, ...times })} s`,
       trigger && (trigger.kind === "go" ? "waits for go" : `follows by itself after ${trigger.after} s`),
-      reach !== undefined && (reach === null ? "reaches all later cues" : "more" in reach ? `reaches the next ${reach.more} cues, those recorded later included` : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
+      reach !== undefined &&
+        (reach === null
+          ? "reaches all later cues"
+          : "more" in reach
+            ? `reaches the next ${reach.more} cues, those recorded later included`
+            : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
       fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
       assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
-      family && `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
+      family &&
+        `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
     ].filter(Boolean);
     return `${cueLabel(world, list, cue)}: ${parts.join(", ")}`;
   },
@@ -70,12 +78,15 @@ export const deleteCue = defineIntent({
     const before = order[order.findIndex((c) => c.id === id) - 1];
     const edit = () => {
       delete list.cues[id];
-      for (const other of Object.values(list.cues)) if (other.reach && "cue" in other.reach && other.reach.cue === id) other.reach = before ? { cue: before.id } : null;
+      for (const other of Object.values(list.cues))
+        if (other.reach && "cue" in other.reach && other.reach.cue === id)
+          other.reach = before ? { cue: before.id } : null;
     };
     if (keepLooks) keepingLooks(world, list, [], edit, { number, touched });
     else edit();
   },
-  says: (world, { list, cue, keepLooks }) => `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; its values are gone from later cues"}`,
+  says: (world, { list, cue, keepLooks }) =>
+    `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; its values are gone from later cues"}`,
 });
 
 /** Everything in force becomes stored here. */
@@ -86,7 +97,10 @@ export const blockCue = defineIntent({
     const cue = cueIn(world, listId, id);
     const list = listIn(world, listId);
     const plain = snapshot(list);
-    const all = allInForce(plain, cuesOf(plain).findIndex((c) => c.id === id));
+    const all = allInForce(
+      plain,
+      cuesOf(plain).findIndex((c) => c.id === id),
+    );
     keepingLooks(world, list, [id], () => {
       for (const [key, { entry }] of all) cue.entries[key] ??= { attribute: entry.attribute, value: entry.value };
     });
@@ -124,12 +138,14 @@ export const moveCue = defineIntent({
     const cue = cueIn(world, listId, id);
     const list = listIn(world, listId);
     const number = roundCueNumber(to);
-    if (Object.values(list.cues).some((c) => c.id !== id && sameCueNumber(c.number, number))) fail(`cue ${number} exists already`, "Choose a number that is free");
+    if (Object.values(list.cues).some((c) => c.id !== id && sameCueNumber(c.number, number)))
+      fail(`cue ${number} exists already`, "Choose a number that is free");
     const edit = () => void (cue.number = number);
     if (keepLooks) keepingLooks(world, list, [id], edit);
     else edit();
   },
-  says: (world, { list, cue, to, keepLooks }) => `moves ${cueLabel(world, list, cue)} to cue ${roundCueNumber(to)}${keepLooks ? "; other looks stay" : "; what it stores tracks from there"}`,
+  says: (world, { list, cue, to, keepLooks }) =>
+    `moves ${cueLabel(world, list, cue)} to cue ${roundCueNumber(to)}${keepLooks ? "; other looks stay" : "; what it stores tracks from there"}`,
 });
 
 /** New numbers for all cues, in their order. */
@@ -147,7 +163,8 @@ export const renumberCues = defineIntent({
       if (end) cue.reach = { upTo: list.cues[end[1]]!.number };
     }
   },
-  says: ({ show }, { list, from, step }) => `renumbers the cues of list ${show.lists[list]?.number ?? ""} from ${from} by ${step}`,
+  says: ({ show }, { list, from, step }) =>
+    `renumbers the cues of list ${show.lists[list]?.number ?? ""} from ${from} by ${step}`,
 });
 
 export const setList = defineIntent({
@@ -158,8 +175,15 @@ export const setList = defineIntent({
   },
   apply(world, { list, change }) {
     const found = listIn(world, list);
-    if (change.kind && change.kind !== "list" && Object.keys(found.cues).length > 1) fail(`list ${found.number} has several cues, so it cannot be a ${change.kind}`, "A submaster, limiter or takeover holds one cue");
+    if (change.kind && change.kind !== "list" && Object.keys(found.cues).length > 1)
+      fail(
+        `list ${found.number} has several cues, so it cannot be a ${change.kind}`,
+        "A submaster, limiter or takeover holds one cue",
+      );
     Object.assign(found, change);
   },
-  says: ({ show }, { list, change }) => `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change).map(([key, value]) => `${key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`).join(", ")}`,
+  says: ({ show }, { list, change }) =>
+    `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change)
+      .map(([key, value]) => `${key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`)
+      .join(", ")}`,
 });

@@ -4,13 +4,38 @@ import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered, type World } from "../show/world";
 import { lookOf, ripple, sameLook } from "./looks";
 
-const value = fc.constantFrom("at 0", "at 0", "at 50", "at full", "red at 20", "red at 80", "zoom at 15", "zoom at 50", "red release", "intensity release");
+const value = fc.constantFrom(
+  "at 0",
+  "at 0",
+  "at 50",
+  "at full",
+  "red at 20",
+  "red at 80",
+  "zoom at 15",
+  "zoom at 50",
+  "red release",
+  "intensity release",
+);
 const cue = fc.record({
   lines: fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 4 }),
   fresh: fc.integer({ min: 0, max: 7 }).map((n) => n === 0),
   reach: fc.option(fc.integer({ min: 0, max: 3 }), { freq: 3 }),
 });
-const edit = fc.tuple(fc.constantFrom("record cueonly", "overwrite cueonly", "new cueonly", "update cueonly", "delete", "move", "block", "unblock"), fc.nat(), fc.nat(), fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 3 }));
+const edit = fc.tuple(
+  fc.constantFrom(
+    "record cueonly",
+    "overwrite cueonly",
+    "new cueonly",
+    "update cueonly",
+    "delete",
+    "move",
+    "block",
+    "unblock",
+  ),
+  fc.nat(),
+  fc.nat(),
+  fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 3 }),
+);
 
 function build(cues: { lines: [number, string][]; fresh: boolean; reach: number | null }[]): Desk {
   const desk = newDesk();
@@ -46,24 +71,37 @@ function differing(before: World, after: World): Set<string> {
 
 test("no other look changes when looks are kept, and ripple agrees with looking at every cue", () => {
   fc.assert(
-    fc.property(fc.array(cue, { minLength: 2, maxLength: 6 }), edit, fc.boolean(), (cues, [what, a, b, lines], keep) => {
-      const desk = build(cues);
-      const n = (a % cues.length) + 1;
-      const made = /record|overwrite|new|update/.test(what);
-      if (made) for (const [fixture, set] of lines) runLine(desk, `${fixture} ${set}`);
-      const only = keep ? " cueonly" : "";
-      const line = {
-        "record cueonly": `record cue ${n}${only}`, "overwrite cueonly": `record cue ${n} overwrite${only}`, "new cueonly": `record cue ${n}.5${only}`, "update cueonly": `update cue ${n} all${only}`,
-        delete: `delete cue ${n} ${keep ? "keeplooks" : "track"}`, move: `move cue ${n} to cue ${(b % (cues.length + 1)) + 0.5} ${keep ? "keeplooks" : "track"}`, block: `block cue ${n}`, unblock: `unblock cue ${n}`,
-      }[what]!;
-      const before = desk.world;
-      const edited = cuesOf(listNumbered(before.show, 1)!)[n - 1]!.id;
-      if (runLine(desk, line)) return;
-      const changed = differing(before, desk.world);
-      if (!line.startsWith("block")) changed.delete(edited);
-      if (keep || what === "block" || what === "unblock") expect([...changed]).toEqual([]);
-      expect(new Set(ripple(before.show, desk.world.show).map((r) => r.cue))).toEqual(new Set([...changed].filter((id) => id !== edited)));
-    }),
+    fc.property(
+      fc.array(cue, { minLength: 2, maxLength: 6 }),
+      edit,
+      fc.boolean(),
+      (cues, [what, a, b, lines], keep) => {
+        const desk = build(cues);
+        const n = (a % cues.length) + 1;
+        const made = /record|overwrite|new|update/.test(what);
+        if (made) for (const [fixture, set] of lines) runLine(desk, `${fixture} ${set}`);
+        const only = keep ? " cueonly" : "";
+        const line = {
+          "record cueonly": `record cue ${n}${only}`,
+          "overwrite cueonly": `record cue ${n} overwrite${only}`,
+          "new cueonly": `record cue ${n}.5${only}`,
+          "update cueonly": `update cue ${n} all${only}`,
+          delete: `delete cue ${n} ${keep ? "keeplooks" : "track"}`,
+          move: `move cue ${n} to cue ${(b % (cues.length + 1)) + 0.5} ${keep ? "keeplooks" : "track"}`,
+          block: `block cue ${n}`,
+          unblock: `unblock cue ${n}`,
+        }[what]!;
+        const before = desk.world;
+        const edited = cuesOf(listNumbered(before.show, 1)!)[n - 1]!.id;
+        if (runLine(desk, line)) return;
+        const changed = differing(before, desk.world);
+        if (!line.startsWith("block")) changed.delete(edited);
+        if (keep || what === "block" || what === "unblock") expect([...changed]).toEqual([]);
+        expect(new Set(ripple(before.show, desk.world.show).map((r) => r.cue))).toEqual(
+          new Set([...changed].filter((id) => id !== edited)),
+        );
+      },
+    ),
     { numRuns: 300 },
   );
 }, 60_000);

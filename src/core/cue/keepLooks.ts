@@ -10,7 +10,9 @@ import { inForceAt, trackingOf, type InForce } from "./tracking";
 export type Additions = Map<Id, Record<ParamKey, Entry>>;
 
 const plainEntry = (key: ParamKey, found: InForce | undefined): Entry =>
-  found ? { attribute: found.entry.attribute, value: found.entry.value } : { attribute: key.split(".")[2]!, value: RELEASE };
+  found
+    ? { attribute: found.entry.attribute, value: found.entry.value }
+    : { attribute: key.split(".")[2]!, value: RELEASE };
 
 /** Cue only: what the cue after `number` gets for the touched parameters it does not store itself. */
 export function forNextCue(before: CueList, number: number, touched: Iterable<ParamKey>): Additions {
@@ -29,7 +31,8 @@ export function forNextCue(before: CueList, number: number, touched: Iterable<Pa
 /** A list with entries added to some of its cues. */
 export function withAdditions(list: CueList, additions: Additions): CueList {
   const cues = { ...list.cues };
-  for (const [id, entries] of additions) if (cues[id]) cues[id] = { ...cues[id], entries: { ...cues[id].entries, ...entries } };
+  for (const [id, entries] of additions)
+    if (cues[id]) cues[id] = { ...cues[id], entries: { ...cues[id].entries, ...entries } };
   return { ...list, cues };
 }
 

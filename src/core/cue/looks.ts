@@ -32,7 +32,12 @@ export type FixtureLook = readonly number[] | null;
 /** Functions lie far apart, so that two of them never look the same. */
 const FUNCTION_STEP = 1e6;
 
-export function fixtureLook(show: Pick<Show, "types">, fixture: Fixture, tracking: Tracking, index: number): FixtureLook {
+export function fixtureLook(
+  show: Pick<Show, "types">,
+  fixture: Fixture,
+  tracking: Tracking,
+  index: number,
+): FixtureLook {
   const parts = partsOf(show, fixture);
   const values = parts.map(({ key, spec }) => {
     const found = inForceAt(tracking, key, index);
@@ -78,7 +83,8 @@ export function lookOf(show: Show, list: CueList, index: number): Map<Id, readon
 export function touchedFixtures(old: CueList, list: CueList, show: Show): Set<Id> {
   const [before, after] = [trackingOf(old), trackingOf(list)];
   const order = cuesOf(list);
-  if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id)) return new Set(Object.keys(show.fixtures));
+  if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id))
+    return new Set(Object.keys(show.fixtures));
   const touched = new Set<Id>();
   for (const [key, column] of after.columns) if (before.columns.get(key) !== column) touched.add(splitKey(key).fixture);
   for (const key of before.columns.keys()) if (!after.columns.has(key)) touched.add(splitKey(key).fixture);
@@ -87,7 +93,9 @@ export function touchedFixtures(old: CueList, list: CueList, show: Show): Set<Id
 
 /** Whether two versions have as many cues, reaching and starting afresh alike. */
 export const sameShape = (a: Tracking, b: Tracking): boolean =>
-  a.since.length === b.since.length && a.reachEnd.every((v, i) => v === b.reachEnd[i]) && a.since.every((v, i) => v === b.since[i]);
+  a.since.length === b.since.length &&
+  a.reachEnd.every((v, i) => v === b.reachEnd[i]) &&
+  a.since.every((v, i) => v === b.since[i]);
 
 export interface Rippled {
   list: Id;
@@ -98,7 +106,10 @@ export interface Rippled {
 
 /** Whether an edit was of this very cue: what it stores, its place, its reach or its fresh start. */
 const isEdited = (before: Cue, after: Cue): boolean =>
-  before.entries !== after.entries || before.number !== after.number || before.fresh !== after.fresh || JSON.stringify(before.reach) !== JSON.stringify(after.reach);
+  before.entries !== after.entries ||
+  before.number !== after.number ||
+  before.fresh !== after.fresh ||
+  JSON.stringify(before.reach) !== JSON.stringify(after.reach);
 
 /**
  * The other cues whose look differs between two versions of a show: those that exist in both and are not
@@ -120,13 +131,18 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
     const old = before.lists[list.id];
     if (!old || (old.cues === list.cues && sameRig)) continue;
     const [a, b] = [trackingOf(old), trackingOf(list)];
-    const fixtures = [...(sameRig ? touchedFixtures(old, list, after) : Object.keys(after.fixtures))].filter((id) => before.fixtures[id] && after.fixtures[id]);
+    const fixtures = [...(sameRig ? touchedFixtures(old, list, after) : Object.keys(after.fixtures))].filter(
+      (id) => before.fixtures[id] && after.fixtures[id],
+    );
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
     for (const [i, cue] of cuesOf(list).entries()) {
       yield;
       const was = places.get(cue.id);
       if (was === undefined || isEdited(old.cues[cue.id]!, cue)) continue;
-      const differ = fixtures.filter((id) => !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)));
+      const differ = fixtures.filter(
+        (id) =>
+          !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)),
+      );
       if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
     }
   }

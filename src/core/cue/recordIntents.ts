@@ -30,10 +30,12 @@ export const recordCue = defineIntent({
   },
   apply(world, intent) {
     const held = intent.empty ? {} : (intent.entries ?? (world.hands.held as Record<ParamKey, Entry>));
-    if (!intent.empty && Object.keys(held).length === 0) fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
+    if (!intent.empty && Object.keys(held).length === 0)
+      fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
     const number = roundCueNumber(intent.cue);
     const list = listNumberedOrNew(world, intent.list);
-    if (list.kind !== "list" && cuesOf(list as CueList).some((c) => !sameCueNumber(c.number, number))) fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
+    if (list.kind !== "list" && cuesOf(list as CueList).some((c) => !sameCueNumber(c.number, number)))
+      fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
     const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
     const id = old?.id ?? newId(world, "c");
     const dropped = old && intent.onto === "overwrite" ? Object.keys(old.entries) : [];
@@ -46,16 +48,25 @@ export const recordCue = defineIntent({
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
     };
-    if (intent.cueOnly) keepingLooks(world, list, [id], edit, { number, touched: new Set([...Object.keys(held), ...dropped]) });
+    if (intent.cueOnly)
+      keepingLooks(world, list, [id], edit, { number, touched: new Set([...Object.keys(held), ...dropped]) });
     else edit();
     settleReaches(list);
   },
   says(world, intent) {
     const list = listNumbered(world.show, intent.list);
     const old = list && cueNumbered(list, intent.cue);
-    const what = intent.empty ? "nothing (an empty cue)" : intent.entries ? `${Object.keys(intent.entries).length} values from the stage` : heldSummary(world);
+    const what = intent.empty
+      ? "nothing (an empty cue)"
+      : intent.entries
+        ? `${Object.keys(intent.entries).length} values from the stage`
+        : heldSummary(world);
     const where = `cue ${roundCueNumber(intent.cue)}${list && list.number === 1 ? "" : ` of list ${intent.list}`}`;
-    const how = old ? (intent.onto === "overwrite" ? `overwrites ${where} with` : `merges into ${where}`) : `records a new ${where}`;
+    const how = old
+      ? intent.onto === "overwrite"
+        ? `overwrites ${where} with`
+        : `merges into ${where}`
+      : `records a new ${where}`;
     const times = intent.times ? `, fade ${timesText({ ...(old?.times ?? newTimes()), ...intent.times })} s` : "";
     return `${how}: ${what}${times}${intent.cueOnly ? "; the next cue keeps its look" : ""}`;
   },
@@ -97,11 +108,15 @@ export const takeCue = defineIntent({
     const list = show.lists[listId]!;
     if (!all) return void Object.assign(world.hands.held, cue.entries);
     const plain = JSON.parse(JSON.stringify(list)) as CueList;
-    for (const [key, { entry, at }] of allInForce(plain, cuesOf(plain).findIndex((c) => c.id === id))) {
+    for (const [key, { entry, at }] of allInForce(
+      plain,
+      cuesOf(plain).findIndex((c) => c.id === id),
+    )) {
       const { time, ...rest } = entry;
       world.hands.held[key] = cuesOf(plain)[at]!.id === id && time ? { ...rest, time } : rest;
     }
     for (const [key, entry] of Object.entries(cue.entries)) if (isRelease(entry.value)) world.hands.held[key] = entry;
   },
-  says: (world, { list, cue, all }) => `takes ${all ? "everything in force in" : "what is stored in"} ${cueLabel(world, list, cue)} into the programmer`,
+  says: (world, { list, cue, all }) =>
+    `takes ${all ? "everything in force in" : "what is stored in"} ${cueLabel(world, list, cue)} into the programmer`,
 });

@@ -5,7 +5,13 @@ import type { Timing } from "../show/value";
 
 export const DEFAULT_FADE = 3;
 
-export const newTimes = (fade = DEFAULT_FADE): CueTimes => ({ up: fade, down: fade, delayUp: 0, delayDown: 0, families: {} });
+export const newTimes = (fade = DEFAULT_FADE): CueTimes => ({
+  up: fade,
+  down: fade,
+  delayUp: 0,
+  delayDown: 0,
+  families: {},
+});
 
 export interface MoveTime {
   delay: number;
@@ -29,5 +35,7 @@ export function moveTime(times: CueTimes, attribute: string, falling: boolean, o
 /** The cue's times in words: "3", "up 6, down 5 after 2". */
 export function timesText({ up, down, delayUp, delayDown }: CueTimes): string {
   const one = (fade: number, delay: number) => (delay > 0 ? `${fade} after ${delay}` : `${fade}`);
-  return up === down && delayUp === delayDown ? one(up, delayUp) : `up ${one(up, delayUp)}, down ${one(down, delayDown)}`;
+  return up === down && delayUp === delayDown
+    ? one(up, delayUp)
+    : `up ${one(up, delayUp)}, down ${one(down, delayDown)}`;
 }

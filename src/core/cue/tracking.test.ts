@@ -6,15 +6,24 @@ import { newList } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
 
 const KEYS = ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"];
-const change = fc.record({ cue: fc.integer({ min: 0, max: 5 }), key: fc.constantFrom(...KEYS), value: fc.option(fc.integer({ min: 0, max: 100 })), what: fc.constantFrom("entry", "entry", "entry", "fresh", "reach", "number") });
+const change = fc.record({
+  cue: fc.integer({ min: 0, max: 5 }),
+  key: fc.constantFrom(...KEYS),
+  value: fc.option(fc.integer({ min: 0, max: 100 })),
+  what: fc.constantFrom("entry", "entry", "entry", "fresh", "reach", "number"),
+});
 
 const withCue = (list: CueList, cue: Cue): CueList => ({ ...list, cues: { ...list.cues, [cue.id]: cue } });
 
-function changed(list: CueList, { cue: n, key, value, what }: { cue: number; key: string; value: number | null; what: string }): CueList {
+function changed(
+  list: CueList,
+  { cue: n, key, value, what }: { cue: number; key: string; value: number | null; what: string },
+): CueList {
   const id = `c${n + 1}`;
   const cue = list.cues[id] ?? newCue(id, n + 1);
   if (what === "fresh") return withCue(list, { ...cue, fresh: !cue.fresh });
-  if (what === "reach") return withCue(list, { ...cue, reach: value === null ? null : { upTo: cue.number + (value % 4) } });
+  if (what === "reach")
+    return withCue(list, { ...cue, reach: value === null ? null : { upTo: cue.number + (value % 4) } });
   if (what === "number") return withCue(list, { ...cue, number: value === null ? n + 1 : (value % 7) + 0.5 + n / 100 });
   const entries = { ...cue.entries };
   if (value === null) delete entries[key];
@@ -35,7 +44,8 @@ test("step by step or all at once: the same in force everywhere", () => {
       const anew = trackingOf({ ...list, id: `l${++id}`, cues: { ...list.cues } });
       expect(new Map(stepwise.columns)).toEqual(new Map(anew.columns));
       const n = Object.keys(list.cues).length;
-      for (let i = 0; i < n; i++) for (const key of KEYS) expect(inForceAt(stepwise, key, i)).toEqual(inForceAt(anew, key, i));
+      for (let i = 0; i < n; i++)
+        for (const key of KEYS) expect(inForceAt(stepwise, key, i)).toEqual(inForceAt(anew, key, i));
     }),
     { numRuns: 200 },
   );
@@ -55,7 +65,10 @@ test("round the end, what tracked comes along unless a fresh start lies before",
 test("a stored release is released there and unset after", () => {
   let list = newList("l901", 1);
   list = changed(list, { cue: 0, key: KEYS[0]!, value: 10, what: "entry" });
-  list = withCue(list, { ...newCue("c2", 2), entries: { [KEYS[0]!]: { attribute: "Dimmer", value: { release: true } } } });
+  list = withCue(list, {
+    ...newCue("c2", 2),
+    entries: { [KEYS[0]!]: { attribute: "Dimmer", value: { release: true } } },
+  });
   list = withCue(list, newCue("c3", 3));
   expect([0, 1, 2].map((i) => standingOf(list, i, KEYS[0]!).state)).toEqual(["stored", "released", "unset"]);
 });

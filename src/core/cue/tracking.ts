@@ -38,7 +38,10 @@ export function trackingOf(list: CueList): Tracking {
   const order = cuesOf(list);
   const before = latest.get(list.id);
   const base = before && known.get(before.cues);
-  const made: Tracking = { columns: base ? patchColumns(base.columns, before.order, order) : buildColumns(order), ...shapeOf(order) };
+  const made: Tracking = {
+    columns: base ? patchColumns(base.columns, before.order, order) : buildColumns(order),
+    ...shapeOf(order),
+  };
   known.set(list.cues, made);
   latest.set(list.id, { cues: list.cues, order });
   return made;
@@ -81,7 +84,11 @@ function newPlaces(before: readonly Cue[], after: readonly Cue[]): Int32Array {
 }
 
 /** The columns of a new version of a list, from those of the last: only what changed is worked out anew. */
-function patchColumns(base: ReadonlyMap<ParamKey, Column>, before: readonly Cue[], after: readonly Cue[]): ReadonlyMap<ParamKey, Column> {
+function patchColumns(
+  base: ReadonlyMap<ParamKey, Column>,
+  before: readonly Cue[],
+  after: readonly Cue[],
+): ReadonlyMap<ParamKey, Column> {
   const to = newPlaces(before, after);
   const same = before.length === after.length && to.every((at, i) => at === i);
   const keptAt = new Map<number, Cue>();
@@ -148,7 +155,10 @@ function reachOf(order: readonly Cue[], cue: Cue, index: number): number {
   if (!cue.reach) return Infinity;
   if ("cue" in cue.reach) {
     const { cue: id } = cue.reach;
-    return Math.max(index, order.findIndex((c) => c.id === id));
+    return Math.max(
+      index,
+      order.findIndex((c) => c.id === id),
+    );
   }
   if ("more" in cue.reach) return Math.min(index + cue.reach.more, order.length - 1);
   let end = index;
@@ -186,7 +196,8 @@ export function inForceAt(tracking: Tracking, key: ParamKey, index: number, carr
 }
 
 /** Whether a fresh start lies at or before a place. */
-const isFresh = (tracking: Tracking, index: number): boolean => (tracking.since[index] ?? 0) > 0 || (tracking.turns[0] ?? false);
+const isFresh = (tracking: Tracking, index: number): boolean =>
+  (tracking.since[index] ?? 0) > 0 || (tracking.turns[0] ?? false);
 
 /** Everything in force at the cue at `index`. */
 export function allInForce(list: CueList, index: number): Map<ParamKey, InForce> {
@@ -199,7 +210,8 @@ export function allInForce(list: CueList, index: number): Map<ParamKey, InForce>
   return found;
 }
 
-export type Standing = { state: "stored" | "tracked"; entry: Entry; from: Cue } | { state: "released" } | { state: "unset" };
+export type Standing =
+  { state: "stored" | "tracked"; entry: Entry; from: Cue } | { state: "released" } | { state: "unset" };
 
 /** How a parameter stands in a cue: stored here, tracked in, released here, or not set. */
 export function standingOf(list: CueList, index: number, key: ParamKey): Standing {

@@ -1,7 +1,13 @@
 /** The cues of the demo show, as lines. */
 
 const SPOTS_ACROSS = "1 thru 12 pan at 16 to -16 tilt at 38 zoom at 12";
-const WASHES_ACROSS = ["group 3", "spread", "pan at 90 to 74 tilt at 62 to 48 zoom at 26", "group 4", "pan at -90 to -74 tilt at 62 to 48 zoom at 26"];
+const WASHES_ACROSS = [
+  "group 3",
+  "spread",
+  "pan at 90 to 74 tilt at 62 to 48 zoom at 26",
+  "group 4",
+  "pan at -90 to -74 tilt at 62 to 48 zoom at 26",
+];
 
 export const MAIN_CUES = [
   ...WASHES_ACROSS,

@@ -26,7 +26,11 @@ export function newDesk(world = newWorld()): Desk {
 }
 
 export function contextOf(desk: Desk): ReadContext {
-  return { world: desk.world, isLit: (id) => isLit(desk.player, id), stage: (key) => stageBeforeMasters(desk.player, key) };
+  return {
+    world: desk.world,
+    isLit: (id) => isLit(desk.player, id),
+    stage: (key) => stageBeforeMasters(desk.player, key),
+  };
 }
 
 /** Does a line's reading on a desk, playing included. */

@@ -31,21 +31,29 @@ export function checkExpectation(desk: Desk, act: ScriptAct, files: Printer): st
 
 type Check = (desk: Desk, args: Args, files: Printer) => string | undefined;
 
-const differs = (expected: string, got: string): string | undefined => (expected === got ? undefined : `expected ${expected} got ${got}`);
+const differs = (expected: string, got: string): string | undefined =>
+  expected === got ? undefined : `expected ${expected} got ${got}`;
 const items = (desk: Desk, args: Args): Item[] => evaluateSel(args.sel as Sel, contextOf(desk));
-const list = (desk: Desk, number: number) => listNumbered(desk.world.show, number) ?? fail(`there is no list ${number}`);
-const fixture = (desk: Desk, number: number) => fixtureNumbered(desk.world.show, number) ?? fail(`there is no fixture ${number}`);
+const list = (desk: Desk, number: number) =>
+  listNumbered(desk.world.show, number) ?? fail(`there is no list ${number}`);
+const fixture = (desk: Desk, number: number) =>
+  fixtureNumbered(desk.world.show, number) ?? fail(`there is no fixture ${number}`);
 
 const CHECKS: Record<string, Check> = {
   expectSelection(desk, args) {
     const got = desk.world.hands.selection.map((i) => itemText(desk.world.show, i)).join(" ");
-    return differs(`selection ${(args.chosen as string[] | undefined)?.join(" ") ?? "none"}`, `selection ${got || "none"}`);
+    return differs(
+      `selection ${(args.chosen as string[] | undefined)?.join(" ") ?? "none"}`,
+      `selection ${got || "none"}`,
+    );
   },
   expectListCue(desk, args) {
     const found = list(desk, args.list as number);
     const run = desk.player.runs.get(found.id);
     const now = run?.cue ? found.cues[run.cue]?.number : undefined;
-    return now !== undefined && sameCueNumber(now, args.cueNumber as number) ? undefined : `expected list ${found.number} in cue ${args.cueNumber as number} got ${now === undefined ? "released" : `cue ${now}`}`;
+    return now !== undefined && sameCueNumber(now, args.cueNumber as number)
+      ? undefined
+      : `expected list ${found.number} in cue ${args.cueNumber as number} got ${now === undefined ? "released" : `cue ${now}`}`;
   },
   expectReleased(desk, args) {
     const found = list(desk, args.list as number);
@@ -57,40 +65,69 @@ const CHECKS: Record<string, Check> = {
     const bytes = args.bytes as number[];
     const place = desk.player.rig.universes.indexOf(universe);
     const got = bytes.map((_, i) => (place < 0 ? 0 : (desk.player.frame[place * 512 + slot - 1 + i] ?? 0)));
-    return differs(`dmx ${addressText({ universe, slot })} ${bytes.join(" ")}`, `dmx ${addressText({ universe, slot })} ${got.join(" ")}`);
+    return differs(
+      `dmx ${addressText({ universe, slot })} ${bytes.join(" ")}`,
+      `dmx ${addressText({ universe, slot })} ${got.join(" ")}`,
+    );
   },
   expectFixtureAt(desk, args) {
     const found = fixture(desk, args.number as number);
     return differs(addressText(args.address as Address), found.addresses.map(addressText).join(" ") || "unpatched");
   },
-  expectUnpatched: (desk, args) => differs("unpatched", fixture(desk, args.number as number).addresses.map(addressText).join(" ") || "unpatched"),
-  expectCount: (desk, args) => differs(`${args.number as number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
+  expectUnpatched: (desk, args) =>
+    differs(
+      "unpatched",
+      fixture(desk, args.number as number)
+        .addresses.map(addressText)
+        .join(" ") || "unpatched",
+    ),
+  expectCount: (desk, args) =>
+    differs(`${args.number as number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
   expectEntry(desk, args) {
     const found = listOf(args, contextOf(desk));
     const cue = cueOf(found, args.cueNumber as number);
     const index = cuesOf(found).indexOf(cue);
     const attribute = args.attr as string;
-    const wanted = args.stored !== undefined ? `stored ${plain(args.stored as number)}` : args.tracked !== undefined ? `tracked ${plain(args.tracked as number)}` : args.released ? "released" : "unset";
+    const wanted =
+      args.stored !== undefined
+        ? `stored ${plain(args.stored as number)}`
+        : args.tracked !== undefined
+          ? `tracked ${plain(args.tracked as number)}`
+          : args.released
+            ? "released"
+            : "unset";
     for (const item of items(desk, args)) {
       for (const { key } of targetsOf(desk.world.show, item, attribute)) {
         const standing = standingOf(found, index, key);
-        const got = standing.state === "stored" || standing.state === "tracked"
-          ? standing.entry.attribute === attribute ? `${standing.state} ${typeof standing.entry.value === "number" ? plain(standing.entry.value) : JSON.stringify(standing.entry.value)}` : "unset"
-          : standing.state;
-        if (got !== wanted) return `expected cue ${cue.number} ${itemText(desk.world.show, item)} ${attribute} ${wanted} got ${got}`;
+        const got =
+          standing.state === "stored" || standing.state === "tracked"
+            ? standing.entry.attribute === attribute
+              ? `${standing.state} ${typeof standing.entry.value === "number" ? plain(standing.entry.value) : JSON.stringify(standing.entry.value)}`
+              : "unset"
+            : standing.state;
+        if (got !== wanted)
+          return `expected cue ${cue.number} ${itemText(desk.world.show, item)} ${attribute} ${wanted} got ${got}`;
       }
     }
     return undefined;
   },
   expectFrom(desk, args) {
-    const wanted = args.default ? "default" : args.programmer ? "programmer" : `list ${args.list as number}${args.cueNumber === undefined ? "" : ` cue ${plain(args.cueNumber as number, 3)}`}`;
+    const wanted = args.default
+      ? "default"
+      : args.programmer
+        ? "programmer"
+        : `list ${args.list as number}${args.cueNumber === undefined ? "" : ` cue ${plain(args.cueNumber as number, 3)}`}`;
     for (const item of items(desk, args)) {
       for (const { key } of targetsOf(desk.world.show, item, args.attr as string)) {
         const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
         const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;
         const cueNumber = source.kind === "list" ? owner?.cues[source.cue]?.number : undefined;
-        const got = source.kind === "list" ? `list ${owner?.number ?? "?"}${args.cueNumber === undefined ? "" : ` cue ${cueNumber ?? "?"}`}` : source.kind;
-        if (got !== wanted) return `expected ${itemText(desk.world.show, item)} ${args.attr as string} from ${wanted} got ${got}`;
+        const got =
+          source.kind === "list"
+            ? `list ${owner?.number ?? "?"}${args.cueNumber === undefined ? "" : ` cue ${cueNumber ?? "?"}`}`
+            : source.kind;
+        if (got !== wanted)
+          return `expected ${itemText(desk.world.show, item)} ${args.attr as string} from ${wanted} got ${got}`;
       }
     }
     return undefined;
@@ -100,32 +137,51 @@ const CHECKS: Record<string, Check> = {
     const wanted = args.numbers as number[];
     const attribute = args.attr as string;
     const within = (args.tolerance as number | undefined) ?? 0.5;
-    if (wanted.length !== 1 && wanted.length !== chosen.length) return `expected one value, or ${chosen.length} got ${wanted.length}`;
+    if (wanted.length !== 1 && wanted.length !== chosen.length)
+      return `expected one value, or ${chosen.length} got ${wanted.length}`;
     const got = chosen.map((item) => stageValues(desk.player, item, attribute));
-    if (got.some((values) => values.length === 0)) return `expected ${attributeInfo(attribute).label.toLowerCase()} of all got some that have none`;
-    const right = got.every((values, k) => values.every((v) => Math.abs(v - wanted[wanted.length === 1 ? 0 : k]!) <= within + 1e-9));
-    return right ? undefined : `expected ${attribute} ${wanted.join(" ")} got ${got.map((v) => v.map((x) => plain(x)).join("/")).join(" ")}`;
+    if (got.some((values) => values.length === 0))
+      return `expected ${attributeInfo(attribute).label.toLowerCase()} of all got some that have none`;
+    const right = got.every((values, k) =>
+      values.every((v) => Math.abs(v - wanted[wanted.length === 1 ? 0 : k]!) <= within + 1e-9),
+    );
+    return right
+      ? undefined
+      : `expected ${attribute} ${wanted.join(" ")} got ${got.map((v) => v.map((x) => plain(x)).join("/")).join(" ")}`;
   },
   expectRipple(desk, args) {
     const [line, wanted] = (args.text as string).split("=>").map((part) => part.trim());
     const read = readLine(line!, contextOf(desk));
-    if (read === undefined || isRefusal(read)) return `expected a line that can be read got: ${read ? refusalText(read) : "nothing"}`;
+    if (read === undefined || isRefusal(read))
+      return `expected a line that can be read got: ${read ? refusalText(read) : "nothing"}`;
     const done = perform(desk, read);
     if (isRefusal(done)) return `expected a line that can be done got: ${refusalText(done)}`;
     const { show } = done.world;
-    const got = ripple(desk.world.show, show).map((r) => show.lists[r.list]!.cues[r.cue]!.number).sort((a, b) => a - b);
+    const got = ripple(desk.world.show, show)
+      .map((r) => show.lists[r.list]!.cues[r.cue]!.number)
+      .sort((a, b) => a - b);
     return differs(`ripple ${wanted}`, `ripple ${got.map((n) => plain(n, 3)).join(" ") || "none"}`);
   },
   print(desk, args, files) {
-    const rows = items(desk, args).flatMap((item) => (args.attrs as string[]).flatMap((attribute) => targetsOf(desk.world.show, item, attribute).map(({ key }, k) => {
-      const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
-      const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;
-      const text = itemText(desk.world.show, item);
-      return {
-        fixture: text.includes(".") ? text : Number(text), attribute, value: stageValues(desk.player, item, attribute)[k], unit: attributeInfo(attribute).unit,
-        from: source.kind === "list" ? `list ${owner?.number ?? "?"} cue ${owner?.cues[source.cue]?.number ?? "?"}` : source.kind,
-      };
-    })));
+    const rows = items(desk, args).flatMap((item) =>
+      (args.attrs as string[]).flatMap((attribute) =>
+        targetsOf(desk.world.show, item, attribute).map(({ key }, k) => {
+          const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
+          const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;
+          const text = itemText(desk.world.show, item);
+          return {
+            fixture: text.includes(".") ? text : Number(text),
+            attribute,
+            value: stageValues(desk.player, item, attribute)[k],
+            unit: attributeInfo(attribute).unit,
+            from:
+              source.kind === "list"
+                ? `list ${owner?.number ?? "?"} cue ${owner?.cues[source.cue]?.number ?? "?"}`
+                : source.kind,
+          };
+        }),
+      ),
+    );
     files.print(JSON.stringify({ t: desk.time, rows }));
     return undefined;
   },

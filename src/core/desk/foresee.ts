@@ -23,10 +23,15 @@ export interface Unfinished {
   /** What could follow. */
   follows: string;
 }
-export const isUnfinished = (found: unknown): found is Unfinished => typeof found === "object" && found !== null && "follows" in found;
+export const isUnfinished = (found: unknown): found is Unfinished =>
+  typeof found === "object" && found !== null && "follows" in found;
 
 /** Undefined for an empty line; what could follow in one that is not finished; a refusal where it would be refused. Nothing changes. */
-export function foresee(line: string, context: ReadContext, steps: StepWords): Foreseen | Unfinished | Refusal | undefined {
+export function foresee(
+  line: string,
+  context: ReadContext,
+  steps: StepWords,
+): Foreseen | Unfinished | Refusal | undefined {
   const found = foreseeWhole(line, context, steps);
   if (!isRefusal(found)) return found;
   const follows = attempt(() => couldFollow(line, context));

@@ -23,16 +23,23 @@ export interface Performed extends Standing {
 
 /** What intents would do, in words. */
 export function sayIntents(world: World, made: readonly Intent[]): string {
-  return made.map((intent) => INTENTS.get(intent.kind)!.says(world, intent as never)).filter(Boolean).join("; ");
+  return made
+    .map((intent) => INTENTS.get(intent.kind)!.says(world, intent as never))
+    .filter(Boolean)
+    .join("; ");
 }
 
 export function sayReading({ world, history }: Standing, reading: Reading): string {
   if (reading.control) {
     const step = (reading.control === "undo" ? history.done : history.undone).at(-1);
-    return step ? `${reading.control === "undo" ? "takes back" : "does again"}: ${step.says}` : `nothing to ${reading.control}`;
+    return step
+      ? `${reading.control === "undo" ? "takes back" : "does again"}: ${step.says}`
+      : `nothing to ${reading.control}`;
   }
   if (reading.why) return "shows where the value comes from, down to the bytes";
-  return [sayIntents(world, reading.intents), ...reading.events.map((e) => sayEvent(world, e))].filter(Boolean).join("; ");
+  return [sayIntents(world, reading.intents), ...reading.events.map((e) => sayEvent(world, e))]
+    .filter(Boolean)
+    .join("; ");
 }
 
 /** Applies a reading to the show and the hands; playing events are handed back for whoever owns the player. */
@@ -49,5 +56,11 @@ export function perform(standing: Standing, reading: Reading): Performed | Refus
   if (reading.intents.length === 0) return { ...standing, diff: [], events: reading.events, says };
   const done = applyIntents(INTENTS, world, reading.intents);
   if (isRefusal(done)) return done;
-  return { world: done.world, history: remember(history, says, done.diff), diff: done.diff, events: reading.events, says };
+  return {
+    world: done.world,
+    history: remember(history, says, done.diff),
+    diff: done.diff,
+    events: reading.events,
+    says,
+  };
 }

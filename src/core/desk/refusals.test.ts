@@ -5,7 +5,15 @@ import { complete, readLine } from "../command/read";
 
 function rig() {
   const desk = newDesk();
-  for (const line of ["patch 5 kelp-wash as 1 at 1:1", "patch 2 dimmer as 11 at 2:1", "patch 1 tide-bar as 71 at 3:1", "1 at 50", "record cue 1", "clear"]) runLine(desk, line);
+  for (const line of [
+    "patch 5 kelp-wash as 1 at 1:1",
+    "patch 2 dimmer as 11 at 2:1",
+    "patch 1 tide-bar as 71 at 3:1",
+    "1 at 50",
+    "record cue 1",
+    "clear",
+  ])
+    runLine(desk, line);
   return desk;
 }
 

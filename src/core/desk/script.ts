@@ -56,7 +56,10 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
     }
     const { kind } = read.script;
     const given = read.script.args;
-    const args = typeof given.line === "number" ? { ...given, text: text.slice(lex(text)[given.line]!.at).replace(/\s\/\/.*$/, "") } : given;
+    const args =
+      typeof given.line === "number"
+        ? { ...given, text: text.slice(lex(text)[given.line]!.at).replace(/\s\/\/.*$/, "") }
+        : given;
     if (kind === "wait") wait(desk, args.time as number);
     else if (FILE_ACTS[kind]) {
       const refusal = FILE_ACTS[kind](desk, files, args);
@@ -64,7 +67,10 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
       fail(`refused: ${refusalText(refusal)}`);
       return result;
     } else {
-      const wrong = kind === "refuse" ? checkRefused(desk, (args as { text: string }).text) : checkExpectation(desk, { kind, args }, files);
+      const wrong =
+        kind === "refuse"
+          ? checkRefused(desk, (args as { text: string }).text)
+          : checkExpectation(desk, { kind, args }, files);
       if (wrong === undefined) result.passed += kind === "print" ? 0 : 1;
       else fail(wrong);
     }
@@ -86,9 +92,18 @@ function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "u
   const table = readTable(text);
   if (isRefusal(table)) return table;
   const mapping = guessMapping(table);
-  const { rows, leftOut } = readPatch(desk.world.show, table, mapping, typeChoices(desk.world.show, table, mapping), how);
+  const { rows, leftOut } = readPatch(
+    desk.world.show,
+    table,
+    mapping,
+    typeChoices(desk.world.show, table, mapping),
+    how,
+  );
   for (const { line, why } of leftOut) files.print(`${name}:${line} left out: ${why}`);
-  return performOn(desk, { intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) as never })], events: [] });
+  return performOn(desk, {
+    intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) as never })],
+    events: [],
+  });
 }
 
 function openShow(desk: Desk, files: ScriptFiles, name: string): Refusal | undefined {

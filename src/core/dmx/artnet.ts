@@ -51,7 +51,8 @@ export interface ArtNode {
 }
 
 const REPLY = 239;
-const LATIN = (text: string, length: number): number[] => Array.from({ length }, (_, i) => (i < length - 1 && i < text.length ? text.charCodeAt(i) & 127 : 0));
+const LATIN = (text: string, length: number): number[] =>
+  Array.from({ length }, (_, i) => (i < length - 1 && i < text.length ? text.charCodeAt(i) & 127 : 0));
 
 /** An ArtPollReply of a node with up to four outputs that share a net and sub-net. */
 export function artPollReply({ ip, short, long, ports }: ArtNode): Uint8Array {
@@ -83,7 +84,10 @@ export type ArtPacket =
   | { kind: "poll" }
   | { kind: "reply"; node: ArtNode };
 
-const text = (bytes: Uint8Array): string => String.fromCharCode(...bytes).replace(/\0[\s\S]*$/, "").replace(/[^\x20-\x7e]/g, "?");
+const text = (bytes: Uint8Array): string =>
+  String.fromCharCode(...bytes)
+    .replace(/\0[\s\S]*$/, "")
+    .replace(/[^\x20-\x7e]/g, "?");
 
 /** Reads an Art-Net packet; undefined for anything malformed or of another kind. */
 export function readArtNet(bytes: Uint8Array): ArtPacket | undefined {
@@ -93,13 +97,28 @@ export function readArtNet(bytes: Uint8Array): ArtPacket | undefined {
   if (op === OP_DMX && bytes.length >= HEADER + 2) {
     const length = (bytes[16]! << 8) | bytes[17]!;
     if (length < 2 || length > 512 || bytes.length < HEADER + length || (bytes[15]! & 128) !== 0) return undefined;
-    return { kind: "dmx", number: bytes[14]! | (bytes[15]! << 8), sequence: bytes[12]!, data: bytes.slice(HEADER, HEADER + length) };
+    return {
+      kind: "dmx",
+      number: bytes[14]! | (bytes[15]! << 8),
+      sequence: bytes[12]!,
+      data: bytes.slice(HEADER, HEADER + length),
+    };
   }
   if (op === OP_POLL_REPLY && bytes.length >= 207) {
     const base = ((bytes[18]! & 127) << 8) | ((bytes[19]! & 15) << 4);
     const count = Math.min(4, bytes[173]!);
-    const ports = Array.from({ length: count }, (_, i) => i).filter((i) => bytes[174 + i]! & 0x80).map((i) => base | (bytes[190 + i]! & 15));
-    return { kind: "reply", node: { ip: [...bytes.subarray(10, 14)].join("."), short: text(bytes.subarray(26, 44)), long: text(bytes.subarray(44, 108)), ports } };
+    const ports = Array.from({ length: count }, (_, i) => i)
+      .filter((i) => bytes[174 + i]! & 0x80)
+      .map((i) => base | (bytes[190 + i]! & 15));
+    return {
+      kind: "reply",
+      node: {
+        ip: [...bytes.subarray(10, 14)].join("."),
+        short: text(bytes.subarray(26, 44)),
+        long: text(bytes.subarray(44, 108)),
+        ports,
+      },
+    };
   }
   return undefined;
 }

@@ -2,12 +2,25 @@
 import type { Output } from "../show/schema";
 import { agreed, isNear, NO_CONSENT, unagreed } from "./consent";
 
-const lan = [{ address: "10.1.2.3", netmask: "255.255.0.0" }, { address: "127.0.0.1", netmask: "255.0.0.0" }];
-const to = (where: Output["to"], protocol: Output["protocol"] = "artnet"): Output => ({ protocol, to: where, number: 1, priority: 100 });
+const lan = [
+  { address: "10.1.2.3", netmask: "255.255.0.0" },
+  { address: "127.0.0.1", netmask: "255.0.0.0" },
+];
+const to = (where: Output["to"], protocol: Output["protocol"] = "artnet"): Output => ({
+  protocol,
+  to: where,
+  number: 1,
+  priority: 100,
+});
 
 test("this machine and its networks are near, all else is far", () => {
   expect(["127.0.0.9", "10.1.255.9", "10.1.0.1"].map((h) => isNear(h, lan))).toEqual([true, true, true]);
-  expect(["10.2.0.1", "8.8.8.8", "192.168.0.1", "255.255.255.255"].map((h) => isNear(h, lan))).toEqual([false, false, false, false]);
+  expect(["10.2.0.1", "8.8.8.8", "192.168.0.1", "255.255.255.255"].map((h) => isNear(h, lan))).toEqual([
+    false,
+    false,
+    false,
+    false,
+  ]);
   expect(isNear("8.8.8.8", [{ address: "10.0.0.1", netmask: "255.255.255.255" }])).toBe(false);
   expect(isNear("127.0.0.1", [])).toBe(true);
 });
@@ -24,7 +37,14 @@ test("a show made here asks for far places, broadcast and multicast; one from a 
 });
 
 test("an output waits whole; the others leave", () => {
-  const outputs = { 1: to({ unicast: ["127.0.0.1", "8.8.8.8"] }), 2: to({ unicast: ["127.0.0.1"] }), 3: to("multicast", "sacn") };
-  expect(agreed(outputs, NO_CONSENT, lan)).toEqual({ allowed: { 2: outputs[2] }, waiting: ["artnet 8.8.8.8", "sacn multicast"] });
+  const outputs = {
+    1: to({ unicast: ["127.0.0.1", "8.8.8.8"] }),
+    2: to({ unicast: ["127.0.0.1"] }),
+    3: to("multicast", "sacn"),
+  };
+  expect(agreed(outputs, NO_CONSENT, lan)).toEqual({
+    allowed: { 2: outputs[2] },
+    waiting: ["artnet 8.8.8.8", "sacn multicast"],
+  });
   expect(agreed(outputs, { imported: false, given: ["artnet 8.8.8.8", "sacn multicast"] }, lan).waiting).toEqual([]);
 });

@@ -19,7 +19,8 @@ export interface Consent {
 export const NO_CONSENT: Consent = { imported: false, given: [] };
 
 /** Where an output goes, as it is agreed to: "artnet 10.0.0.5", "sacn multicast". */
-export const destinationNames = ({ protocol, to }: Pick<Output, "protocol" | "to">): string[] => (typeof to === "string" ? [`${protocol} ${to}`] : to.unicast.map((host) => `${protocol} ${host}`));
+export const destinationNames = ({ protocol, to }: Pick<Output, "protocol" | "to">): string[] =>
+  typeof to === "string" ? [`${protocol} ${to}`] : to.unicast.map((host) => `${protocol} ${host}`);
 
 const bits = (address: string): number => address.split(".").reduce((all, part) => all * 256 + Number(part), 0);
 
@@ -33,17 +34,29 @@ export function isNear(host: string, networks: readonly Network[]): boolean {
 }
 
 /** The destinations of an output that nobody has agreed to yet. */
-export function unagreed(output: Pick<Output, "protocol" | "to">, { imported, given }: Consent, networks: readonly Network[]): string[] {
-  return destinationNames(output).filter((name) => !given.includes(name) && (imported || !isNear(name.split(" ")[1]!, networks)));
+export function unagreed(
+  output: Pick<Output, "protocol" | "to">,
+  { imported, given }: Consent,
+  networks: readonly Network[],
+): string[] {
+  return destinationNames(output).filter(
+    (name) => !given.includes(name) && (imported || !isNear(name.split(" ")[1]!, networks)),
+  );
 }
 
 /** The outputs that may leave, and the destinations that wait. An output of which one destination waits, waits whole. */
-export function agreed(outputs: Show["outputs"], consent: Consent, networks: readonly Network[]): { allowed: Show["outputs"]; waiting: string[] } {
+export function agreed(
+  outputs: Show["outputs"],
+  consent: Consent,
+  networks: readonly Network[],
+): { allowed: Show["outputs"]; waiting: string[] } {
   const waiting = new Set<string>();
-  const allowed = Object.fromEntries(Object.entries(outputs).filter(([, output]) => {
-    const left = unagreed(output, consent, networks);
-    for (const name of left) waiting.add(name);
-    return left.length === 0;
-  }));
+  const allowed = Object.fromEntries(
+    Object.entries(outputs).filter(([, output]) => {
+      const left = unagreed(output, consent, networks);
+      for (const name of left) waiting.add(name);
+      return left.length === 0;
+    }),
+  );
   return { allowed, waiting: [...waiting].sort() };
 }

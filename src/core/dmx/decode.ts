@@ -6,7 +6,8 @@ import { clamp } from "../units/units";
 
 /** Physical value of a DMX value in a function: the other way round of `toDmx`. */
 export function fromDmx(fn: ChannelFunction, dmx: number, invert = false): number {
-  if (fn.steps && fn.steps.length > 0) return (fn.steps.find((s) => dmx >= s.dmxFrom && dmx <= s.dmxTo) ?? fn.steps[0]!).value;
+  if (fn.steps && fn.steps.length > 0)
+    return (fn.steps.find((s) => dmx >= s.dmxFrom && dmx <= s.dmxTo) ?? fn.steps[0]!).value;
   const norm = fn.dmxTo === fn.dmxFrom ? 0 : clamp((dmx - fn.dmxFrom) / (fn.dmxTo - fn.dmxFrom), 0, 1);
   return fn.from + (invert ? 1 - norm : norm) * (fn.to - fn.from);
 }

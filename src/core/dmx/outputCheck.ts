@@ -20,16 +20,25 @@ export function runsOf(numbers: readonly number[]): [first: number, last: number
   }
   return runs;
 }
-const text = ([first, last]: [number, number], word: string): string => (first === last ? `${first}` : `${first} ${word} ${last}`);
+const text = ([first, last]: [number, number], word: string): string =>
+  first === last ? `${first}` : `${first} ${word} ${last}`;
 
 export function outputFindings(show: Show): OutputFinding[] {
   const patched = [...new Set(Object.values(show.fixtures).flatMap((f) => f.addresses.map((a) => a.universe)))];
   const silent = patched.filter((universe) => !show.outputs[universe]);
-  const free = (first: number, last: number) => (last <= 32_768 ? `output ${text([first, last], "thru")} artnet to 127.0.0.1` : `output ${text([first, last], "thru")} sacn to 127.0.0.1`);
+  const free = (first: number, last: number) =>
+    last <= 32_768
+      ? `output ${text([first, last], "thru")} artnet to 127.0.0.1`
+      : `output ${text([first, last], "thru")} sacn to 127.0.0.1`;
   return [
     ...runsOf(silent).map(([first, last]) => ({
-      what: first === last ? `Universe ${first} is patched and goes nowhere` : `Universes ${first} to ${last} are patched and go nowhere`,
-      why: "No output is set, so the fixtures there do not hear anything.", cure: "Send to this machine", line: free(first, last),
+      what:
+        first === last
+          ? `Universe ${first} is patched and goes nowhere`
+          : `Universes ${first} to ${last} are patched and go nowhere`,
+      why: "No output is set, so the fixtures there do not hear anything.",
+      cure: "Send to this machine",
+      line: free(first, last),
     })),
     ...meetings(show.outputs),
   ];
@@ -38,11 +47,20 @@ export function outputFindings(show: Show): OutputFinding[] {
 /** Two universes with the same number at the same place: the node would get both in turn. */
 function meetings(outputs: Show["outputs"]): OutputFinding[] {
   const seen = new Map<string, string>();
-  return Object.entries(outputs).sort(([a], [b]) => Number(a) - Number(b)).flatMap(([universe, output]: [string, Output]) => {
-    const keys = destinationsOf(output).map((d) => `${output.protocol} ${output.number} ${d.host}`);
-    const other = keys.map((key) => seen.get(key)).find((u) => u !== undefined);
-    for (const key of keys) if (!seen.has(key)) seen.set(key, universe);
-    if (other === undefined) return [];
-    return [{ what: `Universes ${other} and ${universe} both go out as ${numberText(output)}`, why: "What they reach gets both in turn, and flickers.", cure: `Stop sending universe ${universe}`, line: `output ${universe} off` }];
-  });
+  return Object.entries(outputs)
+    .sort(([a], [b]) => Number(a) - Number(b))
+    .flatMap(([universe, output]: [string, Output]) => {
+      const keys = destinationsOf(output).map((d) => `${output.protocol} ${output.number} ${d.host}`);
+      const other = keys.map((key) => seen.get(key)).find((u) => u !== undefined);
+      for (const key of keys) if (!seen.has(key)) seen.set(key, universe);
+      if (other === undefined) return [];
+      return [
+        {
+          what: `Universes ${other} and ${universe} both go out as ${numberText(output)}`,
+          why: "What they reach gets both in turn, and flickers.",
+          cure: `Stop sending universe ${universe}`,
+          line: `output ${universe} off`,
+        },
+      ];
+    });
 }

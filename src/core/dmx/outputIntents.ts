@@ -19,13 +19,19 @@ export const setOutputs = defineIntent({
       }
       const made = { ...output, number: output.number + i } as Output;
       const [low, high] = numberRange(output.protocol as Output["protocol"]);
-      if (made.number < low || made.number > high) fail(`${output.protocol === "artnet" ? "Art-Net counts port-addresses" : "sACN counts universes"} from ${low} to ${high}; ${made.number} is none`);
+      if (made.number < low || made.number > high)
+        fail(
+          `${output.protocol === "artnet" ? "Art-Net counts port-addresses" : "sACN counts universes"} from ${low} to ${high}; ${made.number} is none`,
+        );
       world.show.outputs[number] = made as never;
     });
   },
   says(_, { universes, output }) {
-    const which = universes.length === 1 ? `universe ${universes[0]}` : `universes ${universes[0]} to ${universes.at(-1)}`;
-    return output ? `sends ${which} as ${destinationText(output as Output)}${universes.length > 1 ? ", counting on" : ""}` : `sends ${which} no more`;
+    const which =
+      universes.length === 1 ? `universe ${universes[0]}` : `universes ${universes[0]} to ${universes.at(-1)}`;
+    return output
+      ? `sends ${which} as ${destinationText(output as Output)}${universes.length > 1 ? ", counting on" : ""}`
+      : `sends ${which} no more`;
   },
 });
 
@@ -34,12 +40,23 @@ export const setWire = defineIntent({
   fields: { wire: WireSchema.partial() },
   apply(world, { wire }) {
     const first = Number((wire.from as string | undefined)?.split(".")[0] || "1");
-    if (first < 1 || first > 223) fail(`${wire.from as string} is no address of a network interface`, "Choose one of this machine's, or: wire from any");
+    if (first < 1 || first > 223)
+      fail(
+        `${wire.from as string} is no address of a network interface`,
+        "Choose one of this machine's, or: wire from any",
+      );
     Object.assign(world.show.wire, wire);
   },
-  says: (_, { wire }) => [
-    wire.source !== undefined && `names the sender "${wire.source as string}"`,
-    wire.from !== undefined && (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from as string}`),
-    wire.lost !== undefined && (wire.lost === "hold" ? "holds the last look when the browser is gone" : `fades intensity out ${(wire.lost as { after: number }).after} s after the browser is gone, over ${(wire.lost as { over: number }).over} s`),
-  ].filter(Boolean).join("; "),
+  says: (_, { wire }) =>
+    [
+      wire.source !== undefined && `names the sender "${wire.source as string}"`,
+      wire.from !== undefined &&
+        (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from as string}`),
+      wire.lost !== undefined &&
+        (wire.lost === "hold"
+          ? "holds the last look when the browser is gone"
+          : `fades intensity out ${(wire.lost as { after: number }).after} s after the browser is gone, over ${(wire.lost as { over: number }).over} s`),
+    ]
+      .filter(Boolean)
+      .join("; "),
 });

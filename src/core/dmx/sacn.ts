@@ -30,7 +30,13 @@ export const u32 = (packet: Uint8Array, at: number, value: number): void => {
 };
 
 /** A packet with the root and framing layers that all E1.31 packets share; @param size of the whole. */
-export function acnPacket(size: number, rootVector: number, framingVector: number, cid: Uint8Array, source: string): { packet: Uint8Array; lengthFrom(at: number): number } {
+export function acnPacket(
+  size: number,
+  rootVector: number,
+  framingVector: number,
+  cid: Uint8Array,
+  source: string,
+): { packet: Uint8Array; lengthFrom(at: number): number } {
   const packet = new Uint8Array(size);
   const lengthFrom = (at: number) => 0x7000 | (size - at);
   u16(packet, 0, 0x0010);
@@ -46,7 +52,10 @@ export function acnPacket(size: number, rootVector: number, framingVector: numbe
 
 /** Whether a packet begins with the layers of `acnPacket`, with these vectors. */
 export const isAcn = (bytes: Uint8Array, rootVector: number, framingVector: number): boolean =>
-  read16(bytes, 0) === 0x0010 && ACN_ID.every((b, i) => bytes[4 + i] === b) && read32(bytes, 18) === rootVector && read32(bytes, 40) === framingVector;
+  read16(bytes, 0) === 0x0010 &&
+  ACN_ID.every((b, i) => bytes[4 + i] === b) &&
+  read32(bytes, 18) === rootVector &&
+  read32(bytes, 40) === framingVector;
 
 /** An E1.31 data packet. @param frame data of 1..512 slots; priority 0..200; source at most 63 bytes of UTF-8. */
 export function sacnData({ universe, sequence, priority, source, cid, terminated, data }: SacnFrame): Uint8Array {
@@ -79,9 +88,23 @@ export function readSacn(bytes: Uint8Array): SacnFrame | undefined {
   const count = read16(bytes, 123) - 1;
   const universe = read16(bytes, 113);
   const priority = bytes[108]!;
-  if (count < 0 || count > 512 || bytes.length < HEADER + count || bytes[125] !== 0 || universe < 1 || universe > 63_999 || priority > 200) return undefined;
+  if (
+    count < 0 ||
+    count > 512 ||
+    bytes.length < HEADER + count ||
+    bytes[125] !== 0 ||
+    universe < 1 ||
+    universe > 63_999 ||
+    priority > 200
+  )
+    return undefined;
   return {
-    universe, priority, sequence: bytes[111]!, terminated: (bytes[112]! & TERMINATED) !== 0, cid: bytes.slice(22, 38),
-    source: readSource(bytes), data: bytes.slice(HEADER, HEADER + count),
+    universe,
+    priority,
+    sequence: bytes[111]!,
+    terminated: (bytes[112]! & TERMINATED) !== 0,
+    cid: bytes.slice(22, 38),
+    source: readSource(bytes),
+    data: bytes.slice(HEADER, HEADER + count),
   };
 }

@@ -37,8 +37,10 @@ export function sacnDiscovery(source: string, cid: Uint8Array, universes: readon
 
 /** Reads a discovery packet; undefined for anything malformed or of another kind. */
 export function readSacnDiscovery(bytes: Uint8Array): Discovery | undefined {
-  if (bytes.length < HEADER || (bytes.length - HEADER) % 2 !== 0 || bytes.length > HEADER + ON_A_PAGE * 2) return undefined;
-  if (!isAcn(bytes, 8, 2) || read32(bytes, 114) !== 1 || (read16(bytes, 112) & 0xfff) !== bytes.length - 112) return undefined;
+  if (bytes.length < HEADER || (bytes.length - HEADER) % 2 !== 0 || bytes.length > HEADER + ON_A_PAGE * 2)
+    return undefined;
+  if (!isAcn(bytes, 8, 2) || read32(bytes, 114) !== 1 || (read16(bytes, 112) & 0xfff) !== bytes.length - 112)
+    return undefined;
   const universes = Array.from({ length: (bytes.length - HEADER) / 2 }, (_, i) => read16(bytes, HEADER + i * 2));
   return { source: readSource(bytes), cid: bytes.slice(22, 38), page: bytes[118]!, lastPage: bytes[119]!, universes };
 }

@@ -11,13 +11,19 @@ export interface Destination {
 }
 
 /** The numbers a protocol has for universes: Art-Net's 15-bit port-address, sACN's universe (E1.31, 6.2.7). */
-export const numberRange = (protocol: Output["protocol"]): [number, number] => (protocol === "artnet" ? [0, 32_767] : [1, 63_999]);
+export const numberRange = (protocol: Output["protocol"]): [number, number] =>
+  protocol === "artnet" ? [0, 32_767] : [1, 63_999];
 
 /** The usual number of one of our universes, which count from 1. */
-export const usualNumber = (protocol: Output["protocol"], universe: number): number => (protocol === "artnet" ? Math.min(universe - 1, 32_767) : universe);
+export const usualNumber = (protocol: Output["protocol"], universe: number): number =>
+  protocol === "artnet" ? Math.min(universe - 1, 32_767) : universe;
 
 /** Art-Net's three parts of a port-address: net 0..127, sub-net 0..15, universe 0..15. */
-export const artnetParts = (number: number): { net: number; sub: number; universe: number } => ({ net: number >> 8, sub: (number >> 4) & 15, universe: number & 15 });
+export const artnetParts = (number: number): { net: number; sub: number; universe: number } => ({
+  net: number >> 8,
+  sub: (number >> 4) & 15,
+  universe: number & 15,
+});
 
 /** Both ways of counting, side by side. */
 export function numberText({ protocol, number }: Pick<Output, "protocol" | "number">): string {
@@ -34,7 +40,10 @@ export function destinationsOf({ protocol, to, number }: Output, broadcast = "25
   const port = protocol === "artnet" ? ARTNET_PORT : SACN_PORT;
   if (to === "broadcast") return [{ host: broadcast, port, broadcast: true }];
   // Art-Net has no groups of its own: what is asked for is broadcast.
-  if (to === "multicast") return protocol === "sacn" ? [{ host: sacnGroup(number), port, broadcast: false }] : [{ host: broadcast, port, broadcast: true }];
+  if (to === "multicast")
+    return protocol === "sacn"
+      ? [{ host: sacnGroup(number), port, broadcast: false }]
+      : [{ host: broadcast, port, broadcast: true }];
   return to.unicast.map((host) => ({ host, port, broadcast: false }));
 }
 

@@ -33,7 +33,9 @@ export function writeFrame(universes: readonly WireUniverse[]): Uint8Array<Array
 
 /** As many messages as the universes take. */
 export const writeFrames = (universes: readonly WireUniverse[]): Uint8Array<ArrayBuffer>[] =>
-  Array.from({ length: Math.ceil(universes.length / MOST_UNIVERSES) }, (_, i) => writeFrame(universes.slice(i * MOST_UNIVERSES, (i + 1) * MOST_UNIVERSES)));
+  Array.from({ length: Math.ceil(universes.length / MOST_UNIVERSES) }, (_, i) =>
+    writeFrame(universes.slice(i * MOST_UNIVERSES, (i + 1) * MOST_UNIVERSES)),
+  );
 
 /** Reads a message; undefined where a byte of it is not as it should be. */
 export function readFrame(frame: Uint8Array): WireUniverse[] | undefined {
@@ -45,7 +47,11 @@ export function readFrame(frame: Uint8Array): WireUniverse[] | undefined {
     const at = HEAD + i * ENTRY;
     const protocol = frame[at]!;
     if (protocol > 2 || frame[at + 1] !== 0) return undefined;
-    read.push({ protocol: protocol as 0 | 1 | 2, number: (frame[at + 2]! << 8) | frame[at + 3]!, data: frame.subarray(at + 4, at + ENTRY) });
+    read.push({
+      protocol: protocol as 0 | 1 | 2,
+      number: (frame[at + 2]! << 8) | frame[at + 3]!,
+      data: frame.subarray(at + 4, at + ENTRY),
+    });
   }
   return read;
 }

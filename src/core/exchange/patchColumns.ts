@@ -1,13 +1,55 @@
 /** What the columns of a patch table mean, guessed from their titles and from what stands in them. */
 import type { Table } from "./tableText";
 
-export const COLUMN_MEANINGS = ["number", "name", "maker", "model", "mode", "universe", "address", "x", "y", "z", "turnX", "turnY", "turnZ", "invertPan", "invertTilt", "swap", "scale", "correctPan", "correctTilt", "virtualDimmer", "note", "ignore"] as const;
+export const COLUMN_MEANINGS = [
+  "number",
+  "name",
+  "maker",
+  "model",
+  "mode",
+  "universe",
+  "address",
+  "x",
+  "y",
+  "z",
+  "turnX",
+  "turnY",
+  "turnZ",
+  "invertPan",
+  "invertTilt",
+  "swap",
+  "scale",
+  "correctPan",
+  "correctTilt",
+  "virtualDimmer",
+  "note",
+  "ignore",
+] as const;
 export type ColumnMeaning = (typeof COLUMN_MEANINGS)[number];
 
 export const MEANING_TITLES: Record<ColumnMeaning, string> = {
-  number: "Number", name: "Name", maker: "Maker", model: "Model", mode: "Mode", universe: "Universe", address: "Address", x: "X (m)", y: "Y (m)", z: "Z (m)",
-  turnX: "Turn X (deg)", turnY: "Turn Y (deg)", turnZ: "Turn Z (deg)", invertPan: "Invert pan", invertTilt: "Invert tilt", swap: "Swap", scale: "Scale (%)",
-  correctPan: "Correct pan (deg)", correctTilt: "Correct tilt (deg)", virtualDimmer: "Virtual dimmer", note: "Note", ignore: "leave out",
+  number: "Number",
+  name: "Name",
+  maker: "Maker",
+  model: "Model",
+  mode: "Mode",
+  universe: "Universe",
+  address: "Address",
+  x: "X (m)",
+  y: "Y (m)",
+  z: "Z (m)",
+  turnX: "Turn X (deg)",
+  turnY: "Turn Y (deg)",
+  turnZ: "Turn Z (deg)",
+  invertPan: "Invert pan",
+  invertTilt: "Invert tilt",
+  swap: "Swap",
+  scale: "Scale (%)",
+  correctPan: "Correct pan (deg)",
+  correctTilt: "Correct tilt (deg)",
+  virtualDimmer: "Virtual dimmer",
+  note: "Note",
+  ignore: "leave out",
 };
 
 /** How a table is to be read. */
@@ -22,16 +64,36 @@ export interface Mapping {
 
 /** Words in titles, the surest first; each meaning is given once. */
 const TITLES: [ColumnMeaning, RegExp][] = [
-  ["invertPan", /inver\w* pan|pan inver/], ["invertTilt", /inver\w* tilt|tilt inver/], ["correctPan", /(correct|offset)\w* pan|pan (correct|offset)/], ["correctTilt", /(correct|offset)\w* tilt|tilt (correct|offset)/],
-  ["virtualDimmer", /virtual/], ["swap", /\bswap/], ["scale", /\b(scale|proportion)/],
-  ["turnX", /\b(turn|rot\w*) ?x\b|\bx ?(turn|rot)/], ["turnY", /\b(turn|rot\w*) ?y\b|\by ?(turn|rot)/], ["turnZ", /\b(turn|rot\w*) ?z\b|\bz ?(turn|rot)/],
-  ["x", /^(pos\w* )?x\b/], ["y", /^(pos\w* )?y\b/], ["z", /^(pos\w* )?z\b|height|trim/],
-  ["maker", /manufacturer|maker|\bmake\b|brand/], ["mode", /\bmode\b|personality|dmx profile/], ["universe", /univ|^u$/], ["address", /addr|dmx|patch|^slot|start/],
-  ["model", /\bmodel\b|fixture type|\btype\b|\binstrument|\bdevice\b|^fixture$/], ["number", /fixture ?(id|no|num)|\bchannel\b|\bchan\b|\bunit\b|\bnumber\b|\bid\b|^no\b|^nr\b|^#/],
-  ["name", /\bname\b|label|purpose|position/], ["note", /note|comment|remark/],
+  ["invertPan", /inver\w* pan|pan inver/],
+  ["invertTilt", /inver\w* tilt|tilt inver/],
+  ["correctPan", /(correct|offset)\w* pan|pan (correct|offset)/],
+  ["correctTilt", /(correct|offset)\w* tilt|tilt (correct|offset)/],
+  ["virtualDimmer", /virtual/],
+  ["swap", /\bswap/],
+  ["scale", /\b(scale|proportion)/],
+  ["turnX", /\b(turn|rot\w*) ?x\b|\bx ?(turn|rot)/],
+  ["turnY", /\b(turn|rot\w*) ?y\b|\by ?(turn|rot)/],
+  ["turnZ", /\b(turn|rot\w*) ?z\b|\bz ?(turn|rot)/],
+  ["x", /^(pos\w* )?x\b/],
+  ["y", /^(pos\w* )?y\b/],
+  ["z", /^(pos\w* )?z\b|height|trim/],
+  ["maker", /manufacturer|maker|\bmake\b|brand/],
+  ["mode", /\bmode\b|personality|dmx profile/],
+  ["universe", /univ|^u$/],
+  ["address", /addr|dmx|patch|^slot|start/],
+  ["model", /\bmodel\b|fixture type|\btype\b|\binstrument|\bdevice\b|^fixture$/],
+  ["number", /fixture ?(id|no|num)|\bchannel\b|\bchan\b|\bunit\b|\bnumber\b|\bid\b|^no\b|^nr\b|^#/],
+  ["name", /\bname\b|label|purpose|position/],
+  ["note", /note|comment|remark/],
 ];
 
-const plainTitle = (text: string): string => text.toLowerCase().replace(/[_\-./()[\]]+/g, " ").replace(/(pos|position|rot|rotation|turn)([xyz])$/, "$1 $2").replace(/\s+/g, " ").trim();
+const plainTitle = (text: string): string =>
+  text
+    .toLowerCase()
+    .replace(/[_\-./()[\]]+/g, " ")
+    .replace(/(pos|position|rot|rotation|turn)([xyz])$/, "$1 $2")
+    .replace(/\s+/g, " ")
+    .trim();
 
 /** A mapping to begin with: to be looked at and changed before anything is done. */
 export function guessMapping({ rows }: Table): Mapping {
@@ -60,8 +122,25 @@ const DECIMAL = /^[+-]?[\d.,]*\d\s*(m|°|%)?$/;
 const YES_OR_NO = /^(0|1|yes|no|y|n|true|false|on|off|x|-|ja|nein|oui|non)$/i;
 /** What the cells of a column look like; meanings of text take anything. */
 const CELLS: Partial<Record<ColumnMeaning, RegExp>> = {
-  number: WHOLE, universe: WHOLE, address: /^\d+(\s*[:./-]\s*\d{1,3})?(\s*[;+&]\s*\d+\s*[:./-]\s*\d{1,3})*$/, x: DECIMAL, y: DECIMAL, z: DECIMAL, turnX: DECIMAL, turnY: DECIMAL, turnZ: DECIMAL, scale: DECIMAL, correctPan: DECIMAL, correctTilt: DECIMAL,
-  invertPan: YES_OR_NO, invertTilt: YES_OR_NO, swap: YES_OR_NO, virtualDimmer: YES_OR_NO, name: /[^\d\s]/, maker: /[a-z]/i, model: /[a-z]/i,
+  number: WHOLE,
+  universe: WHOLE,
+  address: /^\d+(\s*[:./-]\s*\d{1,3})?(\s*[;+&]\s*\d+\s*[:./-]\s*\d{1,3})*$/,
+  x: DECIMAL,
+  y: DECIMAL,
+  z: DECIMAL,
+  turnX: DECIMAL,
+  turnY: DECIMAL,
+  turnZ: DECIMAL,
+  scale: DECIMAL,
+  correctPan: DECIMAL,
+  correctTilt: DECIMAL,
+  invertPan: YES_OR_NO,
+  invertTilt: YES_OR_NO,
+  swap: YES_OR_NO,
+  virtualDimmer: YES_OR_NO,
+  name: /[^\d\s]/,
+  maker: /[a-z]/i,
+  model: /[a-z]/i,
 };
 
 /** Whether most of a column's filled cells are like what it would mean. */
@@ -73,11 +152,16 @@ function isLike(meaning: ColumnMeaning, body: readonly string[][], column: numbe
 
 /** Without titles: addresses show by their form, numbers by being whole and each their own, names by their letters. */
 function guessFromCells(body: readonly string[][], columns: ColumnMeaning[]): void {
-  const every = (i: number, pattern: RegExp) => body.length > 0 && body.every((row) => pattern.test((row[i] ?? "").trim()));
-  const find = (pattern: RegExp, more: (i: number) => boolean = () => true) => columns.findIndex((c, i) => c === "ignore" && every(i, pattern) && more(i));
+  const every = (i: number, pattern: RegExp) =>
+    body.length > 0 && body.every((row) => pattern.test((row[i] ?? "").trim()));
+  const find = (pattern: RegExp, more: (i: number) => boolean = () => true) =>
+    columns.findIndex((c, i) => c === "ignore" && every(i, pattern) && more(i));
   const put = (at: number, meaning: ColumnMeaning) => at >= 0 && (columns[at] = meaning);
   put(find(/^\d+\s*[:./]\s*\d{1,3}$/), "address");
-  put(find(/^\d+$/, (i) => new Set(body.map((row) => row[i])).size === body.length), "number");
+  put(
+    find(/^\d+$/, (i) => new Set(body.map((row) => row[i])).size === body.length),
+    "number",
+  );
   put(find(/[a-z]/i), "name");
   put(find(/[a-z]/i), "model");
 }
@@ -85,5 +169,8 @@ function guessFromCells(body: readonly string[][], columns: ColumnMeaning[]): vo
 /** Whether decimals are written with a comma: some cells are, and none with a point. */
 function usesComma(body: readonly string[][]): boolean {
   const cells = body.flat().map((c) => c.trim());
-  return cells.some((c) => /^-?\d+,\d{1,2}$/.test(c)) && !cells.some((c) => /^-?\d+\.\d+$/.test(c) && !/^\d+\.\d{3}$/.test(c));
+  return (
+    cells.some((c) => /^-?\d+,\d{1,2}$/.test(c)) &&
+    !cells.some((c) => /^-?\d+\.\d+$/.test(c) && !/^\d+\.\d{3}$/.test(c))
+  );
 }

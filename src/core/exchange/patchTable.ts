@@ -40,7 +40,8 @@ export interface PatchReading {
 }
 
 const simple = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
-export const choiceKey = (maker: string, model: string, mode: string): string => [maker, model, mode].map(simple).join("|");
+export const choiceKey = (maker: string, model: string, mode: string): string =>
+  [maker, model, mode].map(simple).join("|");
 
 const cellReader = (mapping: Mapping) => {
   const at = new Map(mapping.columns.map((meaning, i) => [meaning, i]));
@@ -49,7 +50,8 @@ const cellReader = (mapping: Mapping) => {
     return meaning === "name" || meaning === "note" ? unharmed(text) : text.trim();
   };
 };
-const bodyOf = ({ rows }: Table, mapping: Mapping) => rows.map((row, i) => ({ row, line: i + 1 })).slice(mapping.header ? 1 : 0);
+const bodyOf = ({ rows }: Table, mapping: Mapping) =>
+  rows.map((row, i) => ({ row, line: i + 1 })).slice(mapping.header ? 1 : 0);
 
 /** Each maker, model and mode that a table names, matched to the show's types and the library as well as can be. */
 export function typeChoices(show: Pick<Show, "types">, table: Table, mapping: Mapping): TypeChoice[] {
@@ -68,12 +70,20 @@ export function typeChoices(show: Pick<Show, "types">, table: Table, mapping: Ma
 function matchType(show: Pick<Show, "types">, maker: string, model: string, mode: string): TypeChoice["match"] {
   if (simple(model) === "") return null;
   const known = [...Object.values(show.types), ...LIBRARY];
-  const likely = known.filter((t) => [t.model, `${t.maker} ${t.model}`, t.id].map(simple).includes(simple(model)) && (simple(maker) === "" || simple(t.maker) === simple(maker)));
+  const likely = known.filter(
+    (t) =>
+      [t.model, `${t.maker} ${t.model}`, t.id].map(simple).includes(simple(model)) &&
+      (simple(maker) === "" || simple(t.maker) === simple(maker)),
+  );
   const type = likely[0];
   if (!type) return null;
   const wanted = simple(mode);
   const size = /^(\d+)(ch|channels?|kanal|dmx)?$/.exec(wanted)?.[1];
-  const found = wanted === "" ? type.modes[0] : (type.modes.find((m) => simple(m.name) === wanted) ?? (size ? type.modes.find((m) => footprint(m) === Number(size)) : undefined));
+  const found =
+    wanted === ""
+      ? type.modes[0]
+      : (type.modes.find((m) => simple(m.name) === wanted) ??
+        (size ? type.modes.find((m) => footprint(m) === Number(size)) : undefined));
   return found ? { type: type.id, mode: found.name } : null;
 }
 
@@ -82,22 +92,29 @@ function matchType(show: Pick<Show, "types">, maker: string, model: string, mode
  * (513 = 2:1). Empty is unpatched. @returns undefined where it is none of these.
  */
 export function readAddresses(universe: string, address: string): Address[] | undefined {
-  const parts = address.split(/[;+&]| and /).map((p) => p.trim()).filter(Boolean);
+  const parts = address
+    .split(/[;+&]| and /)
+    .map((p) => p.trim())
+    .filter(Boolean);
   if (parts.length === 0) return universe === "" || /^\d+$/.test(universe) ? [] : undefined;
   const read = parts.map((part): Address | undefined => {
     const both = /^(\d{1,5})\s*[.:/\-]\s*(\d{1,3})$/.exec(part);
     if (both) return { universe: Number(both[1]), slot: Number(both[2]) };
     if (!/^\d{1,8}$/.test(part)) return undefined;
-    if (universe !== "") return /^\d{1,5}$/.test(universe) ? { universe: Number(universe), slot: Number(part) } : undefined;
+    if (universe !== "")
+      return /^\d{1,5}$/.test(universe) ? { universe: Number(universe), slot: Number(part) } : undefined;
     return { universe: Math.floor((Number(part) - 1) / 512) + 1, slot: ((Number(part) - 1) % 512) + 1 };
   });
-  return read.every((a) => a !== undefined && a.universe >= 1 && a.universe <= 63_999) ? (read as Address[]) : undefined;
+  return read.every((a) => a !== undefined && a.universe >= 1 && a.universe <= 63_999)
+    ? (read as Address[])
+    : undefined;
 }
 
 const YES = new Set(["1", "yes", "y", "true", "on", "x", "ja", "oui"]);
 const NO = new Set(["", "0", "no", "n", "false", "off", "-"]);
 
-const wrong = (meaning: ColumnMeaning, text: string, why: string): string => `${MEANING_TITLES[meaning].toLowerCase()} "${text}" ${why}`;
+const wrong = (meaning: ColumnMeaning, text: string, why: string): string =>
+  `${MEANING_TITLES[meaning].toLowerCase()} "${text}" ${why}`;
 
 /** The settings of a row besides number, type and address; a text where one makes no sense. Cells left empty say nothing. */
 function settingsOf(cell: (meaning: ColumnMeaning) => string, comma: boolean): Partial<Fixture> | string {
@@ -120,7 +137,8 @@ function settingsOf(cell: (meaning: ColumnMeaning) => string, comma: boolean): P
     const [x, y, z] = names.map(number) as [number?, number?, number?];
     return x === undefined && y === undefined && z === undefined ? undefined : { x: x ?? 0, y: y ?? 0, z: z ?? 0 };
   };
-  const put = <K extends keyof Fixture>(key: K, value: Fixture[K] | undefined) => value !== undefined && (made[key] = value);
+  const put = <K extends keyof Fixture>(key: K, value: Fixture[K] | undefined) =>
+    value !== undefined && (made[key] = value);
   put("place", point(["x", "y", "z"]));
   put("turn", point(["turnX", "turnY", "turnZ"]));
   put("invertPan", yes("invertPan"));
@@ -141,14 +159,22 @@ function settingsOf(cell: (meaning: ColumnMeaning) => string, comma: boolean): P
 }
 
 /** Reads a table row by row against a show; `work.step()` does up to `count` rows and tells whether any are left. */
-export function patchReader(show: Show, table: Table, mapping: Mapping, choices: readonly TypeChoice[], how: "add" | "update") {
+export function patchReader(
+  show: Show,
+  table: Table,
+  mapping: Mapping,
+  choices: readonly TypeChoice[],
+  how: "add" | "update",
+) {
   const body = bodyOf(table, mapping);
   const cell = cellReader(mapping);
   const byChoice = new Map(choices.map((c) => [choiceKey(c.maker, c.model, c.mode), c.match]));
   const types = new Map<string, FixtureType>([...LIBRARY, ...Object.values(show.types)].map((t) => [t.id, t]));
   const result: PatchReading = { rows: [], leftOut: [] };
   const numberOf = new Map(fixturesByNumber(show).map((f) => [f.id, f.number]));
-  const willChange = new Set(how === "update" ? body.flatMap(({ row }) => fixtureNumbered(show, Number(cell(row, "number")))?.id ?? []) : []);
+  const willChange = new Set(
+    how === "update" ? body.flatMap(({ row }) => fixtureNumbered(show, Number(cell(row, "number")))?.id ?? []) : [],
+  );
   const taken: Occupancy = occupancyOf(show, willChange);
   const seen = new Set<number>();
   let next = (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;
@@ -159,19 +185,23 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
     const of = (meaning: ColumnMeaning) => cell(row, meaning);
     const numberText = of("number");
     const number = numberText === "" ? next : readNumber(numberText, mapping.comma);
-    if (number === undefined || !Number.isInteger(number) || number < 1 || number > 999_999) return wrong("number", numberText, "is not a whole number from 1");
+    if (number === undefined || !Number.isInteger(number) || number < 1 || number > 999_999)
+      return wrong("number", numberText, "is not a whole number from 1");
     const old = fixtureNumbered(show, number);
     if (seen.has(number)) return `number ${number} stands in the table twice`;
     if (old && how === "add") return `number ${number} is taken by ${old.name || "another fixture"}`;
     const [maker, model, mode] = [of("maker"), of("model"), of("mode")];
-    const match = model === "" && old ? { type: old.type, mode: old.mode } : byChoice.get(choiceKey(maker, model, mode));
+    const match =
+      model === "" && old ? { type: old.type, mode: old.mode } : byChoice.get(choiceKey(maker, model, mode));
     const label = [maker, model, mode].filter(Boolean).join(", ");
     if (!match) return label === "" ? "it names no model" : `"${label}" is not in the library`;
-    if (old && old.type !== match.type) return `fixture ${number} is of another type; changing types is a step of its own`;
+    if (old && old.type !== match.type)
+      return `fixture ${number} is of another type; changing types is a step of its own`;
     const fixtureMode = types.get(match.type)?.modes.find((m) => m.name === match.mode) as Mode;
     const hasAddress = mapping.columns.includes("address");
     const addresses = hasAddress ? readAddresses(of("universe"), of("address")) : (old?.addresses ?? []);
-    if (!addresses) return wrong("address", [of("universe"), of("address")].filter(Boolean).join(" "), "is not understood");
+    if (!addresses)
+      return wrong("address", [of("universe"), of("address")].filter(Boolean).join(" "), "is not understood");
     if (addresses.length > 16) return "it has more than 16 addresses";
     const settings = settingsOf(of, mapping.comma);
     if (typeof settings === "string") return settings;
@@ -182,7 +212,18 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
       occupy(taken, address, size, `line ${line}`);
       numberOf.set(`line ${line}`, number);
     }
-    return { line, updates: old?.id ?? null, fixture: { virtualDimmer: old && old.mode === match.mode ? old.virtualDimmer : wantsVirtualDimmer(fixtureMode), ...settings, number, type: match.type, mode: match.mode, addresses } };
+    return {
+      line,
+      updates: old?.id ?? null,
+      fixture: {
+        virtualDimmer: old && old.mode === match.mode ? old.virtualDimmer : wantsVirtualDimmer(fixtureMode),
+        ...settings,
+        number,
+        type: match.type,
+        mode: match.mode,
+        addresses,
+      },
+    };
   }
 
   /**
@@ -193,14 +234,22 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
     for (;;) {
       const coming = new Set(result.rows.map((r) => r.updates));
       const staying: Occupancy = new Map();
-      for (const id of willChange) if (!coming.has(id)) for (const a of show.fixtures[id]!.addresses) occupy(staying, a, footprint(modelOf(show, show.fixtures[id]!).mode), id);
+      for (const id of willChange)
+        if (!coming.has(id))
+          for (const a of show.fixtures[id]!.addresses)
+            occupy(staying, a, footprint(modelOf(show, show.fixtures[id]!).mode), id);
       const stays = ({ fixture }: ReadRow) => {
         const size = footprint(types.get(fixture.type)!.modes.find((m) => m.name === fixture.mode)!);
         return fixture.addresses.map((a) => inTheWay(staying, a, size)).find((id) => id !== null) ?? null;
       };
       const out = result.rows.filter((row) => stays(row) !== null);
       if (out.length === 0) return;
-      result.leftOut.push(...out.map((row) => ({ line: row.line, why: `its address stays with fixture ${show.fixtures[stays(row)!]!.number}, whose own row is left out` })));
+      result.leftOut.push(
+        ...out.map((row) => ({
+          line: row.line,
+          why: `its address stays with fixture ${show.fixtures[stays(row)!]!.number}, whose own row is left out`,
+        })),
+      );
       result.leftOut.sort((a, b) => a.line - b.line);
       result.rows = result.rows.filter((row) => !out.includes(row));
     }
@@ -228,20 +277,68 @@ export function patchReader(show: Show, table: Table, mapping: Mapping, choices:
 }
 
 /** All of it at once: for scripts. */
-export function readPatch(show: Show, table: Table, mapping: Mapping, choices: readonly TypeChoice[], how: "add" | "update"): PatchReading {
+export function readPatch(
+  show: Show,
+  table: Table,
+  mapping: Mapping,
+  choices: readonly TypeChoice[],
+  how: "add" | "update",
+): PatchReading {
   const reader = patchReader(show, table, mapping, choices, how);
   while (reader.step(1000));
   return reader.result;
 }
 
-const EXPORTED: ColumnMeaning[] = ["number", "name", "maker", "model", "mode", "address", "x", "y", "z", "turnX", "turnY", "turnZ", "invertPan", "invertTilt", "swap", "scale", "correctPan", "correctTilt", "virtualDimmer", "note"];
+const EXPORTED: ColumnMeaning[] = [
+  "number",
+  "name",
+  "maker",
+  "model",
+  "mode",
+  "address",
+  "x",
+  "y",
+  "z",
+  "turnX",
+  "turnY",
+  "turnZ",
+  "invertPan",
+  "invertTilt",
+  "swap",
+  "scale",
+  "correctPan",
+  "correctTilt",
+  "virtualDimmer",
+  "note",
+];
 const yesNo = (value: boolean): string => (value ? "yes" : "no");
 
 /** The patch as CSV that this and other programs read: numbers with a point, addresses as universe:slot. */
 export function writePatch(show: Show): string {
   const rows = fixturesByNumber(show).map((f) => {
     const { type } = modelOf(show, f);
-    return [f.number, f.name, type.maker, type.model, f.mode, f.addresses.map((a) => `${a.universe}:${a.slot}`).join("; "), f.place.x, f.place.y, f.place.z, f.turn.x, f.turn.y, f.turn.z, yesNo(f.invertPan), yesNo(f.invertTilt), yesNo(f.swap), f.scale, f.correct.pan, f.correct.tilt, yesNo(f.virtualDimmer), f.note].map(String);
+    return [
+      f.number,
+      f.name,
+      type.maker,
+      type.model,
+      f.mode,
+      f.addresses.map((a) => `${a.universe}:${a.slot}`).join("; "),
+      f.place.x,
+      f.place.y,
+      f.place.z,
+      f.turn.x,
+      f.turn.y,
+      f.turn.z,
+      yesNo(f.invertPan),
+      yesNo(f.invertTilt),
+      yesNo(f.swap),
+      f.scale,
+      f.correct.pan,
+      f.correct.tilt,
+      yesNo(f.virtualDimmer),
+      f.note,
+    ].map(String);
   });
   return writeTable([EXPORTED.map((meaning) => MEANING_TITLES[meaning]), ...rows]);
 }

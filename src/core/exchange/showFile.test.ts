@@ -5,7 +5,8 @@ import { canonical } from "./canonical";
 import { checkShowFile, isLarge, readShowFile, writeShowFile } from "./showFile";
 
 const { show } = makeDemo();
-const zipOf = (json: unknown, name = "show.json") => zipSync({ [name]: strToU8(typeof json === "string" ? json : JSON.stringify(json)) });
+const zipOf = (json: unknown, name = "show.json") =>
+  zipSync({ [name]: strToU8(typeof json === "string" ? json : JSON.stringify(json)) });
 const why = (bytes: Uint8Array) => {
   const read = readShowFile(bytes);
   return isRefusal(read) ? refusalText(read) : "it was read";
@@ -26,10 +27,34 @@ test.each<[string, Uint8Array, RegExp]>([
   ["newer", zipOf({ ...clone(), version: 99 }), /version 99.*newer/],
   ["a name of the wrong kind", zipOf({ ...clone(), name: 7 }), /damaged at name/],
   ["a type missing", zipOf({ ...clone(), types: {} }), /type or mode the show lacks/],
-  ["a prototype key", zipOf(JSON.stringify(clone()).replace('"seed":', '"__proto__":{"polluted":true},"seed":')), /the key __proto__/],
-  ["a constructor key in a record", zipOf({ ...clone(), groups: { constructor: { id: "g1", number: 1, name: "", members: [] } } }), /the key constructor/],
-  ["nested without end", zipOf(`{"format":"bold-comet-show","version":2,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`), /nested deeper|damaged/],
-  ["absurd counts", zipOf({ ...clone(), groups: Object.fromEntries(Array.from({ length: 10_001 }, (_, i) => [`g${i + 1}`, { id: `g${i + 1}`, number: i + 1, name: "", members: [] }])) }), /10,001 groups; 10,000 is the most/],
+  [
+    "a prototype key",
+    zipOf(JSON.stringify(clone()).replace('"seed":', '"__proto__":{"polluted":true},"seed":')),
+    /the key __proto__/,
+  ],
+  [
+    "a constructor key in a record",
+    zipOf({ ...clone(), groups: { constructor: { id: "g1", number: 1, name: "", members: [] } } }),
+    /the key constructor/,
+  ],
+  [
+    "nested without end",
+    zipOf(`{"format":"bold-comet-show","version":2,"deep":${"[".repeat(5000)}${"]".repeat(5000)}}`),
+    /nested deeper|damaged/,
+  ],
+  [
+    "absurd counts",
+    zipOf({
+      ...clone(),
+      groups: Object.fromEntries(
+        Array.from({ length: 10_001 }, (_, i) => [
+          `g${i + 1}`,
+          { id: `g${i + 1}`, number: i + 1, name: "", members: [] },
+        ]),
+      ),
+    }),
+    /10,001 groups; 10,000 is the most/,
+  ],
   ["a member that leads nowhere near", zipOf({ ...clone(), nextId: 2 }), /count of records is wrong/],
   ["infinite", zipOf(JSON.stringify(clone()).replace('"x":-5.4', '"x":1e999')), /damaged at fixtures/],
 ])("%s is refused", (_, bytes, message) => {
@@ -51,7 +76,9 @@ test("what a newer version added is kept and told", () => {
   (Object.values(newer.fixtures)[0] as unknown as Record<string, unknown>).frostString = "half";
   const checked = checkShowFile(zipOf(newer));
   if (isRefusal(checked)) throw new Error(checked.what);
-  expect(checked.unknown).toEqual(expect.arrayContaining(["weather", expect.stringMatching(/fixtures \/ f\d+ \/ frostString/)]));
+  expect(checked.unknown).toEqual(
+    expect.arrayContaining(["weather", expect.stringMatching(/fixtures \/ f\d+ \/ frostString/)]),
+  );
   const again = checkShowFile(writeShowFile(checked.show));
   expect(isRefusal(again) ? again : again.unknown.length).toBe(2);
   expect({}).not.toHaveProperty("polluted");
@@ -85,6 +112,8 @@ test("any changed byte is found, or changes nothing", () => {
 });
 
 test("other files beside the show are told", () => {
-  const checked = checkShowFile(zipSync({ "show.json": strToU8(JSON.stringify(show)), "types/one.gdtf": strToU8("x") }));
+  const checked = checkShowFile(
+    zipSync({ "show.json": strToU8(JSON.stringify(show)), "types/one.gdtf": strToU8("x") }),
+  );
   expect(isRefusal(checked) ? checked : checked.leftOut).toEqual(["types/one.gdtf"]);
 });

@@ -16,14 +16,16 @@ const EPOCH = "1980-01-01T00:00:00";
 const DOCUMENT = "show.json";
 
 /** A show as the bytes of its file. */
-export const writeShowFile = (show: Show): Uint8Array => zipSync({ [DOCUMENT]: [strToU8(canonical(show)), { mtime: EPOCH, level: 6 }] });
+export const writeShowFile = (show: Show): Uint8Array =>
+  zipSync({ [DOCUMENT]: [strToU8(canonical(show)), { mtime: EPOCH, level: 6 }] });
 
 /** A show larger than usual: it is opened when a person agrees. */
 export interface LargeShow extends Refusal {
   /** Bytes it unpacks to. */
   large: number;
 }
-export const isLarge = (value: unknown): value is LargeShow => typeof value === "object" && value !== null && "large" in value;
+export const isLarge = (value: unknown): value is LargeShow =>
+  typeof value === "object" && value !== null && "large" in value;
 
 export interface FromFile extends Checked {
   /** Other files in it, which this version does not know and leaves out. */
@@ -34,8 +36,12 @@ const damaged = (): Refusal => refuse("this show file is cut off or damaged", "O
 const megabytes = (bytes: number): string => `${Math.ceil(bytes / MB).toLocaleString("en")} MB`;
 
 /** Reads a show file; each step tells the share done, 0 to 1, and whoever asks may stop. @param most bytes its document may unpack to. */
-export function* readingShowFile(bytes: Uint8Array, most = USUAL_BYTES): Generator<number, FromFile | Refusal | LargeShow> {
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b) return refuse("this is not a Bold Comet show file", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
+export function* readingShowFile(
+  bytes: Uint8Array,
+  most = USUAL_BYTES,
+): Generator<number, FromFile | Refusal | LargeShow> {
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+    return refuse("this is not a Bold Comet show file", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
   const files = zipFiles(bytes);
   if (!files) return damaged();
   const named = files.filter((f) => f.name === DOCUMENT);
@@ -43,15 +49,31 @@ export function* readingShowFile(bytes: Uint8Array, most = USUAL_BYTES): Generat
   if (!file) return refuse("this zip file holds no Bold Comet show", `Choose a file that ends in ${SHOW_FILE_ENDING}`);
   if (named.length > 1) return damaged();
   const others = files.filter((f) => f !== file);
-  if (others.reduce((sum, f) => sum + f.size, 0) > MOST_BYTES) return refuse(`what comes with this show unpacks to more than ${megabytes(MOST_BYTES)}`, "Open another copy of it");
-  if (file.size > MOST_BYTES) return refuse(`the show in this file is too large to open: ${megabytes(file.size)}`, `${megabytes(MOST_BYTES)} is the most`);
-  if (file.size > most) return { ...refuse(`the show in this file unpacks to ${megabytes(file.size)}, more than shows do`, "Open it only if you know where it comes from"), large: file.size };
+  if (others.reduce((sum, f) => sum + f.size, 0) > MOST_BYTES)
+    return refuse(`what comes with this show unpacks to more than ${megabytes(MOST_BYTES)}`, "Open another copy of it");
+  if (file.size > MOST_BYTES)
+    return refuse(
+      `the show in this file is too large to open: ${megabytes(file.size)}`,
+      `${megabytes(MOST_BYTES)} is the most`,
+    );
+  if (file.size > most)
+    return {
+      ...refuse(
+        `the show in this file unpacks to ${megabytes(file.size)}, more than shows do`,
+        "Open it only if you know where it comes from",
+      ),
+      large: file.size,
+    };
   const work = unpacking(bytes, file);
   for (;;) {
     const { done, value } = work.next();
     if (!done) yield value / Math.max(1, file.size);
     else if (!value) return damaged();
-    else return read(value, others.map((f) => f.name));
+    else
+      return read(
+        value,
+        others.map((f) => f.name),
+      );
   }
 }
 

@@ -42,7 +42,14 @@ export function zipFiles(bytes: Uint8Array): ZipFile[] | undefined {
   for (let i = 0; i < count; i++) {
     if (at + 46 > end || u32(bytes, at) !== CENTRAL) return undefined;
     const [nameLength, extra, comment] = [u16(bytes, at + 28), u16(bytes, at + 30), u16(bytes, at + 32)];
-    files.push({ name: strFromU8(bytes.subarray(at + 46, at + 46 + nameLength)), method: u16(bytes, at + 10), crc: u32(bytes, at + 16), packed: u32(bytes, at + 20), size: u32(bytes, at + 24), at: u32(bytes, at + 42) });
+    files.push({
+      name: strFromU8(bytes.subarray(at + 46, at + 46 + nameLength)),
+      method: u16(bytes, at + 10),
+      crc: u32(bytes, at + 16),
+      packed: u32(bytes, at + 20),
+      size: u32(bytes, at + 24),
+      at: u32(bytes, at + 42),
+    });
     at += 46 + nameLength + extra + comment;
   }
   return files;

@@ -19,7 +19,13 @@ export function inRow(places: readonly Place[], from: { x: number; y: number }, 
  * Along an arc from one angle to another, both ends taken.
  * @param radius metres. @param start, end degrees clockwise from upstage.
  */
-export function inArc(places: readonly Place[], centre: { x: number; y: number }, radius: number, start: number, end: number): Place[] {
+export function inArc(
+  places: readonly Place[],
+  centre: { x: number; y: number },
+  radius: number,
+  start: number,
+  end: number,
+): Place[] {
   return places.map(({ z }, k) => around(centre, radius, start + (end - start) * share(k, places.length), z));
 }
 
@@ -33,11 +39,17 @@ function around(centre: { x: number; y: number }, radius: number, degrees: numbe
 }
 
 /** Row by row from upstage left of the picture, centred. @param apart metres between neighbours. */
-export function inGrid(places: readonly Place[], centre: { x: number; y: number }, columns: number, apart: number): Place[] {
+export function inGrid(
+  places: readonly Place[],
+  centre: { x: number; y: number },
+  columns: number,
+  apart: number,
+): Place[] {
   const rows = Math.ceil(places.length / columns);
   return places.map(({ z }, k) => ({
     x: tidy(centre.x + ((k % columns) - (Math.min(columns, places.length) - 1) / 2) * apart),
-    y: tidy(centre.y + ((rows - 1) / 2 - Math.floor(k / columns)) * apart), z,
+    y: tidy(centre.y + ((rows - 1) / 2 - Math.floor(k / columns)) * apart),
+    z,
   }));
 }
 

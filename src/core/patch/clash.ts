@@ -16,7 +16,11 @@ type Labelled = Pick<Fixture, "id" | "number" | "type" | "mode" | "addresses">;
  * Every clash among fixtures. The fixture that came first keeps what it has: the later one is marked.
  * @param settled fixtures that were not touched and so keep their place against those that were.
  */
-export function clashesIn(types: Show["types"], fixtures: readonly Labelled[], settled: (id: string) => boolean = () => false): Clash[] {
+export function clashesIn(
+  types: Show["types"],
+  fixtures: readonly Labelled[],
+  settled: (id: string) => boolean = () => false,
+): Clash[] {
   const found: Clash[] = [];
   const numbers = new Map<number, Labelled>();
   const taken: Occupancy = new Map();
@@ -29,7 +33,11 @@ export function clashesIn(types: Show["types"], fixtures: readonly Labelled[], s
     const type = types[fixture.type];
     const mode = type && modeOf(type, fixture.mode);
     if (!mode) {
-      found.push({ fixture: fixture.id, field: "mode", text: `${type?.model ?? fixture.type} has no mode ${fixture.mode}` });
+      found.push({
+        fixture: fixture.id,
+        field: "mode",
+        text: `${type?.model ?? fixture.type} has no mode ${fixture.mode}`,
+      });
       continue;
     }
     const size = footprint(mode);
@@ -43,10 +51,16 @@ export function clashesIn(types: Show["types"], fixtures: readonly Labelled[], s
 }
 
 /** Why `size` slots cannot start at an address; undefined where they can. */
-export function whyNot(taken: Occupancy, address: { universe: number; slot: number }, size: number, numberOf: (id: string) => number | undefined): string | undefined {
+export function whyNot(
+  taken: Occupancy,
+  address: { universe: number; slot: number },
+  size: number,
+  numberOf: (id: string) => number | undefined,
+): string | undefined {
   const at = addressText(address);
   if (address.slot < 1 || address.slot > SLOTS) return `${at}: slots go from 1 to ${SLOTS}`;
-  if (!fits(address, size)) return `${at}: ${size} channels would end at slot ${address.slot + size - 1}, past ${SLOTS}`;
+  if (!fits(address, size))
+    return `${at}: ${size} channels would end at slot ${address.slot + size - 1}, past ${SLOTS}`;
   const owner = inTheWay(taken, address, size);
   if (owner === null) return undefined;
   const number = numberOf(owner);

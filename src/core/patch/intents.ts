@@ -32,7 +32,11 @@ export const patch = defineIntent({
     const plan = planPatch(world.show as Show, request as Parameters<typeof planPatch>[1]);
     if ("problem" in plan) return fail(plan.problem, plan.cure);
     const bad = plan.rows.find((row) => row.conflict);
-    if (bad) fail(`fixture ${bad.number} cannot go there: ${bad.conflict}`, request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto");
+    if (bad)
+      fail(
+        `fixture ${bad.number} cannot go there: ${bad.conflict}`,
+        request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto",
+      );
     world.show.types[plan.type.id] ??= plan.type as never;
     const places = firstPlaces(world.show as Show, plan.rows.length);
     for (const [k, row] of plan.rows.entries()) {
@@ -40,10 +44,21 @@ export const patch = defineIntent({
       const base = request.name ?? plan.type.model;
       const name = plan.rows.length > 1 ? `${base} ${k + 1}` : base;
       world.show.fixtures[id] = {
-        id, number: row.number, name, type: plan.type.id, mode: plan.mode.name,
-        addresses: row.address ? [row.address] : [], virtualDimmer: plan.virtualDimmer,
-        place: places[k]!, turn: { x: 0, y: 0, z: 0 },
-        invertPan: false, invertTilt: false, swap: false, scale: 100, correct: { pan: 0, tilt: 0 }, note: "",
+        id,
+        number: row.number,
+        name,
+        type: plan.type.id,
+        mode: plan.mode.name,
+        addresses: row.address ? [row.address] : [],
+        virtualDimmer: plan.virtualDimmer,
+        place: places[k]!,
+        turn: { x: 0, y: 0, z: 0 },
+        invertPan: false,
+        invertTilt: false,
+        swap: false,
+        scale: 100,
+        correct: { pan: 0, tilt: 0 },
+        note: "",
       };
     }
   },
@@ -51,12 +66,15 @@ export const patch = defineIntent({
     const plan = planPatch(world.show, request as Parameters<typeof planPatch>[1]);
     if ("problem" in plan) return plan.problem;
     const [first, last] = [plan.rows[0]!, plan.rows.at(-1)!];
-    const where = first.address ? ` at ${addressText(first.address)}${plan.rows.length > 1 ? ` to ${addressText(last.address!)}` : ""}` : ", unpatched";
+    const where = first.address
+      ? ` at ${addressText(first.address)}${plan.rows.length > 1 ? ` to ${addressText(last.address!)}` : ""}`
+      : ", unpatched";
     return `patches ${plan.rows.length} × ${plan.type.model} (${plan.mode.name}) as ${first.number}${plan.rows.length > 1 ? ` to ${last.number}` : ""}${where}`;
   },
 });
 
-const fixtureOf = (world: WorldDraft, id: string): Fixture => (world.show.fixtures[id] as Fixture | undefined) ?? fail("that fixture is no longer patched");
+const fixtureOf = (world: WorldDraft, id: string): Fixture =>
+  (world.show.fixtures[id] as Fixture | undefined) ?? fail("that fixture is no longer patched");
 
 export const address = defineIntent({
   kind: "address",
@@ -65,17 +83,23 @@ export const address = defineIntent({
     const show = world.show as Show;
     const sizes = fixtures.map((id) => sizeOf(show, fixtureOf(world, id)));
     const taken = occupancyOf(show, new Set(fixtures));
-    const run = at === "auto" ? autoAddresses(taken, sizes, fixtures) : runFrom(at as { universe: number; slot: number }, sizes);
+    const run =
+      at === "auto" ? autoAddresses(taken, sizes, fixtures) : runFrom(at as { universe: number; slot: number }, sizes);
     run.forEach((to, i) => {
       if (at !== "auto") {
         const conflict = addressConflict(show, taken, to, sizes[i]!);
-        if (conflict) fail(`fixture ${fixtureOf(world, fixtures[i]!).number} cannot go there: ${conflict}`, "Choose another address, or: address auto");
+        if (conflict)
+          fail(
+            `fixture ${fixtureOf(world, fixtures[i]!).number} cannot go there: ${conflict}`,
+            "Choose another address, or: address auto",
+          );
         occupy(taken, to, sizes[i]!, fixtures[i]!);
       }
       world.show.fixtures[fixtures[i]!]!.addresses = [to];
     });
   },
-  says: (world, { fixtures, at }) => `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at as { universe: number; slot: number })}`}`,
+  says: (world, { fixtures, at }) =>
+    `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at as { universe: number; slot: number })}`}`,
 });
 
 export const unpatch = defineIntent({
@@ -94,7 +118,8 @@ export const renumber = defineIntent({
     const moved = new Set(fixtures);
     fixtures.forEach((_, i) => {
       const other = fixtureNumbered(world.show as Show, from + i);
-      if (other && !moved.has(other.id)) fail(`number ${from + i} is taken by ${other.name}`, "Choose a start with enough free numbers behind it");
+      if (other && !moved.has(other.id))
+        fail(`number ${from + i} is taken by ${other.name}`, "Choose a start with enough free numbers behind it");
     });
     fixtures.forEach((id, i) => ((fixtureOf(world, id) as Fixture).number = from + i));
   },
@@ -115,18 +140,36 @@ export const setFixtures = defineIntent({
       if (change.mode !== undefined) setMode(world, fixture, change.mode, change.virtualDimmer);
     }
     if (!Object.values(changes).some((c) => c.number !== undefined || c.addresses || c.mode !== undefined)) return;
-    const clash = clashesIn(world.show.types as Show["types"], Object.values(world.show.fixtures) as Fixture[], (id) => !(id in changes))[0];
-    if (clash) fail(`fixture ${fixtureOf(world, clash.fixture).number} cannot be so: ${clash.text}`, clash.field === "number" ? "Choose a free number" : "Choose another address, or: address auto");
+    const clash = clashesIn(
+      world.show.types as Show["types"],
+      Object.values(world.show.fixtures) as Fixture[],
+      (id) => !(id in changes),
+    )[0];
+    if (clash)
+      fail(
+        `fixture ${fixtureOf(world, clash.fixture).number} cannot be so: ${clash.text}`,
+        clash.field === "number" ? "Choose a free number" : "Choose another address, or: address auto",
+      );
   },
   says: (_, { says }) => says,
 });
 
 function setMode(world: WorldDraft, fixture: Fixture, name: string, virtual: boolean | undefined): void {
   const type = world.show.types[fixture.type] as FixtureType;
-  const mode = modeOf(type, name) ?? fail(`${type.model} has no mode ${name}`, `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}`);
+  const mode =
+    modeOf(type, name) ??
+    fail(
+      `${type.model} has no mode ${name}`,
+      `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}`,
+    );
   fixture.mode = mode.name;
   fixture.virtualDimmer = virtual ?? wantsVirtualDimmer(mode);
-  remapFixture(world.show as Show, world.hands as World["hands"], fixture.id, specsOf(isDraft(mode) ? current(mode) : mode, fixture.virtualDimmer));
+  remapFixture(
+    world.show as Show,
+    world.hands as World["hands"],
+    fixture.id,
+    specsOf(isDraft(mode) ? current(mode) : mode, fixture.virtualDimmer),
+  );
 }
 
 /** What a removal takes along: groups and cues that name these fixtures. */
@@ -135,7 +178,9 @@ export function usesOf({ show }: World, fixtures: readonly string[]): { groups: 
   const has = (value: string) => gone.has(value.split(".")[0]!);
   return {
     groups: Object.values(show.groups).filter((g) => g.members.some(has)).length,
-    cues: Object.values(show.lists).flatMap((l) => Object.values(l.cues)).filter((c) => Object.keys(c.entries).some(has)).length,
+    cues: Object.values(show.lists)
+      .flatMap((l) => Object.values(l.cues))
+      .filter((c) => Object.keys(c.entries).some(has)).length,
   };
 }
 
@@ -149,9 +194,11 @@ export const remove = defineIntent({
       fixtureOf(world, id);
       delete world.show.fixtures[id];
     }
-    for (const group of Object.values(world.show.groups)) if (group.members.some(has)) group.members = group.members.filter((m) => !has(m));
+    for (const group of Object.values(world.show.groups))
+      if (group.members.some(has)) group.members = group.members.filter((m) => !has(m));
     for (const list of Object.values(world.show.lists)) {
-      for (const cue of Object.values(list.cues)) for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
+      for (const cue of Object.values(list.cues))
+        for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
     }
     for (const key of Object.keys(world.hands.held)) if (has(key)) delete world.hands.held[key];
     world.hands.selection = world.hands.selection.filter((i) => !has(i));
@@ -160,8 +207,10 @@ export const remove = defineIntent({
   },
   says(world, { fixtures }) {
     const { groups, cues } = usesOf(world, fixtures);
-    const along = [groups && `${groups} ${groups === 1 ? "group" : "groups"}`, cues && `${cues} ${cues === 1 ? "cue" : "cues"}`].filter(Boolean);
+    const along = [
+      groups && `${groups} ${groups === 1 ? "group" : "groups"}`,
+      cues && `${cues} ${cues === 1 ? "cue" : "cues"}`,
+    ].filter(Boolean);
     return `removes ${itemsText(world, fixtures)}${along.length ? `, from ${along.join(" and ")} too` : ""}`;
   },
 });
-

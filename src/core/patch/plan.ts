@@ -35,36 +35,61 @@ export interface PatchProblem {
   cure: string;
 }
 
-export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined => own(show.types, id.toLowerCase()) ?? libraryType(id.toLowerCase());
+export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined =>
+  own(show.types, id.toLowerCase()) ?? libraryType(id.toLowerCase());
 
 /** The first free number after the highest. */
 export const nextNumber = (show: Show): number => (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;
 
 /** The ids most like what was typed. */
 function nearTypes(typed: string): string[] {
-  const parts = typed.toLowerCase().split(/[^a-z0-9]+/).filter((p) => p.length > 2);
-  const likeness = (id: string) => parts.filter((p) => id.includes(p)).length * 100 + [...id].findIndex((c, i) => c !== typed[i]?.toLowerCase());
-  return LIBRARY.map((t) => t.id).sort((a, b) => likeness(b) - likeness(a)).slice(0, 6);
+  const parts = typed
+    .toLowerCase()
+    .split(/[^a-z0-9]+/)
+    .filter((p) => p.length > 2);
+  const likeness = (id: string) =>
+    parts.filter((p) => id.includes(p)).length * 100 + [...id].findIndex((c, i) => c !== typed[i]?.toLowerCase());
+  return LIBRARY.map((t) => t.id)
+    .sort((a, b) => likeness(b) - likeness(a))
+    .slice(0, 6);
 }
 
 /** The rows a patch would make, each conflict marked on its row; a problem where type or mode are unknown. */
 export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchProblem {
   const type = typeOf(show, request.type);
-  if (!type) return { problem: `there is no fixture type ${request.type}`, cure: `Types are, among ${LIBRARY.length}: ${nearTypes(request.type).join(", ")}` };
+  if (!type)
+    return {
+      problem: `there is no fixture type ${request.type}`,
+      cure: `Types are, among ${LIBRARY.length}: ${nearTypes(request.type).join(", ")}`,
+    };
   const mode = request.mode === undefined ? type.modes[0]! : modeOf(type, request.mode);
-  if (!mode) return { problem: `${type.model} has no mode ${request.mode}`, cure: `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}` };
+  if (!mode)
+    return {
+      problem: `${type.model} has no mode ${request.mode}`,
+      cure: `Its modes are ${type.modes.map((m) => `${m.name} (${footprint(m)} channels)`).join(", ")}`,
+    };
   const size = footprint(mode);
   const first = request.from ?? nextNumber(show);
   const numbers = Array.from({ length: request.count }, (_, i) => first + i);
   const taken = occupancyOf(show);
   const sizes = numbers.map(() => size);
   const addresses: (Address | null)[] =
-    request.at === "unpatched" ? numbers.map(() => null)
-    : request.at === "auto" ? autoAddresses(taken, sizes, numbers.map((n) => `new${n}`))
-    : runFrom(request.at, sizes);
+    request.at === "unpatched"
+      ? numbers.map(() => null)
+      : request.at === "auto"
+        ? autoAddresses(
+            taken,
+            sizes,
+            numbers.map((n) => `new${n}`),
+          )
+        : runFrom(request.at, sizes);
   const rows = numbers.map((number, i): PatchRow => {
     const address = addresses[i]!;
-    const conflict = fixtureNumbered(show, number) ? `number ${number} is taken` : request.at !== "auto" && address ? addressConflict(show, taken, address, size) : undefined;
+    const conflict = fixtureNumbered(show, number)
+      ? `number ${number} is taken`
+      : request.at !== "auto" && address
+        ? addressConflict(show, taken, address, size)
+        : undefined;
     if (address && request.at !== "auto" && !conflict) occupy(taken, address, size, `new${number}`);
     return { number, address, ...(conflict ? { conflict } : {}) };
   });
@@ -72,6 +97,11 @@ export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchP
 }
 
 /** Why `size` slots cannot start at an address; undefined where they can. */
-export function addressConflict(show: Show, taken: ReturnType<typeof occupancyOf>, address: Address, size: number): string | undefined {
+export function addressConflict(
+  show: Show,
+  taken: ReturnType<typeof occupancyOf>,
+  address: Address,
+  size: number,
+): string | undefined {
   return whyNot(taken, address, size, (id) => show.fixtures[id]?.number);
 }

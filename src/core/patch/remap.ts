@@ -20,7 +20,12 @@ function remap(entries: Record<ParamKey, Entry>, fixture: string, specs: readonl
   for (const [key, entry] of Object.entries(entries)) {
     if (!key.startsWith(`${fixture}.`)) continue;
     const wanted = keyFor(specs, key, entry.attribute);
-    if (wanted === undefined || wanted === key || (entries[wanted] && keyFor(specs, wanted, entries[wanted].attribute) === wanted)) continue;
+    if (
+      wanted === undefined ||
+      wanted === key ||
+      (entries[wanted] && keyFor(specs, wanted, entries[wanted].attribute) === wanted)
+    )
+      continue;
     const silent = entries[wanted];
     entries[wanted] = entry;
     delete entries[key];
@@ -29,8 +34,14 @@ function remap(entries: Record<ParamKey, Entry>, fixture: string, specs: readonl
 }
 
 /** Does so in every cue of a show and in the hands. */
-export function remapFixture(show: Pick<Show, "lists">, hands: Pick<Hands, "held" | "parked">, fixture: string, specs: readonly ParameterSpec[]): void {
-  for (const list of Object.values(show.lists)) for (const cue of Object.values(list.cues)) remap(cue.entries, fixture, specs);
+export function remapFixture(
+  show: Pick<Show, "lists">,
+  hands: Pick<Hands, "held" | "parked">,
+  fixture: string,
+  specs: readonly ParameterSpec[],
+): void {
+  for (const list of Object.values(show.lists))
+    for (const cue of Object.values(list.cues)) remap(cue.entries, fixture, specs);
   remap(hands.held, fixture, specs);
   remap(hands.parked, fixture, specs);
 }

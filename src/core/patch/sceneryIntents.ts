@@ -13,7 +13,8 @@ export const drawScenic = defineIntent({
   fields: { piece: ScenicSchema.omit({ id: true }), id: IdSchema.optional() },
   apply(world, { piece, id }) {
     if (id !== undefined && !world.show.scenery[id]) fail("that piece is no longer on the plan");
-    if (Object.keys(world.show.scenery).length >= MOST) fail(`the plan has ${MOST} pieces already`, "Remove some first");
+    if (Object.keys(world.show.scenery).length >= MOST)
+      fail(`the plan has ${MOST} pieces already`, "Remove some first");
     const own = id ?? newId(world, "s");
     world.show.scenery[own] = { ...piece, id: own } as Scenic;
   },
@@ -25,8 +26,18 @@ export const eraseScenic = defineIntent({
   kind: "eraseScenic",
   fields: { name: z.string().optional(), id: IdSchema.optional() },
   apply(world, { name, id }) {
-    const gone = Object.values(world.show.scenery).filter((s) => (id !== undefined ? s.id === id : s.name.toLowerCase() === name?.toLowerCase()));
-    if (gone.length === 0) fail(`nothing on the plan is called "${name ?? ""}"`, `There is ${Object.values(world.show.scenery).map((s) => `"${s.name}"`).join(", ") || "no scenery yet"}`);
+    const gone = Object.values(world.show.scenery).filter((s) =>
+      id !== undefined ? s.id === id : s.name.toLowerCase() === name?.toLowerCase(),
+    );
+    if (gone.length === 0)
+      fail(
+        `nothing on the plan is called "${name ?? ""}"`,
+        `There is ${
+          Object.values(world.show.scenery)
+            .map((s) => `"${s.name}"`)
+            .join(", ") || "no scenery yet"
+        }`,
+      );
     for (const piece of gone) delete world.show.scenery[piece.id];
   },
   says: ({ show }, { name, id }) => `takes "${name ?? show.scenery[id ?? ""]?.name ?? ""}" off the plan`,

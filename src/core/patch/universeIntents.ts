@@ -6,7 +6,8 @@ import type { Fixture, Show } from "../show/schema";
 import { clashesIn } from "./clash";
 
 const universe = z.number().int().min(1).max(63_999);
-const inUniverse = (show: Show, number: number): Fixture[] => Object.values(show.fixtures).filter((f) => f.addresses.some((a) => a.universe === number));
+const inUniverse = (show: Show, number: number): Fixture[] =>
+  Object.values(show.fixtures).filter((f) => f.addresses.some((a) => a.universe === number));
 
 /** Every fixture of a universe is sent to the same slots of another as well. */
 export const copyUniverse = defineIntent({
@@ -20,12 +21,16 @@ export const copyUniverse = defineIntent({
     const touched = new Set(fixtures.map((f) => f.id));
     for (const fixture of fixtures) {
       const more = fixture.addresses.filter((a) => a.universe === from).map((a) => ({ universe: to, slot: a.slot }));
-      fixture.addresses = [...fixture.addresses, ...more.filter((a) => !fixture.addresses.some((b) => b.universe === a.universe && b.slot === a.slot))];
+      fixture.addresses = [
+        ...fixture.addresses,
+        ...more.filter((a) => !fixture.addresses.some((b) => b.universe === a.universe && b.slot === a.slot)),
+      ];
     }
     const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
     if (clash) fail(`universe ${to} has no room for it: ${clash.text}`, `Empty it first: universe ${to} unpatch`);
   },
-  says: ({ show }, { from, to }) => `sends the ${inUniverse(show, from).length} fixtures of universe ${from} to the same slots of universe ${to} as well`,
+  says: ({ show }, { from, to }) =>
+    `sends the ${inUniverse(show, from).length} fixtures of universe ${from} to the same slots of universe ${to} as well`,
 });
 
 export const unpatchUniverse = defineIntent({
@@ -36,5 +41,6 @@ export const unpatchUniverse = defineIntent({
     if (fixtures.length === 0) fail(`nothing is patched in universe ${number}`);
     for (const fixture of fixtures) fixture.addresses = fixture.addresses.filter((a) => a.universe !== number);
   },
-  says: ({ show }, { universe: number }) => `takes the addresses in universe ${number} from ${inUniverse(show, number).length} fixtures`,
+  says: ({ show }, { universe: number }) =>
+    `takes the addresses in universe ${number} from ${inUniverse(show, number).length} fixtures`,
 });

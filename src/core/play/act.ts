@@ -60,7 +60,10 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
       const place = placeOfCue(list, run.cue) - 1;
       if (place < 0) return undefined;
       resume(player, run);
-      return arrive(player, run, place, { what: "everything", fade: list.backTime, at: listTimeAt(run.clock, player.now) }), undefined;
+      return (
+        arrive(player, run, place, { what: "everything", fade: list.backTime, at: listTimeAt(run.clock, player.now) }),
+        undefined
+      );
     }
     case "pause":
       if (run.cue === null) return notRunning(list);
@@ -69,7 +72,10 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
     case "assert":
       if (run.cue === null) return notRunning(list);
       resume(player, run);
-      return arrive(player, run, placeOfCue(list, run.cue), { what: "assert", at: listTimeAt(run.clock, player.now) }), undefined;
+      return (
+        arrive(player, run, placeOfCue(list, run.cue), { what: "assert", at: listTimeAt(run.clock, player.now) }),
+        undefined
+      );
     case "release":
       return void release(player, run);
     case "level":
@@ -88,7 +94,11 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
 function go(player: Player, list: CueList, run: ListRun, cue: string | undefined): Refusal | undefined {
   const cues = cuesOf(list);
   if (cues.length === 0) return refuse(`${named(list)} has no cues`, "Hold some values and: record cue 1");
-  if (list.kind !== "list") return refuse(`${named(list)} is a ${list.kind}: it plays by its level`, `Give it a level, such as: level list ${list.number} at 100`);
+  if (list.kind !== "list")
+    return refuse(
+      `${named(list)} is a ${list.kind}: it plays by its level`,
+      `Give it a level, such as: level list ${list.number} at 100`,
+    );
   if (cue === undefined && run.clock.paused && run.cue !== null) return void resume(player, run);
   // A go while a flash shows the first cue begins the list.
   if (run.flashed) {
@@ -98,7 +108,8 @@ function go(player: Player, list: CueList, run: ListRun, cue: string | undefined
   const place = cue === undefined ? nextPlace(list, run) : placeOfCue(list, cue);
   if (cue !== undefined && place < 0) return refuse(`${named(list)} has no such cue`);
   if (place < 0) return list.end === "release" ? void release(player, run) : undefined;
-  for (const other of player.runs.values()) if (other !== run && player.world.show.lists[other.id]?.bowOut) release(player, other);
+  for (const other of player.runs.values())
+    if (other !== run && player.world.show.lists[other.id]?.bowOut) release(player, other);
   resume(player, run);
   const here = placeOfCue(list, run.cue);
   // A planned go to the cue that would come anyway is a plain go.
@@ -141,7 +152,8 @@ export function showLevel(player: Player, list: CueList, run: ListRun): void {
   stage.listLevel[run.slot] = level / 100;
   if (list.kind === "limiter") return loadLimits(player);
   if (list.kind !== "list") {
-    if (level > 0 && run.cue === null && cuesOf(list).length > 0) arrive(player, run, 0, { what: "everything", fade: 0, at: listTimeAt(run.clock, player.now) });
+    if (level > 0 && run.cue === null && cuesOf(list).length > 0)
+      arrive(player, run, 0, { what: "everything", fade: 0, at: listTimeAt(run.clock, player.now) });
     if (level <= 0 && run.cue !== null) return dropLayers(player, run);
   }
   for (const at of eachLayer(layers)) if (layers.list[at] === run.slot) touch(stage, layers.param[at]!);
@@ -160,7 +172,8 @@ export function dropLayers(player: Player, run: ListRun): void {
   player.silent = player.silent.filter((layer) => layer.list !== run.slot);
   for (const param of paramsOf(layers, run.slot)) {
     settleNow(stage, param);
-    for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot)) removeLayer(layers, at);
+    for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot))
+      removeLayer(layers, at);
   }
   run.cue = null;
   run.next = null;

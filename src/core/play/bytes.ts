@@ -26,13 +26,23 @@ export interface Plain {
 export function plainOf(out: Output): Plain | undefined {
   const fn = out.functions[0]!;
   const whole = fn.dmxFrom === 0 && fn.dmxTo === 255;
-  if (out.bytes !== 1 || !whole || out.dimmer >= 0 || out.cellDimmer >= 0 || out.invert || fn.steps || fn.to === fn.from) return undefined;
+  if (
+    out.bytes !== 1 ||
+    !whole ||
+    out.dimmer >= 0 ||
+    out.cellDimmer >= 0 ||
+    out.invert ||
+    fn.steps ||
+    fn.to === fn.from
+  )
+    return undefined;
   const perUnit = ((fn.dmxTo - fn.dmxFrom) / (fn.to - fn.from)) * out.scale;
   return { base: (out.add - fn.from) * perUnit + HALF_UP, scale: perUnit };
 }
 
 /** Writes a plain channel. @param value within its function's range, but for the degrees added at output. */
-export const putPlain = (bytes: Bytes, at: number, base: number, scale: number, value: number): void => void (bytes[at] = base + value * scale);
+export const putPlain = (bytes: Bytes, at: number, base: number, scale: number, value: number): void =>
+  void (bytes[at] = base + value * scale);
 
 /** Writes one output of the rig. */
 export function putOutput(stage: Shown, bytes: Bytes, index: number): void {

@@ -14,11 +14,22 @@ export interface ListClock {
 export const newClock = (now: StageTime): ListClock => ({ base: listTime(0), anchor: now, rate: 1, paused: false });
 
 /** List time at stage time `now`. */
-export const listTimeAt = (clock: ListClock, now: StageTime): ListTime => (clock.paused ? clock.base : listTime(clock.base + (now - clock.anchor) * clock.rate));
+export const listTimeAt = (clock: ListClock, now: StageTime): ListTime =>
+  clock.paused ? clock.base : listTime(clock.base + (now - clock.anchor) * clock.rate);
 
 /** The stage time at which the list's clock will show `time`; Infinity while it is held. */
-export const stageTimeAt = (clock: ListClock, time: ListTime): StageTime => stageTime(clock.paused || clock.rate === 0 ? Infinity : clock.anchor + (time - clock.base) / clock.rate);
+export const stageTimeAt = (clock: ListClock, time: ListTime): StageTime =>
+  stageTime(clock.paused || clock.rate === 0 ? Infinity : clock.anchor + (time - clock.base) / clock.rate);
 
-export function changeClock(clock: ListClock, now: StageTime, change: Partial<Pick<ListClock, "rate" | "paused">>): ListClock {
-  return { base: listTimeAt(clock, now), anchor: now, rate: change.rate ?? clock.rate, paused: change.paused ?? clock.paused };
+export function changeClock(
+  clock: ListClock,
+  now: StageTime,
+  change: Partial<Pick<ListClock, "rate" | "paused">>,
+): ListClock {
+  return {
+    base: listTimeAt(clock, now),
+    anchor: now,
+    rate: change.rate ?? clock.rate,
+    paused: change.paused ?? clock.paused,
+  };
 }

@@ -26,7 +26,8 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   player.world = world;
   if (!sameRig(before.show, world.show)) relayRig(player);
   if (before.show.lists !== world.show.lists) {
-    if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo)) for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
+    if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo))
+      for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
     for (const id of [...player.runs.keys()]) if (!world.show.lists[id]) dropList(player, player.runs.get(id)!);
     syncRuns(player);
     for (const run of [...player.runs.values()]) {
@@ -46,11 +47,26 @@ function sameRig(before: Show, after: Show): boolean {
   if (before.types !== after.types) return false;
   if (before.fixtures === after.fixtures) return true;
   const ids = Object.keys(after.fixtures);
-  return ids.length === Object.keys(before.fixtures).length && ids.every((id) => {
-    const [a, b] = [before.fixtures[id], after.fixtures[id]!];
-    if (a === b) return true;
-    return a !== undefined && a.number === b.number && a.type === b.type && a.mode === b.mode && a.addresses === b.addresses && a.virtualDimmer === b.virtualDimmer && a.swap === b.swap && a.scale === b.scale && a.correct === b.correct && a.invertPan === b.invertPan && a.invertTilt === b.invertTilt;
-  });
+  return (
+    ids.length === Object.keys(before.fixtures).length &&
+    ids.every((id) => {
+      const [a, b] = [before.fixtures[id], after.fixtures[id]!];
+      if (a === b) return true;
+      return (
+        a !== undefined &&
+        a.number === b.number &&
+        a.type === b.type &&
+        a.mode === b.mode &&
+        a.addresses === b.addresses &&
+        a.virtualDimmer === b.virtualDimmer &&
+        a.swap === b.swap &&
+        a.scale === b.scale &&
+        a.correct === b.correct &&
+        a.invertPan === b.invertPan &&
+        a.invertTilt === b.invertTilt
+      );
+    })
+  );
 }
 
 /** Lays the rig out anew and moves what plays over, parameter by parameter. What a mode lacks is kept, silent, until one has it. */
@@ -75,7 +91,8 @@ export function relayRig(player: Player): void {
   // What a list holds and has found no parameter for so far is taken up.
   for (const run of player.runs.values()) {
     const list = show.lists[run.id];
-    if (list && run.cue !== null && list.cues[run.cue]) refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
+    if (list && run.cue !== null && list.cues[run.cue])
+      refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
   }
   loadHands(player);
   loadLimits(player);
@@ -83,7 +100,11 @@ export function relayRig(player: Player): void {
 
 function editHands(player: Player, { hands: before }: World, heldKeys?: readonly string[]): void {
   const { hands } = player.world;
-  const aside = before.blind !== hands.blind || before.highlight !== hands.highlight || before.parked !== hands.parked || (hands.highlight && before.selection !== hands.selection);
+  const aside =
+    before.blind !== hands.blind ||
+    before.highlight !== hands.highlight ||
+    before.parked !== hands.parked ||
+    (hands.highlight && before.selection !== hands.selection);
   if (aside || (before.held !== hands.held && !heldKeys)) loadHands(player);
   else if (before.held !== hands.held) patchHeld(player, heldKeys!);
 }
@@ -102,7 +123,12 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   if (run.cue === null) return list.kind !== "list" && levelShown(run) > 0 ? showLevel(player, list, run) : undefined;
   if (!list.cues[run.cue]) {
     const number = old.cues[run.cue]!.number;
-    run.cue = cuesOf(list).filter((cue) => cue.number < number).at(-1)?.id ?? cuesOf(list)[0]?.id ?? null;
+    run.cue =
+      cuesOf(list)
+        .filter((cue) => cue.number < number)
+        .at(-1)?.id ??
+      cuesOf(list)[0]?.id ??
+      null;
     if (run.cue === null) return dropLayers(player, run);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
@@ -110,8 +136,14 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   const { columns } = tracking;
   const before = trackingOf(old).columns;
   const cues = cuesOf(list);
-  const whole = list.priority !== old.priority || list.htp !== old.htp || !sameShape(trackingOf(old), tracking) || cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
-  const changed = whole ? [...before.keys(), ...columns.keys()] : [...columns.keys(), ...before.keys()].filter((key) => before.get(key) !== columns.get(key));
+  const whole =
+    list.priority !== old.priority ||
+    list.htp !== old.htp ||
+    !sameShape(trackingOf(old), tracking) ||
+    cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
+  const changed = whole
+    ? [...before.keys(), ...columns.keys()]
+    : [...columns.keys(), ...before.keys()].filter((key) => before.get(key) !== columns.get(key));
   refresh(player, run, list, new Set(changed));
 }
 
@@ -142,8 +174,17 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     if (layer < 0 && !adds) continue;
     if (layer < 0) {
       addLayer(layers, {
-        param, list: run.slot, priority: list.priority, stamp: run.stamp, cue: origin,
-        own: steady(resolved.value), weight: steady(1), fromFn: resolved.fn, toFn: resolved.fn, role, scaled,
+        param,
+        list: run.slot,
+        priority: list.priority,
+        stamp: run.stamp,
+        cue: origin,
+        own: steady(resolved.value),
+        weight: steady(1),
+        fromFn: resolved.fn,
+        toFn: resolved.fn,
+        role,
+        scaled,
       });
     } else {
       layers.ownTo[layer] = resolved.value;

@@ -32,16 +32,29 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     return found ? `cue ${found.number}${found.name ? ` "${found.name}"` : ""}` : "that cue";
   };
   switch (event.kind) {
-    case "go": return event.cue ? `goes to ${cue(event.list, event.cue)} of ${name(event.list)}` : `goes to the next cue of ${name(event.list)}`;
-    case "next": return `the next go of ${name(event.list)} goes to ${cue(event.list, event.cue)}`;
-    case "back": return `goes back one cue in ${name(event.list)}`;
-    case "pause": return `holds ${name(event.list)} where it is`;
-    case "release": return event.list === null ? "releases all lists" : `releases ${name(event.list)}`;
-    case "assert": return `puts ${name(event.list)} on top again, by its cue's times`;
-    case "flash": return event.on ? `shows ${name(event.list)} at full while held` : `ends the flash of ${name(event.list)}`;
-    case "level": return `sets ${name(event.list)} to ${event.value} %`;
-    case "rate": return `runs ${name(event.list)} at ${event.value} % of its times`;
-    case "grand": return `sets the grand master to ${event.value} %`;
-    case "blackout": return event.on ? "takes all intensity out (blackout)" : "ends the blackout";
+    case "go":
+      return event.cue
+        ? `goes to ${cue(event.list, event.cue)} of ${name(event.list)}`
+        : `goes to the next cue of ${name(event.list)}`;
+    case "next":
+      return `the next go of ${name(event.list)} goes to ${cue(event.list, event.cue)}`;
+    case "back":
+      return `goes back one cue in ${name(event.list)}`;
+    case "pause":
+      return `holds ${name(event.list)} where it is`;
+    case "release":
+      return event.list === null ? "releases all lists" : `releases ${name(event.list)}`;
+    case "assert":
+      return `puts ${name(event.list)} on top again, by its cue's times`;
+    case "flash":
+      return event.on ? `shows ${name(event.list)} at full while held` : `ends the flash of ${name(event.list)}`;
+    case "level":
+      return `sets ${name(event.list)} to ${event.value} %`;
+    case "rate":
+      return `runs ${name(event.list)} at ${event.value} % of its times`;
+    case "grand":
+      return `sets the grand master to ${event.value} %`;
+    case "blackout":
+      return event.on ? "takes all intensity out (blackout)" : "ends the blackout";
   }
 }

@@ -14,7 +14,14 @@ import { chainSource, layChain, masterOf, touch, type Stage } from "./stage";
 
 type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
 
-const isOf = (g: Glide, c: Common): boolean => g.list === c.list && g.at === c.at && g.delay === c.delay && g.fade === c.fade && g.base === c.base && g.scale === c.scale && g.same === c.same;
+const isOf = (g: Glide, c: Common): boolean =>
+  g.list === c.list &&
+  g.at === c.at &&
+  g.delay === c.delay &&
+  g.fade === c.fade &&
+  g.base === c.base &&
+  g.scale === c.scale &&
+  g.same === c.same;
 
 function groupFor(glides: Glides, common: Common): number {
   // Neighbours move alike: most find the group of the one before.
@@ -34,8 +41,18 @@ function findGroup(glides: Glides, common: Common): number {
   }
   const size = 64;
   glides.groups.push({
-    ...common, count: 0, last: Float64Array.of(-1), told: false, straight: undefined, param: new Int32Array(size), source: new Int32Array(size), offset: new Int32Array(size),
-    from: new Float64Array(size), by: new Float64Array(size), rawFrom: new Float64Array(size), rawBy: new Float64Array(size),
+    ...common,
+    count: 0,
+    last: Float64Array.of(-1),
+    told: false,
+    straight: undefined,
+    param: new Int32Array(size),
+    source: new Int32Array(size),
+    offset: new Int32Array(size),
+    from: new Float64Array(size),
+    by: new Float64Array(size),
+    rawFrom: new Float64Array(size),
+    rawBy: new Float64Array(size),
   });
   glides.index.set(key, glides.groups.length - 1);
   return glides.groups.length - 1;
@@ -53,7 +70,8 @@ function onlyMove(stage: Stage, param: number): { layer: number; own: boolean } 
   let found: { layer: number; own: boolean } | undefined;
   let fn = -1;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at] || (fn >= 0 && fn !== layers.toFn[at])) return undefined;
+    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at] || (fn >= 0 && fn !== layers.toFn[at]))
+      return undefined;
     fn = layers.toFn[at]!;
     const now = stage.listNow[layers.list[at]!]!;
     const own = now < layers.ownEnd[at]!;
@@ -89,8 +107,13 @@ export function tryGlide(player: Player, param: number): boolean {
   const { plainOffset, plainBase, plainScale } = stage.rig;
   const offset = plainOffset[param]!;
   const index = groupFor(glides, {
-    list: layers.list[layer]!, at, delay: layers[`${field}Delay`][layer]!, fade: layers[`${field}Fade`][layer]!,
-    base: offset >= 0 ? plainBase[param]! : 0, scale: offset >= 0 ? plainScale[param]! : 0, same: scale === 1,
+    list: layers.list[layer]!,
+    at,
+    delay: layers[`${field}Delay`][layer]!,
+    fade: layers[`${field}Fade`][layer]!,
+    base: offset >= 0 ? plainBase[param]! : 0,
+    scale: offset >= 0 ? plainScale[param]! : 0,
+    same: scale === 1,
   });
   const g = glides.groups[index]!;
   if (g.count === g.param.length) grow(g);
@@ -154,8 +177,12 @@ function run({ stage, bytes: frame }: Player, g: Glide): void {
 function straightOf(g: Glide, { value }: Stage, frame: Bytes): Glide["straight"] {
   if (g.straight !== undefined) return g.straight;
   const [param, offset] = [g.param[0]!, g.offset[0]!];
-  for (let i = 1; i < g.count; i++) if (g.param[i] !== param + i || g.offset[i] !== offset + i) return (g.straight = false);
-  return (g.straight = { value: value.subarray(param, param + g.count), bytes: frame.subarray(offset, offset + g.count) });
+  for (let i = 1; i < g.count; i++)
+    if (g.param[i] !== param + i || g.offset[i] !== offset + i) return (g.straight = false);
+  return (g.straight = {
+    value: value.subarray(param, param + g.count),
+    bytes: frame.subarray(offset, offset + g.count),
+  });
 }
 
 function runStraight({ from, by, count, base, scale, last }: Glide, value: Float64Array, bytes: Bytes): void {
@@ -168,7 +195,11 @@ function runStraight({ from, by, count, base, scale, last }: Glide, value: Float
 }
 
 /** The commonest glide, whose values before masters are those after (`copyRaw`): unscaled parameters on plain 8-bit channels. Kept small, so that it compiles to a tight loop. */
-function runPlain({ param, offset, from, by, count, base, scale, last }: Glide, value: Float64Array, frame: Bytes): void {
+function runPlain(
+  { param, offset, from, by, count, base, scale, last }: Glide,
+  value: Float64Array,
+  frame: Bytes,
+): void {
   const share = last[0]!;
   for (let i = 0; i < count; i++) {
     const p = param[i]!;
@@ -181,7 +212,8 @@ function runPlain({ param, offset, from, by, count, base, scale, last }: Glide, 
 /** Copies the values before masters, those of unscaled glides included. */
 export function copyRaw(stage: Stage, into: Float64Array): void {
   into.set(stage.raw);
-  for (const g of stage.glides.groups) if (g.same) for (let i = 0; i < g.count; i++) into[g.param[i]!] = stage.value[g.param[i]!]!;
+  for (const g of stage.glides.groups)
+    if (g.same) for (let i = 0; i < g.count; i++) into[g.param[i]!] = stage.value[g.param[i]!]!;
 }
 
 /** A parameter's value before masters. */

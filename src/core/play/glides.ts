@@ -40,7 +40,13 @@ export interface Glides {
   place: Int32Array;
 }
 
-export const createGlides = (params: number): Glides => ({ groups: [], index: new Map(), last: -1, group: new Int32Array(params), place: new Int32Array(params) });
+export const createGlides = (params: number): Glides => ({
+  groups: [],
+  index: new Map(),
+  last: -1,
+  group: new Int32Array(params),
+  place: new Int32Array(params),
+});
 
 /** Takes a parameter out of its group. */
 export function endGlide(glides: Glides, param: number): void {

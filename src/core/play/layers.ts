@@ -25,7 +25,21 @@ export const LATEST = 0;
 export const HIGHEST = 1;
 export const OVER = 2;
 
-const FIELDS = ["ownFrom", "ownTo", "ownAt", "ownDelay", "ownFade", "weightFrom", "weightTo", "weightAt", "weightDelay", "weightFade", "stamp", "ownEnd", "weightEnd"] as const;
+const FIELDS = [
+  "ownFrom",
+  "ownTo",
+  "ownAt",
+  "ownDelay",
+  "ownFade",
+  "weightFrom",
+  "weightTo",
+  "weightAt",
+  "weightDelay",
+  "weightFade",
+  "stamp",
+  "ownEnd",
+  "weightEnd",
+] as const;
 type Field = (typeof FIELDS)[number];
 
 /** Fades have their end at hand: from there on (a microsecond early, which is the same time) they are over. */
@@ -51,8 +65,18 @@ export type Layers = Record<Field, Float64Array> & {
 
 export function createLayers(params: number, capacity = 64): Layers {
   const layers = {
-    next: new Int32Array(capacity), list: new Int32Array(capacity), priority: new Int32Array(capacity), param: new Int32Array(capacity),
-    fromFn: new Uint8Array(capacity), toFn: new Uint8Array(capacity), role: new Uint8Array(capacity), scaled: new Uint8Array(capacity), cue: new Int32Array(capacity), free: -1, used: 0, head: new Int32Array(params).fill(-1),
+    next: new Int32Array(capacity),
+    list: new Int32Array(capacity),
+    priority: new Int32Array(capacity),
+    param: new Int32Array(capacity),
+    fromFn: new Uint8Array(capacity),
+    toFn: new Uint8Array(capacity),
+    role: new Uint8Array(capacity),
+    scaled: new Uint8Array(capacity),
+    cue: new Int32Array(capacity),
+    free: -1,
+    used: 0,
+    head: new Int32Array(params).fill(-1),
   } as unknown as Layers;
   for (const field of FIELDS) layers[field] = new Float64Array(capacity);
   return layers;
@@ -124,7 +148,9 @@ export function setWeight(layers: Layers, at: number, weight: Fade): void {
 }
 
 const isAbove = (layers: Layers, a: number, b: number): boolean =>
-  layers.priority[a] !== layers.priority[b] ? layers.priority[a]! > layers.priority[b]! : layers.stamp[a]! >= layers.stamp[b]!;
+  layers.priority[a] !== layers.priority[b]
+    ? layers.priority[a]! > layers.priority[b]!
+    : layers.stamp[a]! >= layers.stamp[b]!;
 
 function link(layers: Layers, at: number): void {
   const param = layers.param[at]!;
@@ -177,7 +203,7 @@ export function layerOf(layers: Layers, param: number, list: number): number {
 /** Every layer, parameter by parameter, lowest first. */
 export function* eachLayer(layers: Layers): Generator<number> {
   for (let param = 0; param < layers.head.length; param++) {
-    for (let at = layers.head[param]!; at >= 0; ) {
+    for (let at = layers.head[param]!; at >= 0;) {
       const next = layers.next[at]!;
       yield at;
       at = next;
@@ -187,7 +213,10 @@ export function* eachLayer(layers: Layers): Generator<number> {
 
 export function readFade(layers: Layers, at: number, which: "own" | "weight"): Fade {
   return {
-    from: layers[`${which}From`][at]!, to: layers[`${which}To`][at]!, at: layers[`${which}At`][at]!,
-    delay: layers[`${which}Delay`][at]!, fade: layers[`${which}Fade`][at]!,
+    from: layers[`${which}From`][at]!,
+    to: layers[`${which}To`][at]!,
+    at: layers[`${which}At`][at]!,
+    delay: layers[`${which}Delay`][at]!,
+    fade: layers[`${which}Fade`][at]!,
   };
 }

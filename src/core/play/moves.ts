@@ -6,9 +6,31 @@ import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
-import { addLayer, countOf, HIGHEST, LATEST, layerOf, OVER, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
+import {
+  addLayer,
+  countOf,
+  HIGHEST,
+  LATEST,
+  layerOf,
+  OVER,
+  removeLayer,
+  restamp,
+  setOwn,
+  setWeight,
+  steady,
+} from "./layers";
 import type { Rig } from "./rig";
-import { belowLayer, belowPriority, hasStage, ownValue, settleNow, throughLayer, touch, weightOf, type Stage } from "./stage";
+import {
+  belowLayer,
+  belowPriority,
+  hasStage,
+  ownValue,
+  settleNow,
+  throughLayer,
+  touch,
+  weightOf,
+  type Stage,
+} from "./stage";
 
 export interface Arrival {
   list: CueList;
@@ -37,7 +59,14 @@ export function roleOf(list: CueList, rig: Rig, param: number): number {
 }
 
 /** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's now. @param place of the cue it stands in. */
-export function isScaledIn(list: CueList, tracking: Tracking, rig: Rig, param: number, place: number, carried: boolean): boolean {
+export function isScaledIn(
+  list: CueList,
+  tracking: Tracking,
+  rig: Rig,
+  param: number,
+  place: number,
+  carried: boolean,
+): boolean {
   if (list.kind === "takeover") return false;
   if (rig.scaled[param] === 1) return true;
   if (rig.intensity[param] === 0) return false;
@@ -47,7 +76,11 @@ export function isScaledIn(list: CueList, tracking: Tracking, rig: Rig, param: n
 const fixtureDimmer = (rig: Rig, param: number): ParamKey => paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer");
 
 /** Once a list takes or lets go of a fixture's Dimmer, its level scales that, or the cells' again. */
-export function rescaleCells(stage: Stage, arrival: Pick<Arrival, "list" | "slot" | "to" | "carriedTo">, key: ParamKey): void {
+export function rescaleCells(
+  stage: Stage,
+  arrival: Pick<Arrival, "list" | "slot" | "to" | "carriedTo">,
+  key: ParamKey,
+): void {
   const { rig, layers } = stage;
   const { fixture, cell, head } = splitKey(key);
   if (cell > 0 || head !== "Dimmer") return;
@@ -66,7 +99,8 @@ export function rescaleCells(stage: Stage, arrival: Pick<Arrival, "list" | "slot
 export function startMoves(stage: Stage, arrival: Arrival): number {
   const cue = cuesOf(arrival.list)[arrival.to]!;
   const tracking = trackingOf(arrival.list);
-  const few = arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
+  const few =
+    arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
   const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
   let longest = 0;
   for (const key of keys) {
@@ -77,7 +111,9 @@ export function startMoves(stage: Stage, arrival: Arrival): number {
     settleNow(stage, param);
     const held = layerOf(stage.layers, param, arrival.slot);
     if (!target && held < 0) continue;
-    const took = target ? taken(stage, arrival, cue, tracking, param, target, held) : letGo(stage, arrival, cue, param, held);
+    const took = target
+      ? taken(stage, arrival, cue, tracking, param, target, held)
+      : letGo(stage, arrival, cue, param, held);
     longest = Math.max(longest, took);
     touch(stage, param);
     rescaleCells(stage, arrival, key);
@@ -85,8 +121,19 @@ export function startMoves(stage: Stage, arrival: Arrival): number {
   return longest;
 }
 
-function taken(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, param: number, target: InForce, held: number): number {
-  const moves = arrival.what === "everything" || (arrival.what === "change" && (target.at === arrival.to || isNew(arrival, tracking, stage.rig.keys[param]!, target)));
+function taken(
+  stage: Stage,
+  arrival: Arrival,
+  cue: Cue,
+  tracking: Tracking,
+  param: number,
+  target: InForce,
+  held: number,
+): number {
+  const moves =
+    arrival.what === "everything" ||
+    (arrival.what === "change" &&
+      (target.at === arrival.to || isNew(arrival, tracking, stage.rig.keys[param]!, target)));
   if (moves) return moveTo(stage, arrival, cue, tracking, param, target, held);
   if (arrival.what !== "assert" && !cue.assert) return 0;
   if (held >= 0 && hasStage(stage, held) && stage.layers.weightTo[held] === 1) {
@@ -103,9 +150,19 @@ function isNew(arrival: Arrival, tracking: Tracking, key: ParamKey, target: InFo
 }
 
 const timeOf = (arrival: Arrival, cue: Cue, attribute: string, falling: boolean, target?: InForce): MoveTime =>
-  arrival.fade !== undefined ? { delay: 0, fade: arrival.fade } : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
+  arrival.fade !== undefined
+    ? { delay: 0, fade: arrival.fade }
+    : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
 
-function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, param: number, target: InForce, held: number): number {
+function moveTo(
+  stage: Stage,
+  arrival: Arrival,
+  cue: Cue,
+  tracking: Tracking,
+  param: number,
+  target: InForce,
+  held: number,
+): number {
   const { layers, rig } = stage;
   const spec = rig.specs[param]!;
   const resolved = resolveEntry(spec, target.entry);
@@ -121,7 +178,8 @@ function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, pa
   if (held >= 0 && (role !== LATEST || hasStage(stage, held))) {
     const own = ownValue(stage, held);
     const weight = weightOf(stage, held);
-    const now = role === LATEST ? throughLayer(stage, param, held) : { value: own * weight * level, fn: layers.toFn[held]! };
+    const now =
+      role === LATEST ? throughLayer(stage, param, held) : { value: own * weight * level, fn: layers.toFn[held]! };
     const from = role !== LATEST ? own * weight : weight >= 1 || level <= 0 ? own : now.value / level;
     const time = timeOf(arrival, cue, attribute, resolved.value * level < now.value, target);
     const fade = mixes && now.fn === resolved.fn ? time.fade : 0;
@@ -142,7 +200,15 @@ function moveTo(stage: Stage, arrival: Arrival, cue: Cue, tracking: Tracking, pa
   const fade = mixes && below.fn === resolved.fn ? time.fade : 0;
   const grows = { from: 0, at: arrival.at, delay: time.delay, fade };
   addLayer(layers, {
-    param, list: arrival.slot, priority, stamp: arrival.stamp, cue: origin, fromFn: resolved.fn, toFn: resolved.fn, role, scaled,
+    param,
+    list: arrival.slot,
+    priority,
+    stamp: arrival.stamp,
+    cue: origin,
+    fromFn: resolved.fn,
+    toFn: resolved.fn,
+    role,
+    scaled,
     own: role === HIGHEST ? { ...grows, to: resolved.value } : steady(resolved.value),
     weight: role === HIGHEST ? steady(1) : { ...grows, to: 1 },
   });
@@ -157,7 +223,9 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   const fn = layers.toFn[held]!;
   // Where the highest counts, a list goes from its own output to nothing.
   const highest = layers.role[held] === HIGHEST;
-  const now = highest ? ownValue(stage, held) * weightOf(stage, held) * stage.listLevel[arrival.slot]! : throughLayer(stage, param, held).value;
+  const now = highest
+    ? ownValue(stage, held) * weightOf(stage, held) * stage.listLevel[arrival.slot]!
+    : throughLayer(stage, param, held).value;
   const below = highest ? { value: 0, fn } : belowLayer(stage, param, held);
   const time = timeOf(arrival, cue, spec.functions[fn]!.attribute, below.value < now);
   const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
@@ -181,7 +249,7 @@ export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime
 
 function removeOthers(stage: Stage, param: number, slot: number, kept: number): void {
   const { layers } = stage;
-  for (let layer = layers.head[param]!; layer >= 0; ) {
+  for (let layer = layers.head[param]!; layer >= 0;) {
     const next = layers.next[layer]!;
     if (layers.list[layer] === slot && layer !== kept) removeLayer(layers, layer);
     layer = next;

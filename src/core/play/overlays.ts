@@ -55,9 +55,15 @@ function fullAndOpen({ world }: Player): [string, Entry][] {
   const { show, hands } = world;
   return hands.selection.flatMap((item) => {
     const { fixture, cell } = splitItem(item);
-    const whole = cell > 0 ? allTargets(show, fixture).filter((t) => t.spec.cell === 0 && t.attribute === "Dimmer") : [];
+    const whole =
+      cell > 0 ? allTargets(show, fixture).filter((t) => t.spec.cell === 0 && t.attribute === "Dimmer") : [];
     return [...allTargets(show, item), ...whole].flatMap((t): [string, Entry][] => {
-      const open = t.attribute === "Dimmer" || isEmitter(t.attribute) ? 100 : /^(Shutter1|ColorSub_.|Color1|Iris)$/.test(t.attribute) ? t.spec.default : undefined;
+      const open =
+        t.attribute === "Dimmer" || isEmitter(t.attribute)
+          ? 100
+          : /^(Shutter1|ColorSub_.|Color1|Iris)$/.test(t.attribute)
+            ? t.spec.default
+            : undefined;
       return open === undefined ? [] : [[t.key, { attribute: t.attribute, value: open }]];
     });
   });
@@ -72,13 +78,17 @@ export function loadLimits(player: Player): void {
     const level = stage.listLevel[player.runs.get(list.id)!.slot]!;
     const whole = new Set<string>();
     const cells = new Set<string>();
-    for (const { fixture, cell } of cuesOf(list).flatMap((cue) => Object.keys(cue.entries)).map(splitKey)) {
+    for (const { fixture, cell } of cuesOf(list)
+      .flatMap((cue) => Object.keys(cue.entries))
+      .map(splitKey)) {
       if (cell === 0) whole.add(fixture);
       else cells.add(`${fixture}.${cell}`);
     }
     for (let p = 0; p < rig.size; p++) {
       const owner = rig.owner[p]!;
-      const takes = whole.has(owner) ? rig.scaled[p] === 1 : rig.intensity[p] === 1 && cells.has(`${owner}.${rig.specs[p]!.cell}`);
+      const takes = whole.has(owner)
+        ? rig.scaled[p] === 1
+        : rig.intensity[p] === 1 && cells.has(`${owner}.${rig.specs[p]!.cell}`);
       if (takes) stage.limit[p]! *= level;
     }
   }

@@ -11,12 +11,26 @@ import type { PlayEvent } from "./events";
 function show(): Desk {
   const desk = newDesk();
   const lines = [
-    "patch 4 kelp-wash as 1 at 1:1", "patch 4 dimmer as 11 at 2:1",
-    "1 thru 4 at full pan at -50 to 50 colour at #ff8000", "record list 1 cue 1 fade 3", "clear",
-    "1 thru 4 at 20 to 60 delay 0 to 2", "11 thru 14 at 80", "record list 1 cue 2 up 2 down 4 auto 1.7", "clear",
-    "1 thru 4 colour at #0040ff strobe at 5", "record list 1 cue 3 fade 1.5 auto done 0.4", "clear",
-    "1 + 2 pan at 100", "11 + 12 at 10", "record list 2 cue 1 fade 2.5", "clear",
-    "1 dimmer release", "11 at full", "record list 2 cue 2 fade 1", "clear",
+    "patch 4 kelp-wash as 1 at 1:1",
+    "patch 4 dimmer as 11 at 2:1",
+    "1 thru 4 at full pan at -50 to 50 colour at #ff8000",
+    "record list 1 cue 1 fade 3",
+    "clear",
+    "1 thru 4 at 20 to 60 delay 0 to 2",
+    "11 thru 14 at 80",
+    "record list 1 cue 2 up 2 down 4 auto 1.7",
+    "clear",
+    "1 thru 4 colour at #0040ff strobe at 5",
+    "record list 1 cue 3 fade 1.5 auto done 0.4",
+    "clear",
+    "1 + 2 pan at 100",
+    "11 + 12 at 10",
+    "record list 2 cue 1 fade 2.5",
+    "clear",
+    "1 dimmer release",
+    "11 at full",
+    "record list 2 cue 2 fade 1",
+    "clear",
   ];
   for (const line of lines) expect(runLine(desk, line)).toBeUndefined();
   return desk;
@@ -25,13 +39,32 @@ const desk = show();
 const [one, two] = Object.keys(desk.world.show.lists) as [string, string];
 
 const event: fc.Arbitrary<PlayEvent> = fc.oneof(
-  fc.constantFrom<PlayEvent>({ kind: "go", list: one }, { kind: "go", list: two }, { kind: "back", list: one }, { kind: "pause", list: one }, { kind: "pause", list: two }, { kind: "release", list: one }, { kind: "release", list: null }, { kind: "assert", list: one }, { kind: "assert", list: two }, { kind: "flash", list: one, on: true }, { kind: "flash", list: one, on: false }, { kind: "flash", list: two, on: true }, { kind: "flash", list: two, on: false }, { kind: "blackout", on: true }, { kind: "blackout", on: false }),
+  fc.constantFrom<PlayEvent>(
+    { kind: "go", list: one },
+    { kind: "go", list: two },
+    { kind: "back", list: one },
+    { kind: "pause", list: one },
+    { kind: "pause", list: two },
+    { kind: "release", list: one },
+    { kind: "release", list: null },
+    { kind: "assert", list: one },
+    { kind: "assert", list: two },
+    { kind: "flash", list: one, on: true },
+    { kind: "flash", list: one, on: false },
+    { kind: "flash", list: two, on: true },
+    { kind: "flash", list: two, on: false },
+    { kind: "blackout", on: true },
+    { kind: "blackout", on: false },
+  ),
   fc.integer({ min: 0, max: 100 }).map((value): PlayEvent => ({ kind: "level", list: one, value })),
   fc.integer({ min: 10, max: 300 }).map((value): PlayEvent => ({ kind: "rate", list: two, value })),
 );
 const story = fc.array(fc.record({ event, wait: fc.integer({ min: 0, max: 4000 }) }), { maxLength: 14 });
 /** Milliseconds between ticks: usual ones, late ones, and a lid that was closed for an hour. */
-const ticks = fc.array(fc.oneof(fc.integer({ min: 1, max: 900 }), fc.constant(3_600_000)), { minLength: 1, maxLength: 20 });
+const ticks = fc.array(fc.oneof(fc.integer({ min: 1, max: 900 }), fc.constant(3_600_000)), {
+  minLength: 1,
+  maxLength: 20,
+});
 
 /** Plays a story, ticking in between by the given steps (milliseconds, repeated). */
 function run(player: Player, steps: { event: PlayEvent; wait: number }[], every: readonly number[]): void {
@@ -66,7 +99,16 @@ test("values do not depend on when ticks fall", () => {
       numRuns: 400,
       examples: [
         // Found at a random seed: what a whole mix had hidden came back when both went, unless a tick had seen it hidden.
-        [[{ event: { kind: "go", list: one }, wait: 0 }, { event: { kind: "go", list: two }, wait: 0 }, { event: { kind: "level", list: one, value: 0 }, wait: 1700 }, { event: { kind: "back", list: one }, wait: 2001 }, { event: { kind: "release", list: null }, wait: 1 }], [3_600_000]],
+        [
+          [
+            { event: { kind: "go", list: one }, wait: 0 },
+            { event: { kind: "go", list: two }, wait: 0 },
+            { event: { kind: "level", list: one, value: 0 }, wait: 1700 },
+            { event: { kind: "back", list: one }, wait: 2001 },
+            { event: { kind: "release", list: null }, wait: 1 },
+          ],
+          [3_600_000],
+        ],
       ],
     },
   );

@@ -23,7 +23,17 @@ export function createPlayer(world: World, now: StageTime = stageTime(0)): Playe
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
-    world, rig, layers, stage: createStage(rig, layers, 1), ...newBytes(rig), runs: new Map(), silent: [], order: [], now, sequence: sequence(0), generation: 1,
+    world,
+    rig,
+    layers,
+    stage: createStage(rig, layers, 1),
+    ...newBytes(rig),
+    runs: new Map(),
+    silent: [],
+    order: [],
+    now,
+    sequence: sequence(0),
+    generation: 1,
   };
   syncRuns(player);
   loadHands(player);
@@ -41,7 +51,8 @@ export function newBytes(rig: Rig): Pick<Player, "frame" | "bytes"> {
 export function syncRuns(player: Player): void {
   const { stage, runs, world } = player;
   let slot = Math.max(-1, ...[...runs.values()].map((run) => run.slot)) + 1;
-  for (const list of listsByNumber(world.show)) if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now));
+  for (const list of listsByNumber(world.show))
+    if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now));
   if (stage.listNow.length < slot) {
     const [now, level] = [stage.listNow, stage.listLevel];
     stage.listNow = new Float64Array(slot * 2);
@@ -51,7 +62,9 @@ export function syncRuns(player: Player): void {
     stage.listLevel.set(level);
   }
   player.order = listsByNumber(world.show).flatMap((list) => runs.get(list.id) ?? []);
-  stage.othersUsed = listsByNumber(world.show).some((list) => list.htp || list.kind === "submaster" || list.kind === "takeover");
+  stage.othersUsed = listsByNumber(world.show).some(
+    (list) => list.htp || list.kind === "submaster" || list.kind === "takeover",
+  );
   for (const run of runs.values()) {
     stage.listNow[run.slot] = listTimeAt(run.clock, player.now);
     stage.listLevel[run.slot] = levelShown(run) / 100;
@@ -96,7 +109,8 @@ export function advance(player: Player, to: StageTime): boolean {
 }
 
 /** Whether anything is on its way. */
-export const isMoving = ({ stage }: Player): boolean => stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks);
+export const isMoving = ({ stage }: Player): boolean =>
+  stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks);
 
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
@@ -116,15 +130,28 @@ export function compute(player: Player): void {
 }
 
 /** A list arrives in a cue. Round the end, what tracked is dropped unless the list keeps it. */
-export function arrive(player: Player, run: ListRun, to: number, how: { what: Arrival["what"]; fade?: number; at: ListTime }): void {
+export function arrive(
+  player: Player,
+  run: ListRun,
+  to: number,
+  how: { what: Arrival["what"]; fade?: number; at: ListTime },
+): void {
   const list = player.world.show.lists[run.id]!;
   player.sequence = sequence(player.sequence + 1);
   const from = placeOfCue(list, run.cue);
   const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
   const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
   const longest = startMoves(player.stage, {
-    list, slot: run.slot, from, to, carriedFrom: run.carried, carriedTo: carried, stamp: player.sequence, at: how.at,
-    what: from < 0 ? "everything" : how.what, ...(how.fade === undefined ? {} : { fade: how.fade }),
+    list,
+    slot: run.slot,
+    from,
+    to,
+    carriedFrom: run.carried,
+    carriedTo: carried,
+    stamp: player.sequence,
+    at: how.at,
+    what: from < 0 ? "everything" : how.what,
+    ...(how.fade === undefined ? {} : { fade: how.fade }),
   });
   run.stamp = player.sequence;
   if (how.what === "assert") return;

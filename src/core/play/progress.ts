@@ -10,4 +10,5 @@ export function progress(now: number, at: number, delay: number, fade: number): 
 }
 
 /** Whether a fade is over at `now`. */
-export const isOver = (now: number, at: number, delay: number, fade: number): boolean => now >= at + delay + fade - SAME_TIME;
+export const isOver = (now: number, at: number, delay: number, fade: number): boolean =>
+  now >= at + delay + fade - SAME_TIME;

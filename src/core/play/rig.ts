@@ -70,7 +70,14 @@ export function compileRig(show: Show): Rig {
     plainOffset: Int32Array.from(feeds, (own, p) => (plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? -2 : -1)),
     plainBase: Float64Array.from(plain, (o) => o?.base ?? 0),
     plainScale: Float64Array.from(plain, (o) => o?.scale ?? 0),
-    size: keys.length, keys, index, specs, owner, universes, outputs, feeds,
+    size: keys.length,
+    keys,
+    index,
+    specs,
+    owner,
+    universes,
+    outputs,
+    feeds,
     defaults: Float64Array.from(specs, (spec) => spec.default),
     intensity: Uint8Array.from(specs, (spec) => (spec.head === "Dimmer" ? 1 : 0)),
     scaled: Uint8Array.from(scaledFlags),
@@ -85,7 +92,12 @@ function scaleLevel(specs: readonly ParameterSpec[]): (spec: ParameterSpec) => b
   return (s) => isEmitter(s.head);
 }
 
-function outputsOf(show: Show, fixture: Fixture, index: ReadonlyMap<ParamKey, number>, universes: readonly number[]): Output[] {
+function outputsOf(
+  show: Show,
+  fixture: Fixture,
+  index: ReadonlyMap<ParamKey, number>,
+  universes: readonly number[],
+): Output[] {
   const { mode, specs } = modelOf(show, fixture);
   const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
   const virtual = (cell: number) => specs.some((s) => s.virtual && s.cell === cell);

@@ -4,7 +4,17 @@ import { runsOnTheSpot } from "./run";
 
 function desk(...lines: string[]) {
   const made = newDesk();
-  for (const line of ["patch 2 dimmer as 1", "1 at 50", "record cue 1 fade 2", "clear", "2 at 50", "record cue 2 fade 0", "clear", "set list 1 end wrap", ...lines]) {
+  for (const line of [
+    "patch 2 dimmer as 1",
+    "1 at 50",
+    "record cue 1 fade 2",
+    "clear",
+    "2 at 50",
+    "record cue 2 fade 0",
+    "clear",
+    "set list 1 end wrap",
+    ...lines,
+  ]) {
     const refusal = runLine(made, line);
     if (refusal) throw new Error(`${line}: ${refusal.what}`);
   }

@@ -41,10 +41,25 @@ export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaste
 export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
 
 export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
-  id: list.id, slot, cue: null, next: null, left: null, carried: false, clock: newClock(now), level: firstLevel(list.kind), flash: false, flashed: false, arrived: listTime(0), complete: listTime(0), roundAt: listTime(-1), since: listTime(0), stamp: sequence(0),
+  id: list.id,
+  slot,
+  cue: null,
+  next: null,
+  left: null,
+  carried: false,
+  clock: newClock(now),
+  level: firstLevel(list.kind),
+  flash: false,
+  flashed: false,
+  arrived: listTime(0),
+  complete: listTime(0),
+  roundAt: listTime(-1),
+  since: listTime(0),
+  stamp: sequence(0),
 });
 
-export const placeOfCue = (list: CueList, cue: string | null): number => (cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue));
+export const placeOfCue = (list: CueList, cue: string | null): number =>
+  cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue);
 
 /** The place a go would lead to, -1 where it would do nothing. */
 export function nextPlace(list: CueList, run: ListRun): number {
@@ -75,10 +90,14 @@ export function automaticAt(list: CueList, run: ListRun): ListTime {
 /** Whether a list would come round by itself in next to no time, and so stops. */
 export function runsOnTheSpot(list: CueList): boolean {
   const cues = cuesOf(list);
-  if (list.end !== "wrap" || list.kind !== "list" || cues.length === 0 || cues.some((cue) => cue.trigger.kind === "go")) return false;
+  if (list.end !== "wrap" || list.kind !== "list" || cues.length === 0 || cues.some((cue) => cue.trigger.kind === "go"))
+    return false;
   const waits = cues.map(({ trigger }, i) => {
     const { up, down, delayUp, delayDown } = cues.at(i - 1)!.times;
-    return (trigger.kind === "autoDone" ? Math.max(up + delayUp, down + delayDown) : 0) + (trigger.kind === "go" ? 0 : trigger.after);
+    return (
+      (trigger.kind === "autoDone" ? Math.max(up + delayUp, down + delayDown) : 0) +
+      (trigger.kind === "go" ? 0 : trigger.after)
+    );
   });
   return waits.reduce((a, b) => a + b, 0) < SHORTEST_ROUND;
 }

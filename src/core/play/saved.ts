@@ -21,15 +21,39 @@ export const SavedPlaySchema = z.object({
   blackout: z.boolean(),
   runs: z.array(
     z.object({
-      id: IdSchema, cue: IdSchema.nullable(), next: IdSchema.nullable(), left: IdSchema.nullable(), carried: z.boolean(), flash: z.boolean(), flashed: z.boolean(), level: finite.min(0).max(100), arrived: finite, complete: finite, roundAt: finite.default(-1), since: finite.default(0), stamp: finite.default(0),
-      time: finite, rate: finite.min(0).max(10), paused: z.boolean(),
+      id: IdSchema,
+      cue: IdSchema.nullable(),
+      next: IdSchema.nullable(),
+      left: IdSchema.nullable(),
+      carried: z.boolean(),
+      flash: z.boolean(),
+      flashed: z.boolean(),
+      level: finite.min(0).max(100),
+      arrived: finite,
+      complete: finite,
+      roundAt: finite.default(-1),
+      since: finite.default(0),
+      stamp: finite.default(0),
+      time: finite,
+      rate: finite.min(0).max(10),
+      paused: z.boolean(),
     }),
   ),
   layers: z.array(
     z.object({
-      key: ParamKeySchema, list: z.union([IdSchema, z.literal("")]), cue: IdSchema, stamp: finite, own: FadeSchema, weight: FadeSchema,
+      key: ParamKeySchema,
+      list: z.union([IdSchema, z.literal("")]),
+      cue: IdSchema,
+      stamp: finite,
+      own: FadeSchema,
+      weight: FadeSchema,
       /** Attributes that carry it; states saved before they were kept have the functions' places instead. */
-      from: z.string().max(60).optional(), to: z.string().max(60).optional(), fromFn: z.number().int().min(0).optional(), toFn: z.number().int().min(0).optional(), role: z.number().int().min(0).max(2), scaled: z.boolean(),
+      from: z.string().max(60).optional(),
+      to: z.string().max(60).optional(),
+      fromFn: z.number().int().min(0).optional(),
+      toFn: z.number().int().min(0).optional(),
+      role: z.number().int().min(0).max(2),
+      scaled: z.boolean(),
     }),
   ),
 });
@@ -39,12 +63,31 @@ export function savePlay(player: Player): SavedPlay {
   const { layers, rig, stage } = player;
   const ids = new Map([...player.runs.values()].map((run) => [run.slot, run.id]));
   return {
-    now: player.now, sequence: player.sequence, grand: stage.grand, blackout: stage.blackout,
+    now: player.now,
+    sequence: player.sequence,
+    grand: stage.grand,
+    blackout: stage.blackout,
     runs: [...player.runs.values()].map((run) => ({
-      id: run.id, cue: run.cue, next: run.next, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: run.arrived, complete: run.complete, roundAt: run.roundAt, since: run.since, stamp: run.stamp,
-      time: stage.listNow[run.slot]!, rate: run.clock.rate, paused: run.clock.paused,
+      id: run.id,
+      cue: run.cue,
+      next: run.next,
+      left: run.left,
+      carried: run.carried,
+      flash: run.flash,
+      flashed: run.flashed,
+      level: run.level,
+      arrived: run.arrived,
+      complete: run.complete,
+      roundAt: run.roundAt,
+      since: run.since,
+      stamp: run.stamp,
+      time: stage.listNow[run.slot]!,
+      rate: run.clock.rate,
+      paused: run.clock.paused,
     })),
-    layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" })),
+    layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(
+      ({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" }),
+    ),
   };
 }
 
@@ -59,7 +102,18 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (!list || !made) continue;
     const cue = run.cue !== null && list.cues[run.cue] ? run.cue : null;
     Object.assign(made, {
-      cue, next: run.next !== null && list.cues[run.next] ? run.next : null, left: run.left, carried: run.carried, flash: run.flash, flashed: run.flashed, level: run.level, arrived: listTime(run.arrived), complete: listTime(run.complete), roundAt: listTime(run.roundAt), since: listTime(run.since), stamp: sequence(run.stamp),
+      cue,
+      next: run.next !== null && list.cues[run.next] ? run.next : null,
+      left: run.left,
+      carried: run.carried,
+      flash: run.flash,
+      flashed: run.flashed,
+      level: run.level,
+      arrived: listTime(run.arrived),
+      complete: listTime(run.complete),
+      roundAt: listTime(run.roundAt),
+      since: listTime(run.since),
+      stamp: sequence(run.stamp),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
@@ -71,10 +125,29 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     const list = player.world.show.lists[layer.list];
     if (!run || !list) continue;
     const functions = player.rig.specs[player.rig.index.get(layer.key) ?? -1]?.functions;
-    const [from, to] = [layer.from ?? functions?.[layer.fromFn ?? 0]?.attribute, layer.to ?? functions?.[layer.toFn ?? 0]?.attribute];
+    const [from, to] = [
+      layer.from ?? functions?.[layer.fromFn ?? 0]?.attribute,
+      layer.to ?? functions?.[layer.toFn ?? 0]?.attribute,
+    ];
     if (from === undefined || to === undefined) continue;
-    const made = { key: layer.key, list: run.slot, priority: list.priority, stamp: layer.stamp, cue: layer.cue, own: layer.own, weight: layer.weight, role: layer.role, scaled: layer.scaled, from, to };
-    if (!putLayer(player.layers, player.rig, player.world.show, made) && player.world.show.fixtures[splitKey(layer.key).fixture]) player.silent.push(made);
+    const made = {
+      key: layer.key,
+      list: run.slot,
+      priority: list.priority,
+      stamp: layer.stamp,
+      cue: layer.cue,
+      own: layer.own,
+      weight: layer.weight,
+      role: layer.role,
+      scaled: layer.scaled,
+      from,
+      to,
+    };
+    if (
+      !putLayer(player.layers, player.rig, player.world.show, made) &&
+      player.world.show.fixtures[splitKey(layer.key).fixture]
+    )
+      player.silent.push(made);
   }
   // What was edited after the last save is on stage all the same.
   for (const run of player.runs.values()) {

@@ -28,9 +28,17 @@ export function readLayer(layers: Layers, { keys, specs }: Rig, at: number): Sil
   const param = layers.param[at]!;
   const { functions } = specs[param]!;
   return {
-    key: keys[param]!, list: layers.list[at]!, priority: layers.priority[at]!, stamp: layers.stamp[at]!, cue: cueOfLayer(layers, at),
-    own: readFade(layers, at, "own"), weight: readFade(layers, at, "weight"), role: layers.role[at]!, scaled: layers.scaled[at] === 1,
-    from: functions[layers.fromFn[at]!]!.attribute, to: functions[layers.toFn[at]!]!.attribute,
+    key: keys[param]!,
+    list: layers.list[at]!,
+    priority: layers.priority[at]!,
+    stamp: layers.stamp[at]!,
+    cue: cueOfLayer(layers, at),
+    own: readFade(layers, at, "own"),
+    weight: readFade(layers, at, "weight"),
+    role: layers.role[at]!,
+    scaled: layers.scaled[at] === 1,
+    from: functions[layers.fromFn[at]!]!.attribute,
+    to: functions[layers.toFn[at]!]!.attribute,
   };
 }
 
@@ -46,8 +54,17 @@ export function putLayer(layers: Layers, rig: Rig, show: Show, layer: SilentLaye
   const toFn = fn(layer.to);
   const [low, high] = rangeOf(functions[toFn]!);
   addLayer(layers, {
-    param, list: layer.list, priority: layer.priority, stamp: layer.stamp, cue: layer.cue, role: layer.role, scaled: layer.scaled, weight: layer.weight,
-    own: { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) }, toFn, fromFn: Math.max(0, fn(layer.from) < 0 ? toFn : fn(layer.from)),
+    param,
+    list: layer.list,
+    priority: layer.priority,
+    stamp: layer.stamp,
+    cue: layer.cue,
+    role: layer.role,
+    scaled: layer.scaled,
+    weight: layer.weight,
+    own: { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
+    toFn,
+    fromFn: Math.max(0, fn(layer.from) < 0 ? toFn : fn(layer.from)),
   });
   return true;
 }

@@ -13,7 +13,13 @@ import { touchAll } from "./stage";
 function overlapping(): Player {
   const desk = newDesk();
   const lines = ["patch 6 kelp-wash as 1 at 1:1", "patch 2 lantern-par as 11 at 2:1"];
-  for (let list = 1; list <= 4; list++) lines.push(`1 thru 6 at ${list * 20} pan at ${list * 15 - 40} colour at #${list}0${list}0ff`, "11 + 12 at 70", `record list ${list} cue 1 fade ${4 + list} delay ${list / 2}`, "clear");
+  for (let list = 1; list <= 4; list++)
+    lines.push(
+      `1 thru 6 at ${list * 20} pan at ${list * 15 - 40} colour at #${list}0${list}0ff`,
+      "11 + 12 at 70",
+      `record list ${list} cue 1 fade ${4 + list} delay ${list / 2}`,
+      "clear",
+    );
   for (const line of lines) expect(runLine(desk, line)).toBeUndefined();
   const player = createPlayer(desk.world);
   Object.keys(desk.world.show.lists).forEach((list, i) => play(player, { kind: "go", list }, stageTime(i * 0.4)));
@@ -43,7 +49,15 @@ test("several fades on a parameter run in a stack and give what the layers give,
 
 test("an edit after the last save is on stage when the show is opened again", () => {
   const desk = newDesk();
-  for (const line of ["patch 2 dimmer as 1 at 1:1", "1 + 2 at 50", "record list 1 cue 1 fade 0", "clear", "go list 1", "wait 1"]) runLine(desk, line);
+  for (const line of [
+    "patch 2 dimmer as 1 at 1:1",
+    "1 + 2 at 50",
+    "record list 1 cue 1 fade 0",
+    "clear",
+    "go list 1",
+    "wait 1",
+  ])
+    runLine(desk, line);
   const saved = savePlay(desk.player);
   for (const line of ["1 at 80", "update list 1 cue 1", "clear"]) expect(runLine(desk, line)).toBeUndefined();
   const again = createPlayer(desk.world, stageTime(saved.now));

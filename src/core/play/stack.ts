@@ -58,10 +58,21 @@ export function tryStack(player: Player, param: number): boolean {
     const weightMoves = now < layers.weightEnd[at]!;
     b.from[to] = ownMoves ? layers.ownFrom[at]! : layers.ownTo[at]!;
     b.by[to] = ownMoves ? layers.ownTo[at]! - layers.ownFrom[at]! : 0;
-    b.own[to] = ownMoves ? timingOf(stacks, list, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!, layers.ownEnd[at]!) : STILL;
+    b.own[to] = ownMoves
+      ? timingOf(stacks, list, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!, layers.ownEnd[at]!)
+      : STILL;
     b.weightFrom[to] = weightMoves ? layers.weightFrom[at]! : layers.weightTo[at]!;
     b.weightBy[to] = weightMoves ? layers.weightTo[at]! - layers.weightFrom[at]! : 0;
-    b.weight[to] = weightMoves ? timingOf(stacks, list, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!, layers.weightEnd[at]!) : STILL;
+    b.weight[to] = weightMoves
+      ? timingOf(
+          stacks,
+          list,
+          layers.weightAt[at]!,
+          layers.weightDelay[at]!,
+          layers.weightFade[at]!,
+          layers.weightEnd[at]!,
+        )
+      : STILL;
     b.level[to] = levelOf(stage, at);
     b.source[to] = at;
   }
@@ -70,7 +81,8 @@ export function tryStack(player: Player, param: number): boolean {
   return true;
 }
 
-const levelOf = (stage: Stage, at: number): number => (stage.layers.scaled[at] === 1 ? stage.listLevel[stage.layers.list[at]!]! : 1);
+const levelOf = (stage: Stage, at: number): number =>
+  stage.layers.scaled[at] === 1 ? stage.listLevel[stage.layers.list[at]!]! : 1;
 
 /** Moves every stack along; those with a fade that is over go back to be settled. */
 export function runStacks(player: Player): void {
@@ -120,7 +132,8 @@ function runBucket({ stage, bytes: frame }: Player, b: Bucket, timings: readonly
   const shares = SHARES.now;
   for (let i = 0; i < timings.length; i++) shares[i] = timings[i]!.share;
   const { value, raw, source: sources, rig } = stage;
-  const { depth, count, param, base, baseSource, scale, from, by, level, weightFrom, weightBy, own, weight, source } = b;
+  const { depth, count, param, base, baseSource, scale, from, by, level, weightFrom, weightBy, own, weight, source } =
+    b;
   const { plainOffset, plainBase, plainScale } = rig;
   for (let i = 0, k = 0; i < count; i++) {
     const p = param[i]!;

@@ -44,14 +44,30 @@ export interface Stacks {
 }
 
 const PER_PARAM = { param: Int32Array, base: Float64Array, baseSource: Int32Array, scale: Float64Array } as const;
-const PER_LAYER = { from: Float64Array, by: Float64Array, level: Float64Array, weightFrom: Float64Array, weightBy: Float64Array, own: Int32Array, weight: Int32Array, source: Int32Array } as const;
+const PER_LAYER = {
+  from: Float64Array,
+  by: Float64Array,
+  level: Float64Array,
+  weightFrom: Float64Array,
+  weightBy: Float64Array,
+  own: Int32Array,
+  weight: Int32Array,
+  source: Int32Array,
+} as const;
 const ofParam = Object.keys(PER_PARAM) as (keyof typeof PER_PARAM)[];
 const ofLayer = Object.keys(PER_LAYER) as (keyof typeof PER_LAYER)[];
 
 const stillTiming = (): Timing => ({ list: 0, at: 0, delay: 0, fade: 0, end: Infinity, share: 0 });
 
 export function createStacks(params: number): Stacks {
-  return { timings: [stillTiming()], index: new Map(), last: -1, buckets: [], bucket: new Uint8Array(params), place: new Int32Array(params) };
+  return {
+    timings: [stillTiming()],
+    index: new Map(),
+    last: -1,
+    buckets: [],
+    bucket: new Uint8Array(params),
+    place: new Int32Array(params),
+  };
 }
 
 export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
@@ -71,7 +87,15 @@ export function growBucket(b: Bucket): void {
 
 export function timingOf(stacks: Stacks, list: number, at: number, delay: number, fade: number, end: number): number {
   const recent = stacks.timings[stacks.last];
-  if (recent && stacks.last !== STILL && recent.list === list && recent.at === at && recent.delay === delay && recent.fade === fade) return stacks.last;
+  if (
+    recent &&
+    stacks.last !== STILL &&
+    recent.list === list &&
+    recent.at === at &&
+    recent.delay === delay &&
+    recent.fade === fade
+  )
+    return stacks.last;
   const key = `${list} ${at} ${delay} ${fade}`;
   const known = stacks.index.get(key);
   if (known !== undefined) return (stacks.last = known);

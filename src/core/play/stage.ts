@@ -56,12 +56,29 @@ export interface Stage {
 export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
   const n = rig.size;
   const stage: Stage = {
-    rig, layers,
-    listNow: new Float64Array(lists), listLevel: new Float64Array(lists).fill(1),
-    listLetsGo: new Uint8Array(lists), held: overlay(n), highlight: overlay(n), park: overlay(n), limit: new Float64Array(n).fill(1),
-    othersUsed: false, blind: false, grand: 1, blackout: false,
-    value: new Float64Array(n), raw: new Float64Array(n), fn: new Uint8Array(n), source: new Int32Array(n),
-    active: new Int32Array(n), activeCount: 0, isActive: new Uint8Array(n), touched: new Int32Array(n), glides: createGlides(n), stacks: createStacks(n),
+    rig,
+    layers,
+    listNow: new Float64Array(lists),
+    listLevel: new Float64Array(lists).fill(1),
+    listLetsGo: new Uint8Array(lists),
+    held: overlay(n),
+    highlight: overlay(n),
+    park: overlay(n),
+    limit: new Float64Array(n).fill(1),
+    othersUsed: false,
+    blind: false,
+    grand: 1,
+    blackout: false,
+    value: new Float64Array(n),
+    raw: new Float64Array(n),
+    fn: new Uint8Array(n),
+    source: new Int32Array(n),
+    active: new Int32Array(n),
+    activeCount: 0,
+    isActive: new Uint8Array(n),
+    touched: new Int32Array(n),
+    glides: createGlides(n),
+    stacks: createStacks(n),
   };
   touchAll(stage);
   return stage;
@@ -119,7 +136,8 @@ function layOver(stage: Stage, param: number): void {
     runSource = at;
   }
   if (!over) return;
-  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.role[at] === OVER) layOne(stage, at, stage.listLevel[layers.list[at]!]!);
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+    if (layers.role[at] === OVER) layOne(stage, at, stage.listLevel[layers.list[at]!]!);
 }
 
 /** Mixes one layer over the running result by its weight, times `share`. */
@@ -129,7 +147,8 @@ function layOne(stage: Stage, at: number, share: number): void {
   const now = stage.listNow[list]!;
   const weight = share * weightOf(stage, at);
   if (weight <= 0) return;
-  const own = now >= layers.ownEnd[at]! ? 1 : progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+  const own =
+    now >= layers.ownEnd[at]! ? 1 : progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
   let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
   const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
   if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
@@ -176,24 +195,33 @@ export function ownValue(stage: Stage, at: number): number {
   const { layers } = stage;
   const now = stage.listNow[layers.list[at]!]!;
   if (now >= layers.ownEnd[at]!) return layers.ownTo[at]!;
-  return layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+  return (
+    layers.ownFrom[at]! +
+    (layers.ownTo[at]! - layers.ownFrom[at]!) *
+      progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!)
+  );
 }
 
 export function weightOf(stage: Stage, at: number): number {
   const { layers } = stage;
   const now = stage.listNow[layers.list[at]!]!;
   if (now >= layers.weightEnd[at]!) return layers.weightTo[at]!;
-  return layers.weightFrom[at]! + (layers.weightTo[at]! - layers.weightFrom[at]!) * progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!);
+  return (
+    layers.weightFrom[at]! +
+    (layers.weightTo[at]! - layers.weightFrom[at]!) *
+      progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!)
+  );
 }
 
 /** Removes what has faded to nothing, and a list's former output once its new mix is complete. True when nothing moves. */
 function settle(stage: Stage, param: number): boolean {
   const { layers } = stage;
   let moving = false;
-  for (let at = layers.head[param]!; at >= 0; ) {
+  for (let at = layers.head[param]!; at >= 0;) {
     const next = layers.next[at]!;
     const now = stage.listNow[layers.list[at]!]!;
-    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at))) removeLayer(layers, at);
+    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at)))
+      removeLayer(layers, at);
     else if (now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
     at = next;
   }
@@ -239,7 +267,8 @@ export function computeParameter(stage: Stage, param: number): boolean {
 }
 
 /** What limiters and masters leave of a parameter, 0..1: all of what they do not scale. */
-export const masterOf = ({ rig, blackout, grand, limit }: Stage, param: number): number => (rig.scaled[param] === 1 ? (blackout ? 0 : grand) : 1) * limit[param]!;
+export const masterOf = ({ rig, blackout, grand, limit }: Stage, param: number): number =>
+  (rig.scaled[param] === 1 ? (blackout ? 0 : grand) : 1) * limit[param]!;
 
 function lay(over: Overlay, param: number, source: number): void {
   if (over.on[param] === 0) return;

@@ -5,13 +5,26 @@ import { whyOf } from "./why";
 function desk() {
   const made = newDesk();
   for (const line of [
-    "patch 2 kelp-wash as 1 at 3:101", "1 at 40", "record list 1 cue 1 fade 0", "clear", "1 at 80", "record list 2 cue 1 fade 4", "clear",
-    "1 at full", "record list 3 cue 1", "clear", "set list 3 kind limiter", "go list 1", "go list 2",
-  ]) expect(runLine(made, line)).toBeUndefined();
+    "patch 2 kelp-wash as 1 at 3:101",
+    "1 at 40",
+    "record list 1 cue 1 fade 0",
+    "clear",
+    "1 at 80",
+    "record list 2 cue 1 fade 4",
+    "clear",
+    "1 at full",
+    "record list 3 cue 1",
+    "clear",
+    "set list 3 kind limiter",
+    "go list 1",
+    "go list 2",
+  ])
+    expect(runLine(made, line)).toBeUndefined();
   wait(made, 1);
   return made;
 }
-const stack = (made: ReturnType<typeof desk>) => whyOf(made.player, `${fixtureNumbered(made.world.show, 1)!.id}.0.Dimmer`)!;
+const stack = (made: ReturnType<typeof desk>) =>
+  whyOf(made.player, `${fixtureNumbered(made.world.show, 1)!.id}.0.Dimmer`)!;
 
 test("every contributor, from the default to the bytes", () => {
   const made = desk();
@@ -27,7 +40,11 @@ test("every contributor, from the default to the bytes", () => {
 test("what is held hides the lists, unless blind; park is over everything", () => {
   const made = desk();
   runLine(made, "1 at 10");
-  expect(stack(made).steps.filter((s) => !s.hidden).map((s) => s.what)).toEqual(["programmer"]);
+  expect(
+    stack(made)
+      .steps.filter((s) => !s.hidden)
+      .map((s) => s.what),
+  ).toEqual(["programmer"]);
   runLine(made, "blind on");
   expect(stack(made).steps.at(-1)).toMatchObject({ what: "programmer", hidden: true });
   runLine(made, "1 park");

@@ -8,7 +8,18 @@ import { ownValue, weightOf } from "./stage";
 
 export const WhyStepSchema = z.object({
   /** What contributes, lowest first. */
-  what: z.enum(["default", "list", "highest", "takeover", "programmer", "highlight", "limiter", "grand", "blackout", "park"]),
+  what: z.enum([
+    "default",
+    "list",
+    "highest",
+    "takeover",
+    "programmer",
+    "highlight",
+    "limiter",
+    "grand",
+    "blackout",
+    "park",
+  ]),
   list: z.string().optional(),
   cue: z.string().optional(),
   attribute: z.string().optional(),
@@ -53,19 +64,38 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     if (role === LATEST && weight >= 1) cover();
     steps.push({
       what: role === LATEST ? "list" : role === HIGHEST ? "highest" : "takeover",
-      ...(run ? { list: run.id } : {}), cue: cueOfLayer(layers, at), attribute: name(layers.toFn[at]!), value: ownValue(stage, at),
-      stamp: layers.stamp[at]!, priority: layers.priority[at]!, level: layers.scaled[at] || role !== LATEST ? stage.listLevel[layers.list[at]!]! * 100 : 100, weight,
-      progress: Math.min(progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!), progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!)),
+      ...(run ? { list: run.id } : {}),
+      cue: cueOfLayer(layers, at),
+      attribute: name(layers.toFn[at]!),
+      value: ownValue(stage, at),
+      stamp: layers.stamp[at]!,
+      priority: layers.priority[at]!,
+      level: layers.scaled[at] || role !== LATEST ? stage.listLevel[layers.list[at]!]! * 100 : 100,
+      weight,
+      progress: Math.min(
+        progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!),
+        progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!),
+      ),
       hidden: weight <= 0,
     });
   }
   if (stage.held.on[p]) {
     if (!stage.blind) cover();
-    steps.push({ what: "programmer", value: stage.held.value[p]!, attribute: name(stage.held.fn[p]!), hidden: stage.blind });
+    steps.push({
+      what: "programmer",
+      value: stage.held.value[p]!,
+      attribute: name(stage.held.fn[p]!),
+      hidden: stage.blind,
+    });
   }
   if (stage.highlight.on[p]) {
     cover();
-    steps.push({ what: "highlight", value: stage.highlight.value[p]!, attribute: name(stage.highlight.fn[p]!), hidden: false });
+    steps.push({
+      what: "highlight",
+      value: stage.highlight.value[p]!,
+      attribute: name(stage.highlight.fn[p]!),
+      hidden: false,
+    });
   }
   if (stage.limit[p] !== 1) steps.push({ what: "limiter", value: stage.limit[p]! * 100, hidden: false });
   if (rig.scaled[p]) {
@@ -76,8 +106,12 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     cover();
     steps.push({ what: "park", value: stage.park.value[p]!, attribute: name(stage.park.fn[p]!), hidden: false });
   }
-  const bytes = rig.feeds[p]!.map((i) => rig.outputs[i]!).filter((out) => out.param === p).map((out) => ({
-    universe: rig.universes[Math.floor(out.offset / 512)]!, slot: (out.offset % 512) + 1, bytes: [...player.frame.slice(out.offset, out.offset + out.bytes)],
-  }));
+  const bytes = rig.feeds[p]!.map((i) => rig.outputs[i]!)
+    .filter((out) => out.param === p)
+    .map((out) => ({
+      universe: rig.universes[Math.floor(out.offset / 512)]!,
+      slot: (out.offset % 512) + 1,
+      bytes: [...player.frame.slice(out.offset, out.offset + out.bytes)],
+    }));
   return { key, steps, value: stage.value[p]!, attribute: name(stage.fn[p]!), bytes };
 }

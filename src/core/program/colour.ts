@@ -15,7 +15,14 @@ function uvOf(hex: string): [number, number] {
   return sum < 1e-9 ? [0.1978, 0.4683] : [(4 * x) / sum, (9 * y) / sum];
 }
 
-const CHANNELS: Record<string, number> = { ColorAdd_R: 0, ColorAdd_G: 1, ColorAdd_B: 2, ColorSub_C: 0, ColorSub_M: 1, ColorSub_Y: 2 };
+const CHANNELS: Record<string, number> = {
+  ColorAdd_R: 0,
+  ColorAdd_G: 1,
+  ColorAdd_B: 2,
+  ColorSub_C: 0,
+  ColorSub_M: 1,
+  ColorSub_Y: 2,
+};
 
 /**
  * Values that show `#rrggbb` with the type's own primaries: channel / 255 in percent, the complement
@@ -25,7 +32,8 @@ export function colourValues(show: Show, item: Item, hex: string): Record<ParamK
   const parts = [1, 3, 5].map((i) => (parseInt(hex.slice(i, i + 2), 16) / 255) * 100);
   const targets = allTargets(show, item);
   const mixing = targets.filter((t) => isEmitter(t.attribute) || isFilter(t.attribute));
-  const chosen = mixing.length > 0 ? mixing.map((t): [Target, number] => [t, mixed(t.attribute, parts)]) : wheels(targets, hex);
+  const chosen =
+    mixing.length > 0 ? mixing.map((t): [Target, number] => [t, mixed(t.attribute, parts)]) : wheels(targets, hex);
   return Object.fromEntries(chosen.map(([t, value]) => [t.key, { attribute: t.attribute, value }]));
 }
 
@@ -40,7 +48,10 @@ function wheels(targets: Target[], hex: string): [Target, number][] {
   return targets.flatMap((t): [Target, number][] => {
     const slots = t.attribute === "Color1" ? (t.fn.steps ?? []).filter((s) => s.colour) : [];
     const distance = (colour: string) => Math.hypot(uvOf(colour)[0] - u, uvOf(colour)[1] - v);
-    const best = slots.reduce<(typeof slots)[number] | undefined>((a, b) => (a && distance(a.colour!) <= distance(b.colour!) ? a : b), undefined);
+    const best = slots.reduce<(typeof slots)[number] | undefined>(
+      (a, b) => (a && distance(a.colour!) <= distance(b.colour!) ? a : b),
+      undefined,
+    );
     return best ? [[t, best.value]] : [];
   });
 }

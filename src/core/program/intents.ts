@@ -16,13 +16,17 @@ export const hold = defineIntent({
   fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional() },
   apply(world, { values }) {
     for (const [key, entry] of Object.entries(values)) {
-      const spec = specOf(world.show as World["show"], key) ?? fail("a fixture that was to be set is no longer patched");
+      const spec =
+        specOf(world.show as World["show"], key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
       if (typeof entry.value === "number") {
         const [low, high] = rangeOf(fn);
         if (entry.value < low - 1e-9 || entry.value > high + 1e-9) {
           const number = world.show.fixtures[splitKey(key).fixture]!.number;
-          fail(`${attributeInfo(entry.attribute).label} ${withUnit(entry.value, entry.attribute)} is outside the range of fixture ${number}`, `It goes from ${withUnit(low, entry.attribute)} to ${withUnit(high, entry.attribute)}`);
+          fail(
+            `${attributeInfo(entry.attribute).label} ${withUnit(entry.value, entry.attribute)} is outside the range of fixture ${number}`,
+            `It goes from ${withUnit(low, entry.attribute)} to ${withUnit(high, entry.attribute)}`,
+          );
         }
       }
       world.hands.held[key] = entry;
@@ -54,7 +58,9 @@ export const clear = defineIntent({
   },
   says: ({ hands }) => {
     const n = Object.keys(hands.held).length;
-    return n === 0 ? "nothing is held; drops the selection" : `lets go of ${n} held ${n === 1 ? "value" : "values"} and of the selection`;
+    return n === 0
+      ? "nothing is held; drops the selection"
+      : `lets go of ${n} held ${n === 1 ? "value" : "values"} and of the selection`;
   },
 });
 
@@ -111,5 +117,7 @@ export function heldSummary({ hands }: World): string {
   if (keys.length === 0) return "nothing held";
   const fixtures = new Set(keys.map((key) => splitKey(key).fixture));
   const families = new Set(keys.map((key) => attributeInfo(hands.held[key]!.attribute).family));
-  return `${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}: ${FAMILIES.filter((f) => families.has(f)).join(", ").toLowerCase()}`;
+  return `${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}: ${FAMILIES.filter((f) => families.has(f))
+    .join(", ")
+    .toLowerCase()}`;
 }

@@ -70,7 +70,8 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
     case "cell":
       return [cellOf(world, term.fixture, term.cell)];
     case "cells": {
-      const fixture = fixtureNumbered(show, term.fixture) ?? fail(`there is no fixture ${term.fixture}`, nearest(world));
+      const fixture =
+        fixtureNumbered(show, term.fixture) ?? fail(`there is no fixture ${term.fixture}`, nearest(world));
       const count = modelOf(show, fixture).mode.cells;
       const [low, high] = [Math.min(term.from, term.to), Math.min(Math.max(term.from, term.to), count)];
       const found = Array.from({ length: Math.max(0, high - low + 1) }, (_, i) => item(fixture.id, low + i));
@@ -78,7 +79,10 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
       return term.from <= term.to ? found : found.reverse();
     }
     case "group":
-      return members(world, groupNumbered(show, term.number) ?? fail(`there is no group ${term.number}`, groupHint(world)));
+      return members(
+        world,
+        groupNumbered(show, term.number) ?? fail(`there is no group ${term.number}`, groupHint(world)),
+      );
     case "groups": {
       const [low, high] = [Math.min(term.from, term.to), Math.max(term.from, term.to)];
       const found = groupsByNumber(show).filter((g) => g.number >= low && g.number <= high);
@@ -100,21 +104,33 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
 }
 
 /** The members of a group that are still patched. */
-export const members = ({ show }: World, group: { members: readonly Item[] }): Item[] => group.members.filter((m) => show.fixtures[splitItem(m).fixture]);
+export const members = ({ show }: World, group: { members: readonly Item[] }): Item[] =>
+  group.members.filter((m) => show.fixtures[splitItem(m).fixture]);
 
 function cellOf({ show }: World, number: number, cell: number): Item {
   const fixture = fixtureNumbered(show, number) ?? fail(`there is no fixture ${number}`);
   const count = modelOf(show, fixture).mode.cells;
-  if (cell < 1 || cell > count) fail(`fixture ${number} has no cell ${cell}`, count ? `Its cells are ${number}.1 to ${number}.${count}` : "It has no cells");
+  if (cell < 1 || cell > count)
+    fail(
+      `fixture ${number} has no cell ${cell}`,
+      count ? `Its cells are ${number}.1 to ${number}.${count}` : "It has no cells",
+    );
   return item(fixture.id, cell);
 }
 
 function nearest({ show }: World): string {
   const all = fixturesByNumber(show);
-  return all.length === 0 ? "Nothing is patched yet: patch 12 petrel-spot" : `The show has ${all.length} fixtures, from ${all[0]!.number} to ${all.at(-1)!.number}`;
+  return all.length === 0
+    ? "Nothing is patched yet: patch 12 petrel-spot"
+    : `The show has ${all.length} fixtures, from ${all[0]!.number} to ${all.at(-1)!.number}`;
 }
 
 function groupHint({ show }: World): string {
   const groups = groupsByNumber(show);
-  return groups.length === 0 ? "There are no groups yet: record group 1" : `There is ${groups.slice(0, 6).map((g) => `${g.number} "${g.name}"`).join(", ")}`;
+  return groups.length === 0
+    ? "There are no groups yet: record group 1"
+    : `There is ${groups
+        .slice(0, 6)
+        .map((g) => `${g.number} "${g.name}"`)
+        .join(", ")}`;
 }

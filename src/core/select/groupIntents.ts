@@ -11,16 +11,27 @@ import { itemsText } from "../show/itemsText";
 /** Records the selection, in its order. Onto what exists it adds to it unless told to overwrite; a name is kept unless given. */
 export const recordGroup = defineIntent({
   kind: "recordGroup",
-  fields: { number: wholeNumber, name: z.string().max(200).optional(), members: z.array(ItemSchema).max(20_000), onto: z.enum(["merge", "overwrite"]).optional() },
+  fields: {
+    number: wholeNumber,
+    name: z.string().max(200).optional(),
+    members: z.array(ItemSchema).max(20_000),
+    onto: z.enum(["merge", "overwrite"]).optional(),
+  },
   apply(world, { number, name, members, onto }) {
-    if (members.length === 0) fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
+    if (members.length === 0)
+      fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
     const old = groupNumbered(world.show as World["show"], number);
     const id = old?.id ?? newId(world, "g");
-    world.show.groups[id] = { id, number, name: name ?? old?.name ?? `Group ${number}`, members: old && onto !== "overwrite" ? [...new Set([...old.members, ...members])] : members };
+    world.show.groups[id] = {
+      id,
+      number,
+      name: name ?? old?.name ?? `Group ${number}`,
+      members: old && onto !== "overwrite" ? [...new Set([...old.members, ...members])] : members,
+    };
   },
   says(world, { number, name, members, onto }) {
     const old = groupNumbered(world.show, number);
-    const label = `group ${number}${name ?? old?.name ? ` "${name ?? old?.name}"` : ""}`;
+    const label = `group ${number}${(name ?? old?.name) ? ` "${name ?? old?.name}"` : ""}`;
     return `${!old ? "makes" : onto === "overwrite" ? `puts the selection in place of ${old.members.length} in` : "adds the selection to"} ${label}: ${itemsText(world, members)}`;
   },
 });
@@ -42,5 +53,6 @@ export const deleteGroup = defineIntent({
     if (!world.show.groups[group]) fail("that group does not exist");
     delete world.show.groups[group];
   },
-  says: ({ show }, { group }) => `deletes group ${show.groups[group]?.number ?? ""} "${show.groups[group]?.name ?? ""}"`,
+  says: ({ show }, { group }) =>
+    `deletes group ${show.groups[group]?.number ?? ""} "${show.groups[group]?.name ?? ""}"`,
 });

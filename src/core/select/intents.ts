@@ -25,7 +25,10 @@ export const select = defineIntent({
     world.hands.selection = items;
     world.hands.stepping = null;
   },
-  says: (world, { items }) => (items.length === 0 ? "selects nothing" : `selects ${items.length === 1 ? "" : `${items.length}: `}${itemsText(world, items)}`),
+  says: (world, { items }) =>
+    items.length === 0
+      ? "selects nothing"
+      : `selects ${items.length === 1 ? "" : `${items.length}: `}${itemsText(world, items)}`,
 });
 
 /** Sets how the selection spreads; while stepping, the step is kept (modulo the new number of steps). */
@@ -38,7 +41,12 @@ export const setSpread = defineIntent({
     if (stepping) stepTo(world as World, world.hands, stepping.whole, stepping.step);
   },
   says: (_, { spread }) => {
-    const on = [spread.mirror > 1 && `mirror ${spread.mirror}`, spread.bunch > 1 && `bunch ${spread.bunch}`, spread.repeat > 0 && `repeat ${spread.repeat}`, spread.by !== BY[0] && `by ${spread.by === "steps" ? "the steps given" : spread.by}`].filter(Boolean);
+    const on = [
+      spread.mirror > 1 && `mirror ${spread.mirror}`,
+      spread.bunch > 1 && `bunch ${spread.bunch}`,
+      spread.repeat > 0 && `repeat ${spread.repeat}`,
+      spread.by !== BY[0] && `by ${spread.by === "steps" ? "the steps given" : spread.by}`,
+    ].filter(Boolean);
     return on.length ? `spread: ${on.join(", ")}` : "spread: selection order";
   },
 });
@@ -62,7 +70,8 @@ export const step = defineIntent({
   fields: { to: z.enum(["next", "previous", "whole"]) },
   apply(world, { to }) {
     const { hands } = world;
-    if (hands.selection.length === 0) fail("nothing is selected to step through", "Select some fixtures first, such as: all");
+    if (hands.selection.length === 0)
+      fail("nothing is selected to step through", "Select some fixtures first, such as: all");
     if (to === "whole") {
       if (hands.stepping) hands.selection = hands.stepping.whole;
       hands.stepping = null;

@@ -22,7 +22,11 @@ export function placeOf(show: Show, item: Item): { x: number; y: number; z: numb
 function cellPlace(show: Show, fixture: Fixture, cell: number) {
   const along = (cell - 1 - (modelOf(show, fixture).mode.cells - 1) / 2) * CELL_PITCH;
   const turn = (fixture.turn.z * Math.PI) / 180;
-  return { x: fixture.place.x + along * Math.cos(turn), y: fixture.place.y + along * Math.sin(turn), z: fixture.place.z };
+  return {
+    x: fixture.place.x + along * Math.cos(turn),
+    y: fixture.place.y + along * Math.sin(turn),
+    z: fixture.place.z,
+  };
 }
 
 function coordinate(by: Spread["by"], p: { x: number; y: number }, centre: { x: number; y: number }): number {
@@ -36,7 +40,11 @@ function coordinate(by: Spread["by"], p: { x: number; y: number }, centre: { x: 
 const middle = (values: number[]): number => (values.length ? (Math.min(...values) + Math.max(...values)) / 2 : 0);
 
 /** The index of the place each item shares with those at an equal one; undefined for selection order. */
-export function classesBy(show: Show, items: readonly Item[], { by, steps = {} }: Pick<Spread, "by" | "steps">): number[] | undefined {
+export function classesBy(
+  show: Show,
+  items: readonly Item[],
+  { by, steps = {} }: Pick<Spread, "by" | "steps">,
+): number[] | undefined {
   if (by === "order") return undefined;
   if (by === "steps") return classesOf(items.map((i, k) => steps[i] ?? NOT_GIVEN + k));
   const places = items.map((i) => placeOf(show, i));
@@ -61,4 +69,5 @@ function classesOf(values: readonly number[]): number[] {
 }
 
 /** Steps of items by a spread, its `by` included. */
-export const spreadItems = (show: Show, items: readonly Item[], spread: Spread): Places => placesOf(items.length, spread, classesBy(show, items, spread));
+export const spreadItems = (show: Show, items: readonly Item[], spread: Spread): Places =>
+  placesOf(items.length, spread, classesBy(show, items, spread));

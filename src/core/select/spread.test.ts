@@ -1,7 +1,11 @@
 import fc from "fast-check";
 import { alongStops, closedPlace, cyclicPlace, placesOf } from "./spread";
 
-const spread = fc.record({ mirror: fc.integer({ min: 1, max: 6 }), bunch: fc.integer({ min: 1, max: 6 }), repeat: fc.integer({ min: 0, max: 6 }) });
+const spread = fc.record({
+  mirror: fc.integer({ min: 1, max: 6 }),
+  bunch: fc.integer({ min: 1, max: 6 }),
+  repeat: fc.integer({ min: 0, max: 6 }),
+});
 
 test("every step is reached and none is outside", () => {
   fc.assert(

@@ -12,7 +12,11 @@ export interface Places {
  * Steps of n items.
  * @param classes for each item the index of the place it shares (0..), by default its own index; from `placesBy`.
  */
-export function placesOf(n: number, spread: Pick<Spread, "mirror" | "bunch" | "repeat">, classes?: readonly number[]): Places {
+export function placesOf(
+  n: number,
+  spread: Pick<Spread, "mirror" | "bunch" | "repeat">,
+  classes?: readonly number[],
+): Places {
   const size = classes ? classes.reduce((max, c) => Math.max(max, c + 1), 0) : n;
   const segments = Math.min(spread.mirror, Math.max(size, 1));
   const base = Math.floor(size / segments);

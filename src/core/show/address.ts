@@ -96,4 +96,7 @@ export function freeRun(taken: Occupancy, size: number, fromUniverse = 1): Addre
 }
 
 /** How many slots each fixture takes. */
-export const sizeOf = (show: Pick<Show, "types">, fixture: Pick<Fixture, "type" | "mode" | "virtualDimmer" | "number">): number => footprint(modelOf(show, fixture).mode);
+export const sizeOf = (
+  show: Pick<Show, "types">,
+  fixture: Pick<Fixture, "type" | "mode" | "virtualDimmer" | "number">,
+): number => footprint(modelOf(show, fixture).mode);

@@ -23,7 +23,10 @@ export function checkShow(data: unknown): Checked | Refusal {
   const parsed = ShowSchema.safeParse(migrated.document);
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!;
-    return refuse(`this show is damaged at ${issue.path.join(" / ") || "its root"}: ${issue.message.toLowerCase()}`, "Open another copy of it, or an earlier moment");
+    return refuse(
+      `this show is damaged at ${issue.path.join(" / ") || "its root"}: ${issue.message.toLowerCase()}`,
+      "Open another copy of it, or an earlier moment",
+    );
   }
   const problem = problemIn(parsed.data);
   if (problem) return refuse(`this show is damaged: ${problem}`, "Open another copy of it, or an earlier moment");

@@ -47,25 +47,56 @@ function faultAt(world: World, { path }: Change): Fault | undefined {
   return { path: [...path, ...issue.path.map(String)], issue };
 }
 
-const COLLECTIONS: Record<string, string> = { fixtures: "fixture", groups: "group", lists: "list", types: "type", outputs: "the output of universe", scenery: "set piece" };
+const COLLECTIONS: Record<string, string> = {
+  fixtures: "fixture",
+  groups: "group",
+  lists: "list",
+  types: "type",
+  outputs: "the output of universe",
+  scenery: "set piece",
+};
 /** "fixture 12", "cue 3 of list 1", or nothing where a change is of the show itself. */
 function subject({ show }: World, path: readonly string[]): string {
   const [where, collection, id, part, cueId] = path;
   const word = where === "show" && collection !== undefined ? COLLECTIONS[collection] : undefined;
   if (!word || id === undefined) return where === "hands" ? "the programmer" : "the show";
-  if (collection === "lists" && part === "cues" && cueId !== undefined) return `cue ${show.lists[id]?.cues[cueId]?.number ?? ""} of list ${show.lists[id]?.number ?? ""}`;
-  const record = (show as unknown as Record<string, Record<string, { number?: number; name?: string }>>)[collection!]![id];
-  return collection === "outputs" ? `${word} ${id}` : collection === "scenery" ? `${word} "${record?.name ?? ""}"` : `${word} ${record?.number ?? id}`;
+  if (collection === "lists" && part === "cues" && cueId !== undefined)
+    return `cue ${show.lists[id]?.cues[cueId]?.number ?? ""} of list ${show.lists[id]?.number ?? ""}`;
+  const record = (show as unknown as Record<string, Record<string, { number?: number; name?: string }>>)[collection!]![
+    id
+  ];
+  return collection === "outputs"
+    ? `${word} ${id}`
+    : collection === "scenery"
+      ? `${word} "${record?.name ?? ""}"`
+      : `${word} ${record?.number ?? id}`;
 }
 
 const PATCHED = new Set(["id", "number", "addresses", "type", "mode", "virtualDimmer"]);
-const isPatch = ({ path: [where, collection, , field] }: Change): boolean => where === "show" && (collection === "types" || (collection === "fixtures" && (field === undefined || PATCHED.has(field))));
+const isPatch = ({ path: [where, collection, , field] }: Change): boolean =>
+  where === "show" &&
+  (collection === "types" || (collection === "fixtures" && (field === undefined || PATCHED.has(field))));
 /** A record that came or went, or its number or id. */
-const isRecord = ({ path }: Change): boolean => path[0] === "show" && path.length > 2 && (path.length === 3 || path[3] === "number" || path[3] === "id" || (path[1] === "lists" && path.length === 5) || path.at(-1) === "id");
+const isRecord = ({ path }: Change): boolean =>
+  path[0] === "show" &&
+  path.length > 2 &&
+  (path.length === 3 ||
+    path[3] === "number" ||
+    path[3] === "id" ||
+    (path[1] === "lists" && path.length === 5) ||
+    path.at(-1) === "id");
 
 /** Ids newly given out that the count of records does not cover. */
 function uncounted(show: Show, diff: Diff): boolean {
-  return diff.some(({ path, from, to }) => from === undefined && to !== undefined && path[0] === "show" && ((path.length === 3 && path[1] !== "types" && path[1] !== "outputs") || (path.length === 5 && path[1] === "lists")) && Number(path.at(-1)!.slice(1)) >= show.nextId);
+  return diff.some(
+    ({ path, from, to }) =>
+      from === undefined &&
+      to !== undefined &&
+      path[0] === "show" &&
+      ((path.length === 3 && path[1] !== "types" && path[1] !== "outputs") ||
+        (path.length === 5 && path[1] === "lists")) &&
+      Number(path.at(-1)!.slice(1)) >= show.nextId,
+  );
 }
 
 /** Why the result of an edit could not be opened again; undefined where it can. @param after the world with the diff done. */
@@ -75,11 +106,14 @@ export function demandOf(after: World, diff: Diff): Refusal | undefined {
     if (fault) return faultRefusal(subject(after, fault.path), fault.path, fault.issue);
   }
   const { show } = after;
-  if (uncounted(show, diff)) return refuse("the show's count of records is wrong", "Open an earlier moment of the show");
+  if (uncounted(show, diff))
+    return refuse("the show's count of records is wrong", "Open an earlier moment of the show");
   if (diff.some((c) => c.path[0] === "show" && c.from === undefined)) {
     const many = tooMany(show);
     if (many) return refuse(`the show would have ${many}`, "Nothing was changed");
   }
-  const problem = (diff.some(isPatch) ? fixturesProblem(show) : undefined) ?? (diff.some(isRecord) ? recordsProblem(show) : undefined);
+  const problem =
+    (diff.some(isPatch) ? fixturesProblem(show) : undefined) ??
+    (diff.some(isRecord) ? recordsProblem(show) : undefined);
   return problem === undefined ? undefined : refuse(problem, "Nothing was changed");
 }

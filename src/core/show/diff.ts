@@ -26,8 +26,10 @@ export function readDiff(text: string): Diff | undefined {
 }
 
 type Plain = Record<string, unknown>;
-const isPlain = (value: unknown): value is Plain => typeof value === "object" && value !== null && !Array.isArray(value);
-const sameLeaf = (a: unknown, b: unknown): boolean => a === b || (typeof a === "object" && typeof b === "object" && JSON.stringify(a) === JSON.stringify(b));
+const isPlain = (value: unknown): value is Plain =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+const sameLeaf = (a: unknown, b: unknown): boolean =>
+  a === b || (typeof a === "object" && typeof b === "object" && JSON.stringify(a) === JSON.stringify(b));
 
 /** What changed between two versions; shared parts (same reference) are not walked. */
 export function diffOf(before: unknown, after: unknown): Diff {
@@ -48,7 +50,11 @@ function walk(before: unknown, after: unknown, path: string[], out: Change[]): v
 }
 
 export const invertDiff = (diff: Diff): Diff =>
-  [...diff].reverse().map(({ path, ...rest }) => ({ path, ...("to" in rest ? { from: rest.to } : {}), ...("from" in rest ? { to: rest.from } : {}) }));
+  [...diff].reverse().map(({ path, ...rest }) => ({
+    path,
+    ...("to" in rest ? { from: rest.to } : {}),
+    ...("from" in rest ? { to: rest.from } : {}),
+  }));
 
 /**
  * The document with a diff applied; untouched parts are shared.

@@ -3,12 +3,27 @@ import { z } from "../units/zod";
 import { refuse, type Refusal } from "./refusal";
 
 const FIELDS: Record<string, string> = {
-  up: "fade up", down: "fade down", delayUp: "delay up", delayDown: "delay down", after: "wait", backTime: "back time", releaseTime: "release time", entries: "stored values", upTo: "reach", from: "start", selection: "selected items", held: "held values",
+  up: "fade up",
+  down: "fade down",
+  delayUp: "delay up",
+  delayDown: "delay down",
+  after: "wait",
+  backTime: "back time",
+  releaseTime: "release time",
+  entries: "stored values",
+  upTo: "reach",
+  from: "start",
+  selection: "selected items",
+  held: "held values",
 };
 
 /** The last named part of a path: "name", "fade up". */
 function fieldOf(path: readonly PropertyKey[]): string {
-  const name = [...path].map(String).reverse().find((part) => !/^\d+$/.test(part) && !/^[a-z]\d+(\.|$)/.test(part)) ?? "whole";
+  const name =
+    [...path]
+      .map(String)
+      .reverse()
+      .find((part) => !/^\d+$/.test(part) && !/^[a-z]\d+(\.|$)/.test(part)) ?? "whole";
   return FIELDS[name] ?? name.replace(/([A-Z])/g, " $1").toLowerCase();
 }
 
@@ -24,8 +39,10 @@ export function faultRefusal(who: string, path: readonly PropertyKey[], issue: z
   const cure = "Nothing was changed";
   switch (issue.code) {
     case "too_big":
-      if (issue.origin === "string") return refuse(`${its} would be longer than ${counted(issue.maximum)} characters`, "Choose a shorter one");
-      if (issue.origin === "array") return refuse(`${who} would have more than ${counted(issue.maximum)} ${field}, which is the most`, cure);
+      if (issue.origin === "string")
+        return refuse(`${its} would be longer than ${counted(issue.maximum)} characters`, "Choose a shorter one");
+      if (issue.origin === "array")
+        return refuse(`${who} would have more than ${counted(issue.maximum)} ${field}, which is the most`, cure);
       return refuse(`${its} would be past ${counted(issue.maximum)}, which is the most`, cure);
     case "too_small":
       if (issue.origin === "string" || issue.origin === "array") return refuse(`${its} would be empty`, "Give it one");

@@ -18,10 +18,25 @@ const line = fc.oneof(
   n.map((a) => `remove ${a}`),
   n.map((a) => `${a} thru 14 renumber ${a + 20}`),
   n.map((a) => `record group ${a % 4} "Some"`),
-  fc.tuple(n, n).map(([cue, fade]) => `record cue ${cue / 2} fade ${fade}${cue % 2 ? " cueonly" : ""}${fade % 3 ? "" : " overwrite"}`),
+  fc
+    .tuple(n, n)
+    .map(
+      ([cue, fade]) => `record cue ${cue / 2} fade ${fade}${cue % 2 ? " cueonly" : ""}${fade % 3 ? "" : " overwrite"}`,
+    ),
   n.map((cue) => `delete cue ${cue / 2}${cue % 2 ? " track" : ""}`),
   n.map((cue) => `set cue ${cue / 2} name "Tide"`),
-  fc.constantFrom("clear", "all", "none", "others", "order reverse", "next", "spread mirror 2", "1 thru 5 locate", "undo", "redo"),
+  fc.constantFrom(
+    "clear",
+    "all",
+    "none",
+    "others",
+    "order reverse",
+    "next",
+    "spread mirror 2",
+    "1 thru 5 locate",
+    "undo",
+    "redo",
+  ),
 );
 
 test("undoing everything gives the first document, redoing everything the last; the journal gives it too", () => {

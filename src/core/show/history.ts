@@ -16,7 +16,9 @@ export const EMPTY_HISTORY: History = { done: [], undone: [] };
 const LIMIT = 1000;
 
 /** Whether a change is undone by undo: the show, what is held and what is parked. */
-export const isRemembered = (change: Change): boolean => change.path[0] === "show" || (change.path[0] === "hands" && (change.path[1] === "held" || change.path[1] === "parked"));
+export const isRemembered = (change: Change): boolean =>
+  change.path[0] === "show" ||
+  (change.path[0] === "hands" && (change.path[1] === "held" || change.path[1] === "parked"));
 
 /** The history after a step; unchanged where the diff holds nothing to undo. */
 export function remember(history: History, says: string, diff: Diff): History {
@@ -73,9 +75,11 @@ function withoutLost(world: World): { world: World; diff: Diff } {
   const { selection, last } = world.hands;
   const there = (value: string) => world.show.fixtures[value.split(".")[0]!] !== undefined;
   const diff: Change[] = [];
-  if (!selection.every(there)) diff.push({ path: ["hands", "selection"], from: selection, to: selection.filter(there) });
+  if (!selection.every(there))
+    diff.push({ path: ["hands", "selection"], from: selection, to: selection.filter(there) });
   if (!last.every(there)) diff.push({ path: ["hands", "last"], from: last, to: last.filter(there) });
-  if (world.hands.stepping && !world.hands.stepping.whole.every(there)) diff.push({ path: ["hands", "stepping"], from: world.hands.stepping, to: null });
+  if (world.hands.stepping && !world.hands.stepping.whole.every(there))
+    diff.push({ path: ["hands", "stepping"], from: world.hands.stepping, to: null });
   if (!world.show.lists[world.hands.armed]) {
     const first = Object.keys(world.show.lists)[0] ?? "";
     diff.push({ path: ["hands", "armed"], from: world.hands.armed, to: first });

@@ -37,13 +37,23 @@ export function defineIntent<K extends string, S extends z.ZodRawShape>(card: {
   apply: IntentCard<K, S>["apply"];
   says: IntentCard<K, S>["says"];
 }): DefinedIntent<K, S> {
-  const schema = z.strictObject({ kind: z.literal(card.kind), ...card.fields }) as unknown as IntentCard<K, S>["schema"];
-  return { kind: card.kind, schema, apply: card.apply, says: card.says, of: (fields) => ({ kind: card.kind, ...fields }) };
+  const schema = z.strictObject({ kind: z.literal(card.kind), ...card.fields }) as unknown as IntentCard<
+    K,
+    S
+  >["schema"];
+  return {
+    kind: card.kind,
+    schema,
+    apply: card.apply,
+    says: card.says,
+    of: (fields) => ({ kind: card.kind, ...fields }),
+  };
 }
 
 export type Registry = ReadonlyMap<string, IntentCard>;
 
-export const registryOf = (cards: readonly unknown[]): Registry => new Map((cards as IntentCard[]).map((card) => [card.kind, card]));
+export const registryOf = (cards: readonly unknown[]): Registry =>
+  new Map((cards as IntentCard[]).map((card) => [card.kind, card]));
 
 function refuseField(kind: string, issue: z.core.$ZodIssue): never {
   const { what, cure } = faultRefusal(kind.replace(/([A-Z])/g, " $1").toLowerCase(), issue.path, issue);

@@ -8,9 +8,10 @@ export function itemsText(world: World, items: readonly Item[]): string {
   if (items.length === 0) return "nothing";
   const texts = items.map((i) => itemText(world.show, i));
   const parts: string[] = [];
-  for (let i = 0; i < texts.length; ) {
+  for (let i = 0; i < texts.length;) {
     let end = i;
-    while (end + 1 < texts.length && !texts[end]!.includes(".") && Number(texts[end + 1]) === Number(texts[end]) + 1) end += 1;
+    while (end + 1 < texts.length && !texts[end]!.includes(".") && Number(texts[end + 1]) === Number(texts[end]) + 1)
+      end += 1;
     parts.push(end - i >= 2 ? `${texts[i]} thru ${texts[end]}` : texts.slice(i, end + 1).join(", "));
     i = end + 1;
   }

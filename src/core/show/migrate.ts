@@ -9,7 +9,8 @@ export interface Migration {
   run(document: Document): Document;
 }
 
-const isDocument = (value: unknown): value is Document => typeof value === "object" && value !== null && !Array.isArray(value);
+const isDocument = (value: unknown): value is Document =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 const MIGRATIONS: readonly Migration[] = [
   {
@@ -18,8 +19,16 @@ const MIGRATIONS: readonly Migration[] = [
     run(document) {
       const fixtures = isDocument(document.fixtures) ? document.fixtures : {};
       return {
-        outputs: {}, wire: NEW_WIRE, scenery: {}, ...document,
-        fixtures: Object.fromEntries(Object.entries(fixtures).map(([id, fixture]) => [id, isDocument(fixture) ? { note: "", ...fixture } : fixture])),
+        outputs: {},
+        wire: NEW_WIRE,
+        scenery: {},
+        ...document,
+        fixtures: Object.fromEntries(
+          Object.entries(fixtures).map(([id, fixture]) => [
+            id,
+            isDocument(fixture) ? { note: "", ...fixture } : fixture,
+          ]),
+        ),
       };
     },
   },
@@ -28,13 +37,24 @@ const MIGRATIONS: readonly Migration[] = [
 ];
 
 /** Takes a document of any known version to the present one. */
-export function migrate(data: unknown, migrations: readonly Migration[] = MIGRATIONS, target: number = SHOW_VERSION): { document: Document } | Refusal {
-  if (typeof data !== "object" || data === null || Array.isArray(data)) return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
+export function migrate(
+  data: unknown,
+  migrations: readonly Migration[] = MIGRATIONS,
+  target: number = SHOW_VERSION,
+): { document: Document } | Refusal {
+  if (typeof data !== "object" || data === null || Array.isArray(data))
+    return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
   let document = data as Document;
-  if (document.format !== SHOW_FORMAT) return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
+  if (document.format !== SHOW_FORMAT)
+    return refuse("this is not a Bold Comet show", "Choose a file that ends in .comet.zip");
   const version = document.version;
-  if (typeof version !== "number" || !Number.isInteger(version) || version < 1) return refuse("this show does not say which version it is");
-  if (version > target) return refuse(`this show is of version ${version}, made by a newer Bold Comet; this one reads up to ${target}`, "Open it with the newer one");
+  if (typeof version !== "number" || !Number.isInteger(version) || version < 1)
+    return refuse("this show does not say which version it is");
+  if (version > target)
+    return refuse(
+      `this show is of version ${version}, made by a newer Bold Comet; this one reads up to ${target}`,
+      "Open it with the newer one",
+    );
   for (let at = version; at < target; at++) {
     const step = migrations.find((m) => m.from === at);
     if (!step) throw new Error(`no migration from version ${at}`);

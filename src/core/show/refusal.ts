@@ -11,7 +11,8 @@ export const isRefusal = (value: unknown): value is Refusal =>
   typeof value === "object" && value !== null && (value as { refused?: unknown }).refused === true;
 
 /** A refusal as one sentence or two. */
-export const refusalText = (refusal: Refusal): string => (refusal.cure ? `${refusal.what}. ${refusal.cure}` : refusal.what);
+export const refusalText = (refusal: Refusal): string =>
+  refusal.cure ? `${refusal.what}. ${refusal.cure}` : refusal.what;
 
 const TAG = Symbol("refusal");
 class Refused extends Error {

@@ -12,7 +12,9 @@ export const restoreShow = defineIntent({
     world.hands.last = [];
     world.hands.held = {};
     world.hands.parked = {};
-    if (!show.lists[world.hands.armed]) world.hands.armed = Object.values(show.lists).sort((a, b) => a.number - b.number)[0]?.id ?? "";
+    if (!show.lists[world.hands.armed])
+      world.hands.armed = Object.values(show.lists).sort((a, b) => a.number - b.number)[0]?.id ?? "";
   },
-  says: (_, { show }) => `goes back to an earlier version: ${Object.keys(show.fixtures).length} fixtures, ${Object.values(show.lists).reduce((n, l) => n + Object.keys(l.cues).length, 0)} cues`,
+  says: (_, { show }) =>
+    `goes back to an earlier version: ${Object.keys(show.fixtures).length} fixtures, ${Object.values(show.lists).reduce((n, l) => n + Object.keys(l.cues).length, 0)} cues`,
 });

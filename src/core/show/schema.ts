@@ -15,7 +15,10 @@ const id = IdSchema;
 export const wholeNumber = z.number().int().min(1).max(999_999);
 const point = z.object({ x: finite, y: finite, z: finite });
 
-export const AddressSchema = z.object({ universe: z.number().int().min(1).max(63_999), slot: z.number().int().min(1).max(512) });
+export const AddressSchema = z.object({
+  universe: z.number().int().min(1).max(63_999),
+  slot: z.number().int().min(1).max(512),
+});
 export type Address = z.infer<typeof AddressSchema>;
 
 export const FixtureSchema = z.object({
@@ -55,7 +58,11 @@ export type Output = z.infer<typeof OutputSchema>;
 /** What holds for all outputs of the show. */
 export const WireSchema = z.object({
   /** Who sends, as sACN receivers show it: at most 63 bytes. */
-  source: z.string().min(1).max(63).refine((text) => new TextEncoder().encode(text).length <= 63, "at most 63 bytes"),
+  source: z
+    .string()
+    .min(1)
+    .max(63)
+    .refine((text) => new TextEncoder().encode(text).length <= 63, "at most 63 bytes"),
   /** Address of the network interface to send from; empty for the machine's choice. */
   from: z.union([z.ipv4(), z.literal("")]),
   /** When the browser is gone: hold the last look, or fade its intensity out after so many seconds over so many. */
@@ -65,7 +72,13 @@ export type Wire = z.infer<typeof WireSchema>;
 
 /** Trusses and simple set pieces, to read the room by: corners in metres on the plan. */
 export const SCENERY_SHAPES = ["truss", "line", "area", "round"] as const;
-export const ScenicSchema = z.object({ id, name, shape: z.enum(SCENERY_SHAPES), from: z.object({ x: finite, y: finite }), to: z.object({ x: finite, y: finite }) });
+export const ScenicSchema = z.object({
+  id,
+  name,
+  shape: z.enum(SCENERY_SHAPES),
+  from: z.object({ x: finite, y: finite }),
+  to: z.object({ x: finite, y: finite }),
+});
 export type Scenic = z.infer<typeof ScenicSchema>;
 
 export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(ItemSchema).max(20_000) });
@@ -91,7 +104,11 @@ export const CueTimesSchema = z.object({
 export type CueTimes = z.infer<typeof CueTimesSchema>;
 
 /** How far a cue's entries cover: up to a number; up to a cue that stays the end whatever is put in between; or so many more cues, while there are fewer. */
-export const ReachSchema = z.union([z.object({ upTo: cueNumber }), z.object({ cue: id }), z.object({ more: z.number().int().min(0).max(20_000) })]);
+export const ReachSchema = z.union([
+  z.object({ upTo: cueNumber }),
+  z.object({ cue: id }),
+  z.object({ more: z.number().int().min(0).max(20_000) }),
+]);
 export type Reach = z.infer<typeof ReachSchema>;
 
 export const CueSchema = z.object({

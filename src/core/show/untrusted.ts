@@ -4,7 +4,8 @@ const FORBIDDEN = new Set(["__proto__", "constructor", "prototype"]);
 const DEEPEST = 64;
 
 type Plain = Record<string, unknown>;
-const isPlain = (value: unknown): value is Plain => typeof value === "object" && value !== null && !Array.isArray(value);
+const isPlain = (value: unknown): value is Plain =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** Why data cannot be a show whatever it says: keys that would reach into objects' prototypes, or nesting without end. */
 export function foulIn(value: unknown, depth = 0): string | undefined {

@@ -33,7 +33,14 @@ export type Entry = z.infer<typeof EntrySchema>;
 export function isPlainEntry(value: unknown): boolean {
   if (typeof value !== "object" || value === null) return false;
   const { attribute, value: number, time: own } = value as Partial<Entry>;
-  return own === undefined && typeof number === "number" && Number.isFinite(number) && typeof attribute === "string" && attribute.length > 0 && attribute.length <= 60;
+  return (
+    own === undefined &&
+    typeof number === "number" &&
+    Number.isFinite(number) &&
+    typeof attribute === "string" &&
+    attribute.length > 0 &&
+    attribute.length <= 60
+  );
 }
 
 /** The same link or release, or numbers within 0.01 (SEMANTICS 9). */

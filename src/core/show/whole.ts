@@ -6,10 +6,28 @@ import { own } from "./own";
 import type { Cue, Show } from "./schema";
 
 /** The most a show may hold; more would only bring a browser down. */
-export const MOST = { fixtures: 20_000, groups: 10_000, lists: 1000, cues: 20_000, entries: 4_000_000, pieces: 1000, outputs: 4096, types: 2000 } as const;
+export const MOST = {
+  fixtures: 20_000,
+  groups: 10_000,
+  lists: 1000,
+  cues: 20_000,
+  entries: 4_000_000,
+  pieces: 1000,
+  outputs: 4096,
+  types: 2000,
+} as const;
 type Counted = keyof typeof MOST;
 
-const WORDS: Record<Counted, string> = { fixtures: "fixtures", groups: "groups", lists: "lists", cues: "cues", entries: "stored values", pieces: "set pieces", outputs: "outputs", types: "fixture types" };
+const WORDS: Record<Counted, string> = {
+  fixtures: "fixtures",
+  groups: "groups",
+  lists: "lists",
+  cues: "cues",
+  entries: "stored values",
+  pieces: "set pieces",
+  outputs: "outputs",
+  types: "fixture types",
+};
 
 const counts = new WeakMap<Cue["entries"], number>();
 
@@ -26,8 +44,14 @@ function entryCount(entries: Cue["entries"]): number {
 export function tooMany(show: Show): string | undefined {
   const cues = Object.values(show.lists).flatMap((list) => Object.values(list.cues));
   const found: Record<Counted, number> = {
-    fixtures: Object.keys(show.fixtures).length, groups: Object.keys(show.groups).length, lists: Object.keys(show.lists).length, cues: cues.length,
-    entries: cues.reduce((n, cue) => n + entryCount(cue.entries), 0), pieces: Object.keys(show.scenery).length, outputs: Object.keys(show.outputs).length, types: Object.keys(show.types).length,
+    fixtures: Object.keys(show.fixtures).length,
+    groups: Object.keys(show.groups).length,
+    lists: Object.keys(show.lists).length,
+    cues: cues.length,
+    entries: cues.reduce((n, cue) => n + entryCount(cue.entries), 0),
+    pieces: Object.keys(show.scenery).length,
+    outputs: Object.keys(show.outputs).length,
+    types: Object.keys(show.types).length,
   };
   const over = (Object.keys(MOST) as Counted[]).find((what) => found[what] > MOST[what]);
   return over && `${found[over].toLocaleString("en")} ${WORDS[over]}; ${MOST[over].toLocaleString("en")} is the most`;
@@ -43,12 +67,14 @@ export function fixturesProblem(show: Pick<Show, "fixtures" | "types">): string 
     numbers.add(fixture.number);
     const type = own(show.types, fixture.type);
     const mode = type && modeOf(type, fixture.mode);
-    if (!mode) return `fixture ${fixture.number} is of a type or mode the show lacks (${fixture.type}, ${fixture.mode})`;
+    if (!mode)
+      return `fixture ${fixture.number} is of a type or mode the show lacks (${fixture.type}, ${fixture.mode})`;
     parametersOf(mode, fixture.virtualDimmer);
     const size = footprint(mode);
     for (const address of fixture.addresses) {
       if (!fits(address, size)) return `fixture ${fixture.number} does not fit at ${addressText(address)}`;
-      if (inTheWay(taken, address, size) !== null) return `fixture ${fixture.number} lies on another at ${addressText(address)}`;
+      if (inTheWay(taken, address, size) !== null)
+        return `fixture ${fixture.number} lies on another at ${addressText(address)}`;
       occupy(taken, address, size, id);
     }
   }
@@ -59,7 +85,10 @@ export function fixturesProblem(show: Pick<Show, "fixtures" | "types">): string 
 export function recordsProblem(show: Show): string | undefined {
   for (const [id, type] of Object.entries(show.types)) if (type.id !== id) return `the type ${type.model} has two ids`;
   for (const [id, piece] of Object.entries(show.scenery)) if (piece.id !== id) return "a set piece has two ids";
-  for (const [what, records] of [["group", show.groups], ["list", show.lists]] as const) {
+  for (const [what, records] of [
+    ["group", show.groups],
+    ["list", show.lists],
+  ] as const) {
     const seen = new Set<number>();
     for (const [id, record] of Object.entries(records)) {
       if (record.id !== id) return `${what} ${record.number} has two ids`;
@@ -67,13 +96,21 @@ export function recordsProblem(show: Show): string | undefined {
       seen.add(record.number);
     }
   }
-  for (const list of Object.values(show.lists)) for (const [id, cue] of Object.entries(list.cues)) if (cue.id !== id) return `cue ${cue.number} of list ${list.number} has two ids`;
+  for (const list of Object.values(show.lists))
+    for (const [id, cue] of Object.entries(list.cues))
+      if (cue.id !== id) return `cue ${cue.number} of list ${list.number} has two ids`;
   return undefined;
 }
 
 /** Ids that the count of records has not given out yet: the next new record would take the place of an old one. */
 export function countProblem(show: Show): string | undefined {
-  const ids = [...Object.keys(show.fixtures), ...Object.keys(show.groups), ...Object.keys(show.scenery), ...Object.keys(show.lists), ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues))];
+  const ids = [
+    ...Object.keys(show.fixtures),
+    ...Object.keys(show.groups),
+    ...Object.keys(show.scenery),
+    ...Object.keys(show.lists),
+    ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues)),
+  ];
   return ids.some((id) => Number(id.slice(1)) >= show.nextId) ? "its count of records is wrong" : undefined;
 }
 

@@ -1,6 +1,15 @@
 /** The show and the hands together: what intents act on. */
 import { NO_SPREAD, type Hands } from "./hands";
-import { SHOW_FORMAT, SHOW_VERSION, type Cue, type CueList, type Fixture, type Group, type Show, type Wire } from "./schema";
+import {
+  SHOW_FORMAT,
+  SHOW_VERSION,
+  type Cue,
+  type CueList,
+  type Fixture,
+  type Group,
+  type Show,
+  type Wire,
+} from "./schema";
 
 export interface World {
   readonly show: Show;
@@ -8,7 +17,20 @@ export interface World {
 }
 
 export const newList = (id: string, number: number, name = number === 1 ? "Main" : `List ${number}`): CueList => ({
-  id, number, name, kind: "list", htp: false, letGo: false, bowOut: false, resume: false, priority: 0, backTime: 2, releaseTime: 2, end: "stop", wrapDrop: true, cues: {},
+  id,
+  number,
+  name,
+  kind: "list",
+  htp: false,
+  letGo: false,
+  bowOut: false,
+  resume: false,
+  priority: 0,
+  backTime: 2,
+  releaseTime: 2,
+  end: "stop",
+  wrapDrop: true,
+  cues: {},
 });
 
 export const NEW_WIRE: Wire = { source: "Bold Comet", from: "", lost: "hold" };
@@ -16,11 +38,32 @@ export const NEW_WIRE: Wire = { source: "Bold Comet", from: "", lost: "hold" };
 /** A new, empty show: list 1, armed. */
 export function newShow(name: string, seed = 1): Show {
   const main = newList("l1", 1);
-  return { format: SHOW_FORMAT, version: SHOW_VERSION, name, nextId: 2, seed, types: {}, fixtures: {}, outputs: {}, wire: NEW_WIRE, scenery: {}, groups: {}, lists: { [main.id]: main } };
+  return {
+    format: SHOW_FORMAT,
+    version: SHOW_VERSION,
+    name,
+    nextId: 2,
+    seed,
+    types: {},
+    fixtures: {},
+    outputs: {},
+    wire: NEW_WIRE,
+    scenery: {},
+    groups: {},
+    lists: { [main.id]: main },
+  };
 }
 
 export const newHands = (show: Show): Hands => ({
-  selection: [], stepping: null, last: [], spread: NO_SPREAD, held: {}, armed: listsByNumber(show)[0]?.id ?? "", blind: false, highlight: false, parked: {},
+  selection: [],
+  stepping: null,
+  last: [],
+  spread: NO_SPREAD,
+  held: {},
+  armed: listsByNumber(show)[0]?.id ?? "",
+  blind: false,
+  highlight: false,
+  parked: {},
 });
 
 export function newWorld(name = "New show"): World {
@@ -40,7 +83,8 @@ function memo<K extends object, V>(make: (key: K) => V): (key: K) => V {
   };
 }
 
-const sorted = <T extends { number: number }>(records: Record<string, T>): readonly T[] => Object.values(records).sort((a, b) => a.number - b.number);
+const sorted = <T extends { number: number }>(records: Record<string, T>): readonly T[] =>
+  Object.values(records).sort((a, b) => a.number - b.number);
 
 const sortFixtures = memo((fixtures: Show["fixtures"]) => sorted<Fixture>(fixtures));
 const numberFixtures = memo((fixtures: Show["fixtures"]) => new Map(Object.values(fixtures).map((f) => [f.number, f])));
@@ -49,13 +93,17 @@ const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
 const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
 
 export const fixturesByNumber = (show: Show): readonly Fixture[] => sortFixtures(show.fixtures);
-export const fixtureNumbered = (show: Show, number: number): Fixture | undefined => numberFixtures(show.fixtures).get(number);
+export const fixtureNumbered = (show: Show, number: number): Fixture | undefined =>
+  numberFixtures(show.fixtures).get(number);
 export const groupsByNumber = (show: Show): readonly Group[] => sortGroups(show.groups);
 export const listsByNumber = (show: Show): readonly CueList[] => sortLists(show.lists);
 export const cuesOf = (list: CueList): readonly Cue[] => sortCues(list.cues);
-export const listNumbered = (show: Show, number: number): CueList | undefined => listsByNumber(show).find((list) => list.number === number);
-export const groupNumbered = (show: Show, number: number): Group | undefined => groupsByNumber(show).find((group) => group.number === number);
+export const listNumbered = (show: Show, number: number): CueList | undefined =>
+  listsByNumber(show).find((list) => list.number === number);
+export const groupNumbered = (show: Show, number: number): Group | undefined =>
+  groupsByNumber(show).find((group) => group.number === number);
 
 /** Cue numbers have three places: 1.10 equals 1.1. */
 export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;
-export const cueNumbered = (list: CueList, number: number): Cue | undefined => cuesOf(list).find((cue) => sameCueNumber(cue.number, number));
+export const cueNumbered = (list: CueList, number: number): Cue | undefined =>
+  cuesOf(list).find((cue) => sameCueNumber(cue.number, number));

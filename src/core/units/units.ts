@@ -19,7 +19,8 @@ export const SAME_TIME = 1e-6;
 /** Rounds half up after adding 1e-9, so that binary noise never decides (SEMANTICS 9). */
 export const roundHalfUp = (value: number): number => Math.floor(value + 0.5 + 1e-9);
 
-export const clamp = (value: number, low: number, high: number): number => (value < low ? low : value > high ? high : value);
+export const clamp = (value: number, low: number, high: number): number =>
+  value < low ? low : value > high ? high : value;
 
 /** A number as a person would write it: at most `places` decimals, none that say nothing. */
 export function plain(value: number, places = 2): string {

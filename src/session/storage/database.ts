@@ -63,7 +63,8 @@ export function database(): Promise<Database> {
 }
 
 /** A transaction that is on the disk when it says done. */
-export const strictly = (db: Database, stores: readonly (typeof STORES)[number][]) => db.transaction(stores, "readwrite", { durability: "strict" });
+export const strictly = (db: Database, stores: readonly (typeof STORES)[number][]) =>
+  db.transaction(stores, "readwrite", { durability: "strict" });
 
 /** Journal entries, steps or moments of a show: up to one, and all. */
 export const entriesUpTo = (id: string, seq: number): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Math.max(0, seq)]);

@@ -25,10 +25,22 @@ export interface Keeper {
 }
 
 /** Keeps nothing: for a look at an earlier version. */
-export const NO_KEEPER: Keeper = { change: () => undefined, playing: () => undefined, seq: () => 0, onSaved: () => undefined, flush: async () => undefined, close: () => undefined };
+export const NO_KEEPER: Keeper = {
+  change: () => undefined,
+  playing: () => undefined,
+  seq: () => 0,
+  onSaved: () => undefined,
+  flush: async () => undefined,
+  close: () => undefined,
+};
 
 /** @param settled resolves once it is known what storage holds: nothing is written before. It tells from where numbers go on. */
-export function createKeeper(id: string, startSeq: number, tell: (state: SavedState) => void, settled: Promise<{ seq: number }> = Promise.resolve({ seq: startSeq })): Keeper {
+export function createKeeper(
+  id: string,
+  startSeq: number,
+  tell: (state: SavedState) => void,
+  settled: Promise<{ seq: number }> = Promise.resolve({ seq: startSeq }),
+): Keeper {
   let seq = startSeq;
   let pending: Entry[] = [];
   let world: World | undefined;

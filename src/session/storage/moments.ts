@@ -35,16 +35,25 @@ export async function keepMoment(id: string, name: string, show: Show, now = Dat
 /** The moments of a show, the newest first. */
 export async function listMoments(id: string): Promise<Moment[]> {
   const db = await database();
-  const [keys, values] = await Promise.all([db.getAllKeys("moments", entriesOf(id)), db.getAll("moments", entriesOf(id))]);
-  return keys.flatMap((key, i) => {
-    const parsed = MomentSchema.safeParse(values[i]);
-    return parsed.success ? [{ at: key[1], name: parsed.data.name, fixtures: parsed.data.fixtures, cues: parsed.data.cues }] : [];
-  }).reverse();
+  const [keys, values] = await Promise.all([
+    db.getAllKeys("moments", entriesOf(id)),
+    db.getAll("moments", entriesOf(id)),
+  ]);
+  return keys
+    .flatMap((key, i) => {
+      const parsed = MomentSchema.safeParse(values[i]);
+      return parsed.success
+        ? [{ at: key[1], name: parsed.data.name, fixtures: parsed.data.fixtures, cues: parsed.data.cues }]
+        : [];
+    })
+    .reverse();
 }
 
 /** The show at a moment. */
 export async function openMoment(id: string, at: number): Promise<Show | Refusal> {
   const parsed = MomentSchema.safeParse(await (await database()).get("moments", [id, at]));
-  const show = parsed.success ? readShow(unseal(parsed.data)) : refuse("that moment is gone or damaged", "Choose another one");
+  const show = parsed.success
+    ? readShow(unseal(parsed.data))
+    : refuse("that moment is gone or damaged", "Choose another one");
   return isRefusal(show) ? refuse(show.what, "Choose another moment") : show;
 }

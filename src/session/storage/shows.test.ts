@@ -23,7 +23,14 @@ function story(lines: string[]): { worlds: World[]; diffs: ReturnType<typeof dif
   });
   return { worlds, diffs };
 }
-const LINES = ["patch 4 dimmer as 1 at 1:1", "1 thru 4 at 50", "record cue 1", "clear", "patch 2 kelp-wash as 11", "11 at full"];
+const LINES = [
+  "patch 4 dimmer as 1 at 1:1",
+  "1 thru 4 at 50",
+  "record cue 1",
+  "clear",
+  "patch 2 kelp-wash as 11",
+  "11 at full",
+];
 
 async function kept() {
   const { worlds, diffs } = story(LINES);
@@ -78,7 +85,12 @@ test("a missing entry ends the journal", async () => {
 test("writes are strict", async () => {
   const asked: (IDBTransactionOptions | undefined)[] = [];
   const original = IDBDatabase.prototype.transaction;
-  IDBDatabase.prototype.transaction = function (this: IDBDatabase, stores: string | string[], mode?: IDBTransactionMode, options?: IDBTransactionOptions) {
+  IDBDatabase.prototype.transaction = function (
+    this: IDBDatabase,
+    stores: string | string[],
+    mode?: IDBTransactionMode,
+    options?: IDBTransactionOptions,
+  ) {
     if (mode === "readwrite") asked.push(options);
     return original.call(this, stores, mode, options);
   } as typeof original;
@@ -144,10 +156,11 @@ test("a moment can be gone back to, and going back can be undone", async () => {
 test("a show of an earlier version, its journal included, opens in the present one", async () => {
   const { worlds, diffs } = story(LINES);
   // As version 1 wrote it: without notes, outputs and scenery.
-  const asOne = (text: string) => JSON.parse(text, (key, value: Record<string, unknown>) => {
-    if (value !== null && typeof value === "object" && "addresses" in value) delete value.note;
-    return key === "version" ? 1 : value;
-  }) as World;
+  const asOne = (text: string) =>
+    JSON.parse(text, (key, value: Record<string, unknown>) => {
+      if (value !== null && typeof value === "object" && "addresses" in value) delete value.note;
+      return key === "version" ? 1 : value;
+    }) as World;
   const old = asOne(JSON.stringify(worlds[0]));
   for (const key of ["outputs", "wire", "scenery"]) delete (old.show as unknown as Record<string, unknown>)[key];
   const id = (await addShow(old)) as string;

@@ -8,7 +8,21 @@ import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
 import type { StepKept } from "./steps";
-import { database, entriesOf, entriesUpTo, seal, SealedSchema, sealText, ShowCardSchema, STORES, strictly, unseal, unsealText, type Database, type ShowCard } from "./database";
+import {
+  database,
+  entriesOf,
+  entriesUpTo,
+  seal,
+  SealedSchema,
+  sealText,
+  ShowCardSchema,
+  STORES,
+  strictly,
+  unseal,
+  unsealText,
+  type Database,
+  type ShowCard,
+} from "./database";
 
 const SnapshotSchema = SealedSchema.extend({ seq: z.number().int() });
 const ParkedWorldSchema = z.object({ show: z.unknown(), hands: z.unknown() });
@@ -42,7 +56,9 @@ export async function listShows(): Promise<ShowCard[]> {
 
 async function mendCard(id: string): Promise<ShowCard> {
   const opened = await openShow(id);
-  const card = isRefusal(opened) ? { id, name: "A show that does not open", fixtures: 0, cues: 0, changed: 0, deleted: null } : cardOf(id, opened.world, Date.now());
+  const card = isRefusal(opened)
+    ? { id, name: "A show that does not open", fixtures: 0, cues: 0, changed: 0, deleted: null }
+    : cardOf(id, opened.world, Date.now());
   const tx = strictly(await database(), ["cards"]);
   await Promise.all([tx.objectStore("cards").put(card), tx.done]);
   return card;
@@ -57,7 +73,12 @@ export const beforeOf = (id: string): string => `${id} before`;
  * Keeps a whole show as a new snapshot. The one before it stays, and so does the journal since then, so
  * that a damaged byte costs nothing. @param fresh begins anew: both snapshots are this one, and no journal is left.
  */
-export async function keepShow(id: string, world: World, seq = 0, { fresh = false, now = Date.now() } = {}): Promise<void> {
+export async function keepShow(
+  id: string,
+  world: World,
+  seq = 0,
+  { fresh = false, now = Date.now() } = {},
+): Promise<void> {
   const tx = strictly(await database(), ["cards", "snapshots", "journal", "steps"]);
   const snapshots = tx.objectStore("snapshots");
   const made = { ...seal(world), seq };
@@ -74,7 +95,6 @@ export async function keepShow(id: string, world: World, seq = 0, { fresh = fals
   ]);
 }
 
-
 /** A diff, as text, on its way to the journal, and how it counts for undo; null where it does not. */
 export interface Entry {
   seq: number;
@@ -86,7 +106,10 @@ export interface Entry {
 export async function journal(id: string, world: World, entries: readonly Entry[], now = Date.now()): Promise<void> {
   const tx = strictly(await database(), ["cards", "journal", "steps"]);
   const [diffs, steps] = [tx.objectStore("journal"), tx.objectStore("steps")];
-  const puts = entries.flatMap(({ seq, diff, step }) => [diffs.put(sealText(diff), [id, seq]), ...(step ? [steps.put(seal(step), [id, seq])] : [])]);
+  const puts = entries.flatMap(({ seq, diff, step }) => [
+    diffs.put(sealText(diff), [id, seq]),
+    ...(step ? [steps.put(seal(step), [id, seq])] : []),
+  ]);
   await Promise.all([...puts, tx.objectStore("cards").put(cardOf(id, world, now)), tx.done]);
 }
 
@@ -98,7 +121,11 @@ export async function keepPlaying(id: string, { saved, now }: Partial<Running>):
   const store = tx.objectStore("playing");
   await Promise.all([
     ...(saved === undefined ? [] : [store.put(sealText(saved), id)]),
-    ...(now === undefined ? (saved === undefined ? [] : [store.delete(clockOf(id))]) : [store.put(seal(now), clockOf(id))]),
+    ...(now === undefined
+      ? saved === undefined
+        ? []
+        : [store.delete(clockOf(id))]
+      : [store.put(seal(now), clockOf(id))]),
     tx.done,
   ]);
 }
@@ -107,10 +134,17 @@ async function lastRunning(db: Database, id: string): Promise<{ running: Running
   const kept = await db.get("playing", id);
   const saved = unsealText(kept);
   const now = z.number().safeParse(unseal(await db.get("playing", clockOf(id))));
-  return { running: saved === undefined ? null : { saved, now: now.success ? now.data : 0 }, lost: kept !== undefined && saved === undefined ? "how the lists stood was damaged, so the stage came back released: give the lists a go where they should stand" : null };
+  return {
+    running: saved === undefined ? null : { saved, now: now.success ? now.data : 0 },
+    lost:
+      kept !== undefined && saved === undefined
+        ? "how the lists stood was damaged, so the stage came back released: give the lists a go where they should stand"
+        : null,
+  };
 }
 
-const damaged = (): Refusal => refuse("this show's storage is damaged", "Open an earlier version of it, or import a file of it");
+const damaged = (): Refusal =>
+  refuse("this show's storage is damaged", "Open an earlier version of it, or import a file of it");
 
 /** A show of any version as it was kept, not checked yet. */
 export interface Replayed {
@@ -131,7 +165,12 @@ async function kept(db: Database, id: string): Promise<{ there: boolean; bases: 
 }
 
 /** Every state from a base on that the journal leads to without a gap, the base first; and how many entries could not be followed. */
-export async function replayAll(db: Database, id: string, base: Replayed, upTo = Infinity): Promise<{ states: Replayed[]; cut: number; of: number }> {
+export async function replayAll(
+  db: Database,
+  id: string,
+  base: Replayed,
+  upTo = Infinity,
+): Promise<{ states: Replayed[]; cut: number; of: number }> {
   const since = IDBKeyRange.bound([id, base.seq + 1], [id, upTo]);
   const keys = await db.getAllKeys("journal", since);
   const entries = await db.getAll("journal", since);
@@ -172,11 +211,16 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
   if (isRefusal(checked)) return checked;
   const notices: string[] = [];
   const short = newest > seq;
-  if (bases.length === 1 || short) notices.push(`one of two snapshots of this show was damaged; it was put together from the other${short ? `, and ${newest - seq} changes are missing` : ": nothing is missing"}`);
-  if (cut > 0) notices.push(`${cut} of the last ${of} changes were damaged and are left out; everything before them is here`);
+  if (bases.length === 1 || short)
+    notices.push(
+      `one of two snapshots of this show was damaged; it was put together from the other${short ? `, and ${newest - seq} changes are missing` : ": nothing is missing"}`,
+    );
+  if (cut > 0)
+    notices.push(`${cut} of the last ${of} changes were damaged and are left out; everything before them is here`);
   // What was cut off must not be taken up again by later entries.
   if (cut > 0) await cutJournal(id, seq);
-  if (notices.length > 0 || (world.show as { version: number }).version !== SHOW_VERSION) await keepShow(id, checked, seq, { fresh: true });
+  if (notices.length > 0 || (world.show as { version: number }).version !== SHOW_VERSION)
+    await keepShow(id, checked, seq, { fresh: true });
   const { running, lost } = await lastRunning(db, id);
   if (lost) notices.push(lost);
   return { world: checked, running, seq, notice: notices.length > 0 ? notices.join("; ") : null };
@@ -186,7 +230,11 @@ export async function openShow(id: string): Promise<Opened | Refusal> {
 export async function isKept(id: string): Promise<boolean> {
   const db = await database();
   const { there } = await kept(db, id);
-  return there || (await db.getKey("moments", entriesOf(id))) !== undefined || (await db.getKey("journal", entriesOf(id))) !== undefined;
+  return (
+    there ||
+    (await db.getKey("moments", entriesOf(id))) !== undefined ||
+    (await db.getKey("journal", entriesOf(id))) !== undefined
+  );
 }
 
 /** Sequence number of the last thing kept of a show. */
@@ -227,13 +275,21 @@ export async function removeForGood(id: string): Promise<void> {
   const db: Database = await database();
   const tx = strictly(db, STORES);
   await Promise.all([
-    tx.objectStore("cards").delete(id), tx.objectStore("snapshots").delete(id), tx.objectStore("snapshots").delete(beforeOf(id)), tx.objectStore("playing").delete(id), tx.objectStore("playing").delete(clockOf(id)),
-    tx.objectStore("journal").delete(entriesOf(id)), tx.objectStore("steps").delete(entriesOf(id)), tx.objectStore("moments").delete(entriesOf(id)), tx.done,
+    tx.objectStore("cards").delete(id),
+    tx.objectStore("snapshots").delete(id),
+    tx.objectStore("snapshots").delete(beforeOf(id)),
+    tx.objectStore("playing").delete(id),
+    tx.objectStore("playing").delete(clockOf(id)),
+    tx.objectStore("journal").delete(entriesOf(id)),
+    tx.objectStore("steps").delete(entriesOf(id)),
+    tx.objectStore("moments").delete(entriesOf(id)),
+    tx.done,
   ]);
 }
 
 /** A new id for a show: where it lives in storage and in addresses. */
-export const newShowId = (): string => Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(36).padStart(2, "0")).join("");
+export const newShowId = (): string =>
+  Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(36).padStart(2, "0")).join("");
 
 /** Keeps a world as a new show and tells its id; refused where it could not be opened again. */
 export async function addShow(world: World): Promise<string | Refusal> {
@@ -254,14 +310,18 @@ export async function renameShow(id: string, name: string): Promise<Refusal | un
   if (isRefusal(opened)) return opened;
   const world = { ...opened.world, show: { ...opened.world.show, name } };
   const diff = [{ path: ["show", "name"], from: opened.world.show.name, to: name }];
-  await journal(id, world, [{ seq: opened.seq + 1, diff: writeDiff(diff), step: { how: "done", says: `names the show "${name}"` } }]);
+  await journal(id, world, [
+    { seq: opened.seq + 1, diff: writeDiff(diff), step: { how: "done", says: `names the show "${name}"` } },
+  ]);
   return undefined;
 }
 
 /** What is wrong with the name of a show; undefined where nothing is. */
 export function nameFault(name: string): Refusal | undefined {
   if (name.trim() === "") return refuse("a show needs a name", "Type one");
-  return name.length > LONGEST_NAME ? refuse(`this name has ${name.length} characters; ${LONGEST_NAME} is the most`, "Choose a shorter one") : undefined;
+  return name.length > LONGEST_NAME
+    ? refuse(`this name has ${name.length} characters; ${LONGEST_NAME} is the most`, "Choose a shorter one")
+    : undefined;
 }
 
 export async function duplicateShow(id: string): Promise<string | Refusal> {

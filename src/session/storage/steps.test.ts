@@ -24,41 +24,48 @@ function doAndKeep(desk: Desk, keeper: Keeper, text: string, join: boolean): boo
   performOn(desk, read);
   const how = read.control === "undo" ? "undone" : read.control === "redo" ? "redone" : join ? "joined" : "done";
   if (how === "joined") desk.history = extendLast(before, done.diff);
-  if (done.diff.length > 0) keeper.change(desk.world, writeDiff(done.diff), done.diff.some(isRemembered) ? { how, says: done.says } : null);
+  if (done.diff.length > 0)
+    keeper.change(desk.world, writeDiff(done.diff), done.diff.some(isRemembered) ? { how, says: done.says } : null);
   return done.diff.length > 0;
 }
 
 const line = fc.oneof(
-  fc.integer({ min: 1, max: 6 }).map((n) => `${n} at ${n * 9}`), fc.integer({ min: 1, max: 6 }).map((n) => `patch 2 dimmer as ${n * 2}`), fc.integer({ min: 1, max: 4 }).map((n) => `record cue ${n}`),
+  fc.integer({ min: 1, max: 6 }).map((n) => `${n} at ${n * 9}`),
+  fc.integer({ min: 1, max: 6 }).map((n) => `patch 2 dimmer as ${n * 2}`),
+  fc.integer({ min: 1, max: 4 }).map((n) => `record cue ${n}`),
   fc.constantFrom("undo", "undo", "redo", "all", "clear", "delete cue 1 track", "remove 2"),
 );
 
 test("the history read back is the one there was, and undoes to the same show", async () => {
   await fc.assert(
-    fc.asyncProperty(fc.array(fc.record({ text: line, join: fc.boolean() }), { minLength: 1, maxLength: 25 }), fc.nat(25), async (lines, snapshotAt) => {
-      const desk = newDesk(newWorld("Kept"));
-      const id = (await addShow(desk.world)) as string;
-      const keeper = createKeeper(id, 0, () => undefined);
-      let seq = 0;
-      for (const [i, { text, join }] of lines.entries()) {
-        if (doAndKeep(desk, keeper, text, join && desk.history.done.length > 0)) seq += 1;
-        if (i !== snapshotAt) continue;
+    fc.asyncProperty(
+      fc.array(fc.record({ text: line, join: fc.boolean() }), { minLength: 1, maxLength: 25 }),
+      fc.nat(25),
+      async (lines, snapshotAt) => {
+        const desk = newDesk(newWorld("Kept"));
+        const id = (await addShow(desk.world)) as string;
+        const keeper = createKeeper(id, 0, () => undefined);
+        let seq = 0;
+        for (const [i, { text, join }] of lines.entries()) {
+          if (doAndKeep(desk, keeper, text, join && desk.history.done.length > 0)) seq += 1;
+          if (i !== snapshotAt) continue;
+          await keeper.flush();
+          await keepShow(id, desk.world, seq);
+        }
         await keeper.flush();
-        await keepShow(id, desk.world, seq);
-      }
-      await keeper.flush();
-      keeper.close();
-      const opened = await openShow(id);
-      if (isRefusal(opened)) throw new Error(opened.what);
-      expect(canonical(opened.world)).toBe(canonical(desk.world));
-      const history = await loadHistory(id, opened.seq);
-      expect(history.done.map((s) => s.says)).toEqual(desk.history.done.map((s) => s.says));
-      expect(history.undone.map((s) => s.says)).toEqual(desk.history.undone.map((s) => s.says));
-      const again = { ...newDesk(opened.world), history };
-      while (again.history.done.length > 0) expect(runLine(again, "undo")).toBeUndefined();
-      while (desk.history.done.length > 0) runLine(desk, "undo");
-      expect(canonical(again.world.show)).toBe(canonical(desk.world.show));
-    }),
+        keeper.close();
+        const opened = await openShow(id);
+        if (isRefusal(opened)) throw new Error(opened.what);
+        expect(canonical(opened.world)).toBe(canonical(desk.world));
+        const history = await loadHistory(id, opened.seq);
+        expect(history.done.map((s) => s.says)).toEqual(desk.history.done.map((s) => s.says));
+        expect(history.undone.map((s) => s.says)).toEqual(desk.history.undone.map((s) => s.says));
+        const again = { ...newDesk(opened.world), history };
+        while (again.history.done.length > 0) expect(runLine(again, "undo")).toBeUndefined();
+        while (desk.history.done.length > 0) runLine(desk, "undo");
+        expect(canonical(again.world.show)).toBe(canonical(desk.world.show));
+      },
+    ),
     { numRuns: 60 },
   );
 }, 60_000);
@@ -88,5 +95,7 @@ test("an undo of what is not kept any more begins it anew", () => {
   const step = (how: "done" | "joined" | "undone" | "redone") => ({ diff, step: { how, says: how } });
   expect(replaySteps([step("undone"), step("done")]).done.map((s) => s.says)).toEqual(["done"]);
   expect(replaySteps([step("joined"), step("redone")])).toEqual(EMPTY_HISTORY);
-  expect(replaySteps([step("done"), step("undone"), step("redone"), step("joined")]).done).toEqual([{ says: "done", diff: [...diff, ...diff] }]);
+  expect(replaySteps([step("done"), step("undone"), step("redone"), step("joined")]).done).toEqual([
+    { says: "done", diff: [...diff, ...diff] },
+  ]);
 });

@@ -25,12 +25,19 @@ export function replaySteps(entries: readonly { diff: Diff | undefined; step: St
 export async function loadHistory(id: string, seq: number): Promise<History> {
   const db = await database();
   const range = entriesUpTo(id, seq);
-  const [keys, diffs, stepKeys, steps] = await Promise.all([db.getAllKeys("journal", range), db.getAll("journal", range), db.getAllKeys("steps", range), db.getAll("steps", range)]);
+  const [keys, diffs, stepKeys, steps] = await Promise.all([
+    db.getAllKeys("journal", range),
+    db.getAll("journal", range),
+    db.getAllKeys("steps", range),
+    db.getAll("steps", range),
+  ]);
   const stepAt = new Map(stepKeys.map((key, i) => [key[1], StepSchema.safeParse(unseal(steps[i])).data]));
   // Entries before a gap do not lead up to the present.
   const start = keys.findLastIndex((key, i) => i > 0 && key[1] !== keys[i - 1]![1] + 1);
-  return replaySteps(keys.slice(Math.max(0, start)).map((key, i) => {
-    const text = unsealText(diffs[Math.max(0, start) + i]);
-    return { diff: text === undefined ? undefined : readDiff(text), step: stepAt.get(key[1]) };
-  }));
+  return replaySteps(
+    keys.slice(Math.max(0, start)).map((key, i) => {
+      const text = unsealText(diffs[Math.max(0, start) + i]);
+      return { diff: text === undefined ? undefined : readDiff(text), step: stepAt.get(key[1]) };
+    }),
+  );
 }

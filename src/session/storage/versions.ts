@@ -38,7 +38,9 @@ async function statesOf(id: string): Promise<Replayed[]> {
   const { states } = await replayAll(await database(), id, oldest);
   const newest = bases[0]!;
   // Where the journal between the snapshots is damaged, the newer one leads on.
-  return newest.seq <= states.at(-1)!.seq ? states : [...states, ...(await replayAll(await database(), id, newest)).states];
+  return newest.seq <= states.at(-1)!.seq
+    ? states
+    : [...states, ...(await replayAll(await database(), id, newest)).states];
 }
 
 export async function listVersions(id: string): Promise<Versions> {
@@ -50,7 +52,9 @@ export async function listVersions(id: string): Promise<Versions> {
   const says = new Map(keys.map((key, i) => [key[1], StepSchema.safeParse(unseal(steps[i])).data?.says ?? null]));
   const good = states.findLast(({ world }) => !isRefusal(worldOf(world)));
   return {
-    wrong: isRefusal(opened) ? opened.what : null, moments: await listMoments(id), newest: good?.seq ?? null,
+    wrong: isRefusal(opened) ? opened.what : null,
+    moments: await listMoments(id),
+    newest: good?.seq ?? null,
     steps: states.map(({ seq }) => ({ seq, says: says.get(seq) ?? null })).reverse(),
   };
 }
@@ -62,5 +66,7 @@ export async function openVersion(id: string, version: Version): Promise<World |
     return isRefusal(show) ? show : { show, hands: newHands(show) };
   }
   const state = (await statesOf(id)).find(({ seq }) => seq === version.step);
-  return state ? worldOf(state.world) : refuse(`step ${version.step} of this show is not kept any more`, "Choose another one");
+  return state
+    ? worldOf(state.world)
+    : refuse(`step ${version.step} of this show is not kept any more`, "Choose another one");
 }

@@ -74,7 +74,8 @@ export function AskBar() {
     } else if (key === "ArrowDown" || key === "ArrowUp") {
       event.preventDefault();
       if (past >= 0 || line === "") recall(key === "ArrowUp" ? 1 : -1);
-      else if (choices.length > 0) setChosen((c) => (key === "ArrowDown" ? Math.min(c + 1, choices.length - 1) : Math.max(c - 1, -1)));
+      else if (choices.length > 0)
+        setChosen((c) => (key === "ArrowDown" ? Math.min(c + 1, choices.length - 1) : Math.max(c - 1, -1)));
     } else if (key === "Escape" && line !== "" && !event.shiftKey) {
       event.stopPropagation();
       event.preventDefault();
@@ -99,21 +100,45 @@ export function AskBar() {
         autoComplete="off"
         spellCheck={false}
       />
-      <span className={classes.says} data-testid="ask-says" title={says}>{says}</span>
+      <span className={classes.says} data-testid="ask-says" title={says}>
+        {says}
+      </span>
       {open && line.trim() !== "" && (
         <div className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
-          <p className={classes.full} data-refused={refused}>{refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}</p>
+          <p className={classes.full} data-refused={refused}>
+            {refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}
+          </p>
           {ripple.length > 0 && (
             <p className={classes.ripple} data-testid="ripple">
-              <span>Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}</span>
-              {keeping(line) && <button type="button" className={classes.offer} onClick={() => put(keeping(line)!)}>Keep {ripple.length === 1 ? "that look" : "those looks"}</button>}
+              <span>
+                Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}
+              </span>
+              {keeping(line) && (
+                <button type="button" className={classes.offer} onClick={() => put(keeping(line)!)}>
+                  Keep {ripple.length === 1 ? "that look" : "those looks"}
+                </button>
+              )}
             </p>
           )}
           {offers.length > 0 && (
             <div className={classes.offers}>
-              {offers.map((offer) => offer.hint
-                ? <span key={offer.label} className={classes.hint}>{offer.label}</span>
-                : <button key={offer.label} type="button" className={classes.offer} data-chosen={choices[chosen] === offer} onClick={() => put(offer.line)}>{offer.label}</button>)}
+              {offers.map((offer) =>
+                offer.hint ? (
+                  <span key={offer.label} className={classes.hint}>
+                    {offer.label}
+                  </span>
+                ) : (
+                  <button
+                    key={offer.label}
+                    type="button"
+                    className={classes.offer}
+                    data-chosen={choices[chosen] === offer}
+                    onClick={() => put(offer.line)}
+                  >
+                    {offer.label}
+                  </button>
+                ),
+              )}
             </div>
           )}
         </div>

@@ -14,8 +14,16 @@ export function findByName({ show }: World, text: string): Found[] {
   if (wanted.length < 2) return [];
   const has = (name: string) => name.toLowerCase().includes(wanted);
   return [
-    ...groupsByNumber(show).filter((g) => has(g.name)).map((g) => ({ label: `group ${g.number} ${g.name}`, line: `group ${g.number}` })),
-    ...listsByNumber(show).flatMap((list) => cuesOf(list).filter((c) => has(c.name)).map((c) => ({ label: `cue ${c.number} ${c.name}`, line: `go list ${list.number} cue ${c.number}` }))),
-    ...fixturesByNumber(show).filter((f) => has(f.name)).map((f) => ({ label: `fixture ${f.number} ${f.name}`, line: String(f.number) })),
+    ...groupsByNumber(show)
+      .filter((g) => has(g.name))
+      .map((g) => ({ label: `group ${g.number} ${g.name}`, line: `group ${g.number}` })),
+    ...listsByNumber(show).flatMap((list) =>
+      cuesOf(list)
+        .filter((c) => has(c.name))
+        .map((c) => ({ label: `cue ${c.number} ${c.name}`, line: `go list ${list.number} cue ${c.number}` })),
+    ),
+    ...fixturesByNumber(show)
+      .filter((f) => has(f.name))
+      .map((f) => ({ label: `fixture ${f.number} ${f.name}`, line: String(f.number) })),
   ].slice(0, MOST);
 }

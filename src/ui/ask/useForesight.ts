@@ -28,14 +28,27 @@ export function useForesight(line: string): Foresight {
   useEffect(() => {
     if (!line.trim()) return;
     let over = false;
-    const late = setTimeout(() => setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }), WAIT_MS);
+    const late = setTimeout(
+      () => setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }),
+      WAIT_MS,
+    );
     const words = (told: { says: string } | Unfinished | Refusal | undefined) => {
       if (over) return;
       clearTimeout(late);
       if (isUnfinished(told)) setFound({ ...NOTHING, line, says: `could follow: ${told.follows}` });
-      else setFound({ line, known: true, refused: isRefusal(told), says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says, ripple: [] });
+      else
+        setFound({
+          line,
+          known: true,
+          refused: isRefusal(told),
+          says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says,
+          ripple: [],
+        });
     };
-    session.foresee(line, { words, ripple: (ripple) => !over && setFound((now) => (now.line === line ? { ...now, ripple } : now)) });
+    session.foresee(line, {
+      words,
+      ripple: (ripple) => !over && setFound((now) => (now.line === line ? { ...now, ripple } : now)),
+    });
     return () => {
       over = true;
       clearTimeout(late);

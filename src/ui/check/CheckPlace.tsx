@@ -19,18 +19,46 @@ interface Finding {
 function findingsIn({ show }: World): Finding[] {
   const bare = fixturesByNumber(show).filter((f) => f.addresses.length === 0);
   return [
-    ...(bare.length ? [{
-      what: bare.length === 1 ? `Fixture ${bare[0]!.number} has no address` : `${bare.length} fixtures have no address`,
-      why: "They can be programmed, but nothing of them goes down the wire.", cure: "Give them the first free run", line: `${bare.map((f) => f.number).join(" + ")} address auto`,
-    }] : []),
+    ...(bare.length
+      ? [
+          {
+            what:
+              bare.length === 1
+                ? `Fixture ${bare[0]!.number} has no address`
+                : `${bare.length} fixtures have no address`,
+            why: "They can be programmed, but nothing of them goes down the wire.",
+            cure: "Give them the first free run",
+            line: `${bare.map((f) => f.number).join(" + ")} address auto`,
+          },
+        ]
+      : []),
     ...outputFindings(show),
-    ...groupsByNumber(show).filter((g) => g.members.length === 0).map((g) => ({ what: `Group ${g.number} "${g.name}" is empty`, why: "Its fixtures were removed.", cure: "Delete it", line: `delete group ${g.number}` })),
-    ...listsByNumber(show).filter((list) => runsOnTheSpot(list)).map((list) => ({
-      what: `List ${list.number} "${list.name}" comes round in no time`, why: "It stops in its last cue instead of running for ever.", cure: "Wait a second before its first cue", line: `set list ${list.number} cue ${cuesOf(list)[0]!.number} auto 1`,
-    })),
-    ...listsByNumber(show).flatMap((list) => cuesOf(list).filter((c) => Object.keys(c.entries).length === 0).map((c) => ({
-      what: `Cue ${c.number} of ${list.name} stores nothing`, why: "Its look is the one before it.", cure: "Delete it", line: `delete list ${list.number} cue ${c.number}`,
-    }))),
+    ...groupsByNumber(show)
+      .filter((g) => g.members.length === 0)
+      .map((g) => ({
+        what: `Group ${g.number} "${g.name}" is empty`,
+        why: "Its fixtures were removed.",
+        cure: "Delete it",
+        line: `delete group ${g.number}`,
+      })),
+    ...listsByNumber(show)
+      .filter((list) => runsOnTheSpot(list))
+      .map((list) => ({
+        what: `List ${list.number} "${list.name}" comes round in no time`,
+        why: "It stops in its last cue instead of running for ever.",
+        cure: "Wait a second before its first cue",
+        line: `set list ${list.number} cue ${cuesOf(list)[0]!.number} auto 1`,
+      })),
+    ...listsByNumber(show).flatMap((list) =>
+      cuesOf(list)
+        .filter((c) => Object.keys(c.entries).length === 0)
+        .map((c) => ({
+          what: `Cue ${c.number} of ${list.name} stores nothing`,
+          why: "Its look is the one before it.",
+          cure: "Delete it",
+          line: `delete list ${list.number} cue ${c.number}`,
+        })),
+    ),
   ];
 }
 
@@ -42,7 +70,12 @@ export function CheckPlace() {
   return (
     <div className={classes.check}>
       <h1>Check</h1>
-      {findings.length === 0 && <p className={classes.fine}><IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has members, every cue stores something, no list runs round on the spot.</p>}
+      {findings.length === 0 && (
+        <p className={classes.fine}>
+          <IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has
+          members, every cue stores something, no list runs round on the spot.
+        </p>
+      )}
       {findings.map((f) => (
         <article key={f.what} className={classes.finding}>
           <IconAlertTriangle size={20} color="var(--caution)" />
@@ -50,7 +83,9 @@ export function CheckPlace() {
             <h2>{f.what}</h2>
             <p>{f.why}</p>
           </div>
-          <Button size="compact-sm" variant="default" title={f.line} onClick={() => void session.run(f.line)}>{f.cure}</Button>
+          <Button size="compact-sm" variant="default" title={f.line} onClick={() => void session.run(f.line)}>
+            {f.cure}
+          </Button>
         </article>
       ))}
     </div>

@@ -7,21 +7,57 @@ import classes from "./Cues.module.css";
 
 /** What is special about a cue, each mark explained on hover. */
 export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
-  const end = cue.reach && ("upTo" in cue.reach ? cue.reach.upTo : "more" in cue.reach ? `+${cue.reach.more}` : list.cues[cue.reach.cue]?.number);
+  const end =
+    cue.reach &&
+    ("upTo" in cue.reach
+      ? cue.reach.upTo
+      : "more" in cue.reach
+        ? `+${cue.reach.more}`
+        : list.cues[cue.reach.cue]?.number);
   const own = Object.values(cue.entries).filter((e) => e.time).length;
   const empty = Object.keys(cue.entries).length === 0;
   return (
     <>
       {cue.trigger.kind !== "go" && (
-        <Tooltip label={cue.trigger.kind === "auto" ? `Follows by itself ${cue.trigger.after} s after the go before` : `Follows by itself ${cue.trigger.after} s after the cue before is complete`}>
-          <span className={classes.mark}><IconArrowForwardUp size={13} /> {cue.trigger.after} s</span>
+        <Tooltip
+          label={
+            cue.trigger.kind === "auto"
+              ? `Follows by itself ${cue.trigger.after} s after the go before`
+              : `Follows by itself ${cue.trigger.after} s after the cue before is complete`
+          }
+        >
+          <span className={classes.mark}>
+            <IconArrowForwardUp size={13} /> {cue.trigger.after} s
+          </span>
         </Tooltip>
       )}
-      {cue.fresh && <Tooltip label="Nothing before this cue tracks into it"><span className={classes.mark}>fresh start</span></Tooltip>}
-      {cue.assert && <Tooltip label="Its go stamps everything in force, so it wins over other lists"><span className={classes.mark}>assert</span></Tooltip>}
-      {cue.reach && <Tooltip label={`What it stores covers later cues up to ${end ?? "?"}; then what lay below comes back`}><span className={classes.mark}>reach {end ?? "?"}</span></Tooltip>}
-      {own > 0 && <Tooltip label={`${own} values with their own timing`}><span className={classes.mark}><IconClock size={13} /> own time</span></Tooltip>}
-      {empty && <Tooltip label="Stores nothing: everything tracks through"><span className={classes.mark}>∅ empty</span></Tooltip>}
+      {cue.fresh && (
+        <Tooltip label="Nothing before this cue tracks into it">
+          <span className={classes.mark}>fresh start</span>
+        </Tooltip>
+      )}
+      {cue.assert && (
+        <Tooltip label="Its go stamps everything in force, so it wins over other lists">
+          <span className={classes.mark}>assert</span>
+        </Tooltip>
+      )}
+      {cue.reach && (
+        <Tooltip label={`What it stores covers later cues up to ${end ?? "?"}; then what lay below comes back`}>
+          <span className={classes.mark}>reach {end ?? "?"}</span>
+        </Tooltip>
+      )}
+      {own > 0 && (
+        <Tooltip label={`${own} values with their own timing`}>
+          <span className={classes.mark}>
+            <IconClock size={13} /> own time
+          </span>
+        </Tooltip>
+      )}
+      {empty && (
+        <Tooltip label="Stores nothing: everything tracks through">
+          <span className={classes.mark}>∅ empty</span>
+        </Tooltip>
+      )}
     </>
   );
 }

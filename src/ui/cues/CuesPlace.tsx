@@ -27,14 +27,31 @@ export function CuesPlace() {
         <header className={classes.head}>
           <Tabs value={list.id} onChange={setChosen} variant="pills" classNames={{ tab: classes.tab! }}>
             <Tabs.List>
-              {lists.map((l) => <Tabs.Tab key={l.id} value={l.id}>{l.number} {l.name}</Tabs.Tab>)}
+              {lists.map((l) => (
+                <Tabs.Tab key={l.id} value={l.id}>
+                  {l.number} {l.name}
+                </Tabs.Tab>
+              ))}
             </Tabs.List>
           </Tabs>
           <Group gap={8} wrap="nowrap">
-            <span className={classes.title}><EditableText value={list.name} label="Name of the list" onSave={(text) => void session.run(`set list ${list.number} name ${quote(text)}`)} /></span>
+            <span className={classes.title}>
+              <EditableText
+                value={list.name}
+                label="Name of the list"
+                onSave={(text) => void session.run(`set list ${list.number} name ${quote(text)}`)}
+              />
+            </span>
             <span className={classes.mark}>{cuesOf(list).length} cues</span>
             <ListOptions list={list} />
-            <Button size="compact-sm" variant="default" leftSection={<IconPlus size={14} />} onClick={() => void session.run(`record list ${(lists.at(-1)?.number ?? 0) + 1} cue 1 empty`)}>New list</Button>
+            <Button
+              size="compact-sm"
+              variant="default"
+              leftSection={<IconPlus size={14} />}
+              onClick={() => void session.run(`record list ${(lists.at(-1)?.number ?? 0) + 1} cue 1 empty`)}
+            >
+              New list
+            </Button>
           </Group>
         </header>
         <CueTable list={list} shown={shown} onShow={setShown} />

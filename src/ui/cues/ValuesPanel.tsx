@@ -18,11 +18,20 @@ const MOST = 7;
 export function ValuesPanel({ list, shown }: { list: CueList; shown: string | null }) {
   const world = useShow((s) => s.world);
   const [at, setAt] = useState(0);
-  const items = world.hands.selection.length > 0 ? world.hands.selection : fixturesByNumber(world.show).slice(0, 1).map((f) => f.id);
+  const items =
+    world.hands.selection.length > 0
+      ? world.hands.selection
+      : fixturesByNumber(world.show)
+          .slice(0, 1)
+          .map((f) => f.id);
   const item = items[Math.min(at, items.length - 1)];
   const cues = cuesOf(list);
   const used = new Set(cues.flatMap((c) => Object.keys(c.entries)));
-  const targets = item ? allTargets(world.show, item).filter((t) => used.has(t.key)).slice(0, MOST) : [];
+  const targets = item
+    ? allTargets(world.show, item)
+        .filter((t) => used.has(t.key))
+        .slice(0, MOST)
+    : [];
   const fixture = item ? world.show.fixtures[item.split(".")[0]!] : undefined;
   return (
     <aside className={classes.values} aria-label="Values through the list">
@@ -30,25 +39,56 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
         <h2>Values through the list</h2>
         {fixture && (
           <Group gap={2} wrap="nowrap">
-            <ActionIcon size="sm" variant="subtle" color="gray" aria-label="Fixture before" disabled={at <= 0} onClick={() => setAt(at - 1)}><IconChevronLeft size={14} /></ActionIcon>
-            <span className="muted">{itemText(world.show, item!)} {fixture.name}</span>
-            <ActionIcon size="sm" variant="subtle" color="gray" aria-label="Next fixture" disabled={at >= items.length - 1} onClick={() => setAt(at + 1)}><IconChevronRight size={14} /></ActionIcon>
+            <ActionIcon
+              size="sm"
+              variant="subtle"
+              color="gray"
+              aria-label="Fixture before"
+              disabled={at <= 0}
+              onClick={() => setAt(at - 1)}
+            >
+              <IconChevronLeft size={14} />
+            </ActionIcon>
+            <span className="muted">
+              {itemText(world.show, item!)} {fixture.name}
+            </span>
+            <ActionIcon
+              size="sm"
+              variant="subtle"
+              color="gray"
+              aria-label="Next fixture"
+              disabled={at >= items.length - 1}
+              onClick={() => setAt(at + 1)}
+            >
+              <IconChevronRight size={14} />
+            </ActionIcon>
           </Group>
         )}
       </header>
       {targets.length === 0 ? (
-        <p className={classes.hint}>{fixture ? "This list stores nothing for this fixture." : "Select fixtures to see their values in every cue."}</p>
+        <p className={classes.hint}>
+          {fixture ? "This list stores nothing for this fixture." : "Select fixtures to see their values in every cue."}
+        </p>
       ) : (
         <div className={classes.scroll}>
           <table className={classes.grid}>
             <thead>
-              <tr><th>Cue</th>{targets.map((t) => <th key={t.key} title={attributeInfo(t.attribute).label}>{attributeInfo(t.attribute).label.slice(0, 6)}</th>)}</tr>
+              <tr>
+                <th>Cue</th>
+                {targets.map((t) => (
+                  <th key={t.key} title={attributeInfo(t.attribute).label}>
+                    {attributeInfo(t.attribute).label.slice(0, 6)}
+                  </th>
+                ))}
+              </tr>
             </thead>
             <tbody>
               {cues.map((cue, i) => (
                 <tr key={cue.id} data-shown={cue.id === shown}>
                   <th>{plain(cue.number, 3)}</th>
-                  {targets.map((t) => <Cell key={t.key} list={list} index={i} target={t} />)}
+                  {targets.map((t) => (
+                    <Cell key={t.key} list={list} index={i} target={t} />
+                  ))}
                 </tr>
               ))}
             </tbody>
@@ -61,10 +101,26 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
 
 function Cell({ list, index, target }: { list: CueList; index: number; target: Target }) {
   const standing = standingOf(list, index, target.key);
-  if (standing.state === "unset" || standing.state === "released") return <td data-state={standing.state} title={standing.state === "released" ? "Released here" : "Not set so far"}>∅</td>;
+  if (standing.state === "unset" || standing.state === "released")
+    return (
+      <td data-state={standing.state} title={standing.state === "released" ? "Released here" : "Not set so far"}>
+        ∅
+      </td>
+    );
   const { entry } = standing;
-  const step = target.spec.functions.find((f) => f.attribute === entry.attribute)?.steps?.find((s) => s.value === entry.value);
+  const step = target.spec.functions
+    .find((f) => f.attribute === entry.attribute)
+    ?.steps?.find((s) => s.value === entry.value);
   const text = step?.name ?? (typeof entry.value === "number" ? plain(entry.value, 1) : "…");
   const own = entry.time && standing.state === "stored" ? " ◷" : "";
-  return <td data-state={standing.state} title={standing.state === "tracked" ? `Tracked from cue ${plain(standing.from.number, 3)}` : "Stored here"}>{standing.state === "stored" ? "•" : "↧"}{text}{own}</td>;
+  return (
+    <td
+      data-state={standing.state}
+      title={standing.state === "tracked" ? `Tracked from cue ${plain(standing.from.number, 3)}` : "Stored here"}
+    >
+      {standing.state === "stored" ? "•" : "↧"}
+      {text}
+      {own}
+    </td>
+  );
 }

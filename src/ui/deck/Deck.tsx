@@ -13,7 +13,9 @@ export function Deck() {
   if (path.endsWith("/rig") || path.endsWith("/run")) return null;
   return (
     <footer className={classes.deck} aria-label="Deck">
-      {listsByNumber(show).map((list) => <Lane key={list.id} list={list} />)}
+      {listsByNumber(show).map((list) => (
+        <Lane key={list.id} list={list} />
+      ))}
     </footer>
   );
 }

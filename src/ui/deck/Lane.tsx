@@ -1,7 +1,13 @@
 "use client";
 
 import { ActionIcon, Tooltip } from "@mantine/core";
-import { IconBolt, IconPlayerPauseFilled, IconPlayerPlayFilled, IconPlayerSkipBackFilled, IconSquareRoundedX } from "@tabler/icons-react";
+import {
+  IconBolt,
+  IconPlayerPauseFilled,
+  IconPlayerPlayFilled,
+  IconPlayerSkipBackFilled,
+  IconSquareRoundedX,
+} from "@tabler/icons-react";
 import { useRef, type PointerEvent } from "react";
 import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
@@ -47,7 +53,10 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
       const by = event.clientX - from.x;
       if (!from.moved && Math.abs(by) < STILL) return;
       from.moved = true;
-      const value = Math.min(100, Math.max(0, from.level + (by / event.currentTarget.clientWidth) * 100 * (event.shiftKey ? 0.1 : 1)));
+      const value = Math.min(
+        100,
+        Math.max(0, from.level + (by / event.currentTarget.clientWidth) * 100 * (event.shiftKey ? 0.1 : 1)),
+      );
       void session.event({ kind: "level", list: list.id, value: Math.round(value * 10) / 10 });
     },
     onPointerUp() {
@@ -56,18 +65,44 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
     },
   };
 
-  const standing = list.kind !== "list" ? `${list.kind}${list.kind === "submaster" ? " · highest wins" : list.kind === "takeover" ? " · over every list" : " · scales what it holds"}` : cue ? `${plain(cue.number, 3)} ${cue.name}` : run?.fading ? "releasing" : "released";
+  const standing =
+    list.kind !== "list"
+      ? `${list.kind}${list.kind === "submaster" ? " · highest wins" : list.kind === "takeover" ? " · over every list" : " · scales what it holds"}`
+      : cue
+        ? `${plain(cue.number, 3)} ${cue.name}`
+        : run?.fading
+          ? "releasing"
+          : "released";
   return (
-    <div className={classes.lane} data-large={large} data-armed={armed} data-running={cue !== undefined} data-paused={run?.paused ?? false} data-testid={`lane-${list.number}`} {...press}>
+    <div
+      className={classes.lane}
+      data-large={large}
+      data-armed={armed}
+      data-running={cue !== undefined}
+      data-paused={run?.paused ?? false}
+      data-testid={`lane-${list.number}`}
+      {...press}
+    >
       <span className={classes.fill} style={{ width: `${level}%` }} aria-hidden />
       <div className={classes.text}>
         <p className={classes.title}>
           <span className="num">{list.number}</span> <span className={classes.clip}>{list.name}</span>
           <span className={`${classes.level} num`}>{plain(level, 0)}</span>
         </p>
-        <p className={classes.clip} data-testid="lane-cue">{standing}{run?.paused && cue ? " · paused" : ""}</p>
+        <p className={classes.clip} data-testid="lane-cue">
+          {standing}
+          {run?.paused && cue ? " · paused" : ""}
+        </p>
         <p className={classes.next}>
-          <span className={classes.clip}>{list.kind !== "list" ? "by its level" : next ? `next ${plain(next.number, 3)} ${next.name}` : cue ? "end of list" : "no cues yet"}</span>
+          <span className={classes.clip}>
+            {list.kind !== "list"
+              ? "by its level"
+              : next
+                ? `next ${plain(next.number, 3)} ${next.name}`
+                : cue
+                  ? "end of list"
+                  : "no cues yet"}
+          </span>
           <span ref={clock} className={`${classes.clock} num`} />
         </p>
       </div>
@@ -76,10 +111,31 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
           <FlashButton list={list} />
           {list.kind === "list" && (
             <>
-              <LaneButton label={`Release ${list.name}`} onClick={() => void session.event({ kind: "release", list: list.id })}><IconSquareRoundedX size={20} /></LaneButton>
-              <LaneButton label={`Pause ${list.name}${armed ? ` (${shownKey("pause")})` : ""}`} onClick={() => void session.event({ kind: "pause", list: list.id })}><IconPlayerPauseFilled size={18} /></LaneButton>
-              <LaneButton label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`} onClick={() => void session.event({ kind: "back", list: list.id })}><IconPlayerSkipBackFilled size={18} /></LaneButton>
-              <LaneButton label={`Go ${list.name}${armed ? ` (${shownKey("go")})` : ""}`} go onClick={() => void session.event({ kind: "go", list: list.id })}><IconPlayerPlayFilled size={20} /></LaneButton>
+              <LaneButton
+                label={`Release ${list.name}`}
+                onClick={() => void session.event({ kind: "release", list: list.id })}
+              >
+                <IconSquareRoundedX size={20} />
+              </LaneButton>
+              <LaneButton
+                label={`Pause ${list.name}${armed ? ` (${shownKey("pause")})` : ""}`}
+                onClick={() => void session.event({ kind: "pause", list: list.id })}
+              >
+                <IconPlayerPauseFilled size={18} />
+              </LaneButton>
+              <LaneButton
+                label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`}
+                onClick={() => void session.event({ kind: "back", list: list.id })}
+              >
+                <IconPlayerSkipBackFilled size={18} />
+              </LaneButton>
+              <LaneButton
+                label={`Go ${list.name}${armed ? ` (${shownKey("go")})` : ""}`}
+                go
+                onClick={() => void session.event({ kind: "go", list: list.id })}
+              >
+                <IconPlayerPlayFilled size={20} />
+              </LaneButton>
             </>
           )}
         </div>
@@ -95,15 +151,43 @@ function FlashButton({ list }: { list: CueList }) {
   const flash = (on: boolean) => void session.event({ kind: "flash", list: list.id, on });
   return (
     <Tooltip label={`Flash ${list.name} while held`} openDelay={500}>
-      <ActionIcon className={classes.button} variant="default" size={44} aria-label={`Flash ${list.name}`} onPointerDown={(e) => (e.currentTarget.setPointerCapture(e.pointerId), flash(true))} onPointerUp={() => flash(false)} onPointerCancel={() => flash(false)}><IconBolt size={18} /></ActionIcon>
+      <ActionIcon
+        className={classes.button}
+        variant="default"
+        size={44}
+        aria-label={`Flash ${list.name}`}
+        onPointerDown={(e) => (e.currentTarget.setPointerCapture(e.pointerId), flash(true))}
+        onPointerUp={() => flash(false)}
+        onPointerCancel={() => flash(false)}
+      >
+        <IconBolt size={18} />
+      </ActionIcon>
     </Tooltip>
   );
 }
 
-function LaneButton({ label, go = false, onClick, children }: { label: string; go?: boolean; onClick(): void; children: React.ReactNode }) {
+function LaneButton({
+  label,
+  go = false,
+  onClick,
+  children,
+}: {
+  label: string;
+  go?: boolean;
+  onClick(): void;
+  children: React.ReactNode;
+}) {
   return (
     <Tooltip label={label} openDelay={500}>
-      <ActionIcon className={go ? classes.go : classes.button} variant="default" size={44} aria-label={label} onClick={onClick}>{children}</ActionIcon>
+      <ActionIcon
+        className={go ? classes.go : classes.button}
+        variant="default"
+        size={44}
+        aria-label={label}
+        onClick={onClick}
+      >
+        {children}
+      </ActionIcon>
     </Tooltip>
   );
 }

@@ -17,7 +17,12 @@ interface Props {
 /** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. A number is scrubbed too: drag, wheel, arrows. */
 export function EditableText({ value, label, empty = "", mono = false, onSave, scrub }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
-  const { onKeyDown, ...pointer } = useNumberScrub({ value: 0, onSet: () => undefined, ...scrub, onPress: () => setDraft(value) });
+  const { onKeyDown, ...pointer } = useNumberScrub({
+    value: 0,
+    onSet: () => undefined,
+    ...scrub,
+    onPress: () => setDraft(value),
+  });
   const keep = () => {
     if (draft !== null && draft.trim() !== value) onSave(draft.trim());
     setDraft(null);
@@ -25,8 +30,15 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, s
   if (draft === null) {
     return (
       <button
-        type="button" className={classes.editable} data-mono={mono} data-empty={value === ""} data-number={scrub !== undefined} aria-label={`${label}: ${value || empty || "empty"}. Press to edit`}
-        {...(scrub ? { ...pointer, onKeyDown: (e) => (e.key === "Enter" ? setDraft(value) : onKeyDown(e)) } : { onClick: () => setDraft(value) })}
+        type="button"
+        className={classes.editable}
+        data-mono={mono}
+        data-empty={value === ""}
+        data-number={scrub !== undefined}
+        aria-label={`${label}: ${value || empty || "empty"}. Press to edit`}
+        {...(scrub
+          ? { ...pointer, onKeyDown: (e) => (e.key === "Enter" ? setDraft(value) : onKeyDown(e)) }
+          : { onClick: () => setDraft(value) })}
       >
         {value || empty}
       </button>
@@ -34,8 +46,14 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, s
   }
   return (
     <input
-      className={classes.editing} data-mono={mono} value={draft} aria-label={label} autoFocus onFocus={(e) => e.currentTarget.select()}
-      onChange={(e) => setDraft(e.currentTarget.value)} onBlur={keep}
+      className={classes.editing}
+      data-mono={mono}
+      value={draft}
+      aria-label={label}
+      autoFocus
+      onFocus={(e) => e.currentTarget.select()}
+      onChange={(e) => setDraft(e.currentTarget.value)}
+      onBlur={keep}
       onKeyDown={(e) => {
         if (e.key === "Enter") keep();
         if (e.key === "Escape") setDraft(null);

@@ -29,8 +29,12 @@ export class Fence extends Component<Props, { fault: string | null; on: string |
     if (this.state.fault === null) return this.props.children;
     return (
       <Group role="alert" gap="sm" justify="center" px="sm" style={{ gridArea: this.props.area, overflow: "hidden" }}>
-        <Text size="sm">{this.props.what} could not be shown: {this.state.fault}. The show runs on.</Text>
-        <Button size="compact-sm" variant="default" onClick={() => this.setState({ fault: null })}>Show it again</Button>
+        <Text size="sm">
+          {this.props.what} could not be shown: {this.state.fault}. The show runs on.
+        </Text>
+        <Button size="compact-sm" variant="default" onClick={() => this.setState({ fault: null })}>
+          Show it again
+        </Button>
       </Group>
     );
   }

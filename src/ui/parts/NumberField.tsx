@@ -21,15 +21,35 @@ export function NumberField({ value, min, max, step = 1, onSet, ...rest }: Props
   const [typing, setTyping] = useState(false);
   const typed = useRef(false);
   const range = { min, ...(max === undefined ? {} : { max }) };
-  const scrub = useNumberScrub({ value, step, ...range, onSet, onPress: () => (input.current?.focus(), input.current?.select()) });
+  const scrub = useNumberScrub({
+    value,
+    step,
+    ...range,
+    onSet,
+    onPress: () => (input.current?.focus(), input.current?.select()),
+  });
   return (
     <div
-      className={classes.field} data-typing={typing} data-scrub onWheel={scrub.onWheel} onPointerMove={scrub.onPointerMove} onPointerUp={scrub.onPointerUp} onPointerCancel={scrub.onPointerCancel}
+      className={classes.field}
+      data-typing={typing}
+      data-scrub
+      onWheel={scrub.onWheel}
+      onPointerMove={scrub.onPointerMove}
+      onPointerUp={scrub.onPointerUp}
+      onPointerCancel={scrub.onPointerCancel}
       onPointerDown={(e) => !typing && e.target === input.current && (scrub.onPointerDown(e), e.preventDefault())}
     >
       <NumberInput
-        {...rest} {...range} ref={input} value={value} step={step} allowDecimal={step < 1} clampBehavior="strict" hideControls
-        onFocus={() => (setTyping(true), (typed.current = false))} onBlur={() => setTyping(false)}
+        {...rest}
+        {...range}
+        ref={input}
+        value={value}
+        step={step}
+        allowDecimal={step < 1}
+        clampBehavior="strict"
+        hideControls
+        onFocus={() => (setTyping(true), (typed.current = false))}
+        onBlur={() => setTyping(false)}
         onChange={(v) => {
           if (typeof v !== "number" || v === value || v < min) return;
           onSet(v, !typed.current);

@@ -33,21 +33,38 @@ export function ValueRow({ label, text, source, form, time, share, perPixel, onS
   const bar = useScrub({ perPixel, onChange: onScrub });
   return (
     <div className={classes.row} data-form={form} data-attribute={label}>
-      <button type="button" className={classes.label} title={`Why ${label.toLowerCase()} shows this`} onClick={onWhy}>{label}</button>
+      <button type="button" className={classes.label} title={`Why ${label.toLowerCase()} shows this`} onClick={onWhy}>
+        {label}
+      </button>
       <div className={classes.bar} {...bar} aria-hidden>
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
       </div>
       {draft === null ? (
         <Tooltip label={`${source}${time ? ` · own time ${time}` : ""}`} openDelay={400}>
-          <button type="button" className={classes.number} aria-label={`${label} ${text}, ${source}`} {...scrub} onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}>
-            {time && <span className={classes.clock} aria-hidden>◷</span>}
+          <button
+            type="button"
+            className={classes.number}
+            aria-label={`${label} ${text}, ${source}`}
+            {...scrub}
+            onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}
+          >
+            {time && (
+              <span className={classes.clock} aria-hidden>
+                ◷
+              </span>
+            )}
             {text}
           </button>
         </Tooltip>
       ) : (
         <input
-          className={classes.number} value={draft} autoFocus aria-label={`${label}: type a value, or a spread such as 20 to 80`} placeholder={text}
-          onChange={(e) => setDraft(e.currentTarget.value)} onBlur={() => setDraft(null)}
+          className={classes.number}
+          value={draft}
+          autoFocus
+          aria-label={`${label}: type a value, or a spread such as 20 to 80`}
+          placeholder={text}
+          onChange={(e) => setDraft(e.currentTarget.value)}
+          onBlur={() => setDraft(null)}
           onKeyDown={(e) => {
             e.stopPropagation();
             if (e.key === "Escape") setDraft(null);

@@ -12,6 +12,11 @@ export function saveFile(name: string, bytes: Uint8Array, type: string): void {
 }
 
 /** The show's name as a file name. */
-const fileName = (name: string): string => name.replace(/[^\p{L}\p{N}]+/gu, "-").replace(/^-|-$/g, "").toLowerCase() || "show";
+const fileName = (name: string): string =>
+  name
+    .replace(/[^\p{L}\p{N}]+/gu, "-")
+    .replace(/^-|-$/g, "")
+    .toLowerCase() || "show";
 
-export const saveShowFile = (show: Show): void => saveFile(`${fileName(show.name)}${SHOW_FILE_ENDING}`, writeShowFile(show), "application/zip");
+export const saveShowFile = (show: Show): void =>
+  saveFile(`${fileName(show.name)}${SHOW_FILE_ENDING}`, writeShowFile(show), "application/zip");

@@ -86,7 +86,11 @@ interface NumberScrub {
 }
 
 /** A value after a change, within its range and on its steps. */
-export function scrubbed(value: number, { min = -Infinity, max = Infinity, step = 1 }: Pick<NumberScrub, "min" | "max" | "step">, fine = false): number {
+export function scrubbed(
+  value: number,
+  { min = -Infinity, max = Infinity, step = 1 }: Pick<NumberScrub, "min" | "max" | "step">,
+  fine = false,
+): number {
   const grain = fine && step < 1 ? step / 10 : step;
   return Number(Math.min(max, Math.max(min, Math.round(value / grain) * grain)).toFixed(6));
 }

@@ -31,9 +31,12 @@ export function usePrefs<T>(key: string, schema: z.ZodType<T>, start: T): [T, (n
     addEventListener(CHANGED, look);
     return () => removeEventListener(CHANGED, look);
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
-  const keep = useCallback((next: T) => {
-    setValue(next);
-    writePref(key, next);
-  }, [key]);
+  const keep = useCallback(
+    (next: T) => {
+      setValue(next);
+      writePref(key, next);
+    },
+    [key],
+  );
   return [value, keep];
 }

@@ -1,9 +1,13 @@
 import { runsOf } from "@/core/dmx/outputCheck";
 
 /** A count with its word. */
-export const plural = (n: number, one: string, many = `${one}s`): string => `${n.toLocaleString("en")} ${n === 1 ? one : many}`;
+export const plural = (n: number, one: string, many = `${one}s`): string =>
+  `${n.toLocaleString("en")} ${n === 1 ? one : many}`;
 
 /** Numbers as runs: "1 to 4, 7". */
-export const runsText = (numbers: readonly number[]): string => runsOf(numbers).map(([a, b]) => (a === b ? String(a) : b === a + 1 ? `${a}, ${b}` : `${a} to ${b}`)).join(", ");
+export const runsText = (numbers: readonly number[]): string =>
+  runsOf(numbers)
+    .map(([a, b]) => (a === b ? String(a) : b === a + 1 ? `${a}, ${b}` : `${a} to ${b}`))
+    .join(", ");
 
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);

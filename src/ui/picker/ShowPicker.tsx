@@ -31,7 +31,13 @@ export function ShowPicker() {
   const refresh = useCallback(async () => setCards(await listShows()), []);
 
   useEffect(() => {
-    ensureDemo().then(refresh).catch(() => setSaid({ text: "This browser does not let pages keep data, so shows cannot be kept here. Leave private browsing, or allow storage for this address" }));
+    ensureDemo()
+      .then(refresh)
+      .catch(() =>
+        setSaid({
+          text: "This browser does not let pages keep data, so shows cannot be kept here. Leave private browsing, or allow storage for this address",
+        }),
+      );
   }, [refresh]);
 
   const open = (id: string) => router.push(`/show/${id}/build`);
@@ -50,24 +56,41 @@ export function ShowPicker() {
     const stop = { now: false };
     const ended = () => (stop.now = true);
     const checked = await readInPieces(file, most, (share) => {
-      if (!stop.now) setSaid({ text: `Reading ${file.name}: ${Math.round(share * 100)} %`, act: { label: "Stop", does: async () => void ended() } });
+      if (!stop.now)
+        setSaid({
+          text: `Reading ${file.name}: ${Math.round(share * 100)} %`,
+          act: { label: "Stop", does: async () => void ended() },
+        });
       return !stop.now;
     });
     if (checked === "stopped") return setSaid({ text: `${file.name} was not read to its end; nothing was taken in` });
-    if (isLarge(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}`, act: { label: "Open it all the same", does: () => take(file, MOST_BYTES) } });
+    if (isLarge(checked))
+      return setSaid({
+        text: `${file.name}: ${refusalText(checked)}`,
+        act: { label: "Open it all the same", does: () => take(file, MOST_BYTES) },
+      });
     if (isRefusal(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}` });
     const { show, unknown, leftOut } = checked;
     const id = await addShow({ show, hands: newHands(show) });
     if (isRefusal(id)) return setSaid({ text: `${file.name}: ${refusalText(id)}` });
     waitForConsent(id);
-    const kept = unknown.length > 0 ? `. It holds ${plural(unknown.length, "thing")} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are` : "";
-    const left = leftOut.length > 0 ? `. ${plural(leftOut.length, "file")} beside it (${leftOut.slice(0, 2).join("; ")}) ${leftOut.length === 1 ? "is" : "are"} not known and left out` : "";
+    const kept =
+      unknown.length > 0
+        ? `. It holds ${plural(unknown.length, "thing")} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are`
+        : "";
+    const left =
+      leftOut.length > 0
+        ? `. ${plural(leftOut.length, "file")} beside it (${leftOut.slice(0, 2).join("; ")}) ${leftOut.length === 1 ? "is" : "are"} not known and left out`
+        : "";
     setSaid({ text: `"${show.name}" is in${kept}${left}` });
     await refresh();
   };
   const remove = async (card: ShowCard) => {
     await putAway(card.id);
-    setSaid({ text: `"${card.name}" is put away`, act: { label: "Undo", does: async () => (await bringBack(card.id), setSaid(null), await refresh()) } });
+    setSaid({
+      text: `"${card.name}" is put away`,
+      act: { label: "Undo", does: async () => (await bringBack(card.id), setSaid(null), await refresh()) },
+    });
     await refresh();
   };
 
@@ -86,21 +109,46 @@ export function ShowPicker() {
         <span className={classes.mark} aria-hidden />
         <h1>Bold Comet</h1>
         <FileButton onChange={(f) => void importFile(f)} accept=".zip">
-          {(props) => <Button {...props} variant="default" leftSection={<IconUpload size={16} />}>Import a show file</Button>}
+          {(props) => (
+            <Button {...props} variant="default" leftSection={<IconUpload size={16} />}>
+              Import a show file
+            </Button>
+          )}
         </FileButton>
       </header>
       <form className={classes.create} onSubmit={(e) => (e.preventDefault(), void create())}>
-        <TextInput placeholder="Name of a new show" aria-label="Name of a new show" value={name} onChange={(e) => setName(e.currentTarget.value)} style={{ flex: 1 }} />
-        <Button type="submit" leftSection={<IconPlus size={16} />}>New show</Button>
+        <TextInput
+          placeholder="Name of a new show"
+          aria-label="Name of a new show"
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+          style={{ flex: 1 }}
+        />
+        <Button type="submit" leftSection={<IconPlus size={16} />}>
+          New show
+        </Button>
       </form>
       {said && (
         <Group className={classes.said} role="status">
           <span>{said.text}</span>
-          {said.act && <Button size="compact-sm" variant="default" onClick={() => void said.act!.does()}>{said.act.label}</Button>}
+          {said.act && (
+            <Button size="compact-sm" variant="default" onClick={() => void said.act!.does()}>
+              {said.act.label}
+            </Button>
+          )}
         </Group>
       )}
       <ul className={classes.shows} aria-label="Shows" data-ready={cards !== null}>
-        {shows.map((card) => <ShowRow key={card.id} card={card} onOpen={() => open(card.id)} onChanged={refresh} onRemove={() => void remove(card)} onSay={(text) => setSaid({ text })} />)}
+        {shows.map((card) => (
+          <ShowRow
+            key={card.id}
+            card={card}
+            onOpen={() => open(card.id)}
+            onChanged={refresh}
+            onRemove={() => void remove(card)}
+            onSay={(text) => setSaid({ text })}
+          />
+        ))}
       </ul>
       {away.length > 0 && (
         <details className={classes.away}>
@@ -108,8 +156,12 @@ export function ShowPicker() {
           {away.map((card) => (
             <Group key={card.id} gap={8} mt={6}>
               <span>{card.name}</span>
-              <Button size="compact-xs" variant="default" onClick={() => void bringBack(card.id).then(refresh)}>Bring back</Button>
-              <Button size="compact-xs" variant="subtle" color="red" onClick={() => void removeAll(card)}>Delete for good</Button>
+              <Button size="compact-xs" variant="default" onClick={() => void bringBack(card.id).then(refresh)}>
+                Bring back
+              </Button>
+              <Button size="compact-xs" variant="subtle" color="red" onClick={() => void removeAll(card)}>
+                Delete for good
+              </Button>
             </Group>
           ))}
         </details>

@@ -27,7 +27,8 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
   const rename = async (name: string) => {
     setRenaming(false);
     if (!name) return;
-    if (await isHosted(card.id)) return onSay(`"${card.name}" is open in a window: name it there, with set show name "..."`);
+    if (await isHosted(card.id))
+      return onSay(`"${card.name}" is open in a window: name it there, with set show name "..."`);
     const refusal = await renameShow(card.id, name);
     if (refusal) onSay(refusalText(refusal));
     await onChanged();
@@ -46,21 +47,43 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
   return (
     <li className={classes.show}>
       <div className={classes.words}>
-        <strong>{renaming ? <EditableText value={card.name} label="Name of the show" onSave={(n) => void rename(n)} /> : card.name}</strong>
-        <span className="muted">{card.fixtures} fixtures, {card.cues} cues, changed {new Date(card.changed).toLocaleString()}</span>
+        <strong>
+          {renaming ? (
+            <EditableText value={card.name} label="Name of the show" onSave={(n) => void rename(n)} />
+          ) : (
+            card.name
+          )}
+        </strong>
+        <span className="muted">
+          {card.fixtures} fixtures, {card.cues} cues, changed {new Date(card.changed).toLocaleString()}
+        </span>
       </div>
-      <Button onClick={onOpen} aria-label={`Open ${card.name}`}>Open</Button>
+      <Button onClick={onOpen} aria-label={`Open ${card.name}`}>
+        Open
+      </Button>
       <Menu position="bottom-end">
-        <Menu.Target><ActionIcon variant="default" size={36} aria-label={`More for ${card.name}`}><IconDots size={18} /></ActionIcon></Menu.Target>
+        <Menu.Target>
+          <ActionIcon variant="default" size={36} aria-label={`More for ${card.name}`}>
+            <IconDots size={18} />
+          </ActionIcon>
+        </Menu.Target>
         <Menu.Dropdown>
           <Menu.Item onClick={() => setRenaming(true)}>Rename</Menu.Item>
           <Menu.Item onClick={() => void duplicate()}>Duplicate</Menu.Item>
           <Menu.Item onClick={() => void exportFile()}>Save as a file</Menu.Item>
           <Menu.Item onClick={() => setRescuing(true)}>Earlier versions</Menu.Item>
-          <Menu.Item color="red" onClick={onRemove}>Delete (can be undone)</Menu.Item>
+          <Menu.Item color="red" onClick={onRemove}>
+            Delete (can be undone)
+          </Menu.Item>
         </Menu.Dropdown>
       </Menu>
-      <Modal opened={rescuing} onClose={() => setRescuing(false)} title={`Earlier versions of ${card.name}`} size="xl" centered>
+      <Modal
+        opened={rescuing}
+        onClose={() => setRescuing(false)}
+        title={`Earlier versions of ${card.name}`}
+        size="xl"
+        centered
+      >
         {rescuing && <Rescue showId={card.id} onKept={() => (setRescuing(false), void onChanged())} />}
       </Modal>
     </li>

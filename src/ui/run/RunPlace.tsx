@@ -23,14 +23,26 @@ export function RunPlace() {
           <h2>Deck</h2>
           <label className={classes.grand}>
             grand master
-            <Slider thumbLabel="Grand master" aria-label="Grand master" w={120} value={grand} onChange={(value) => void session.event({ kind: "grand", value })} label={null} color="indigo" />
+            <Slider
+              thumbLabel="Grand master"
+              aria-label="Grand master"
+              w={120}
+              value={grand}
+              onChange={(value) => void session.event({ kind: "grand", value })}
+              label={null}
+              color="indigo"
+            />
             <span className="num">{plain(grand, 0)}</span>
           </label>
         </header>
-        {listsByNumber(show).map((list) => <Lane key={list.id} list={list} large />)}
+        {listsByNumber(show).map((list) => (
+          <Lane key={list.id} list={list} large />
+        ))}
       </section>
       <div className={classes.right}>
-        <div className={classes.stage}><StagePlan /></div>
+        <div className={classes.stage}>
+          <StagePlan />
+        </div>
         {armed && <ArmedList listId={armed.id} />}
       </div>
     </div>
@@ -51,15 +63,24 @@ function ArmedList({ listId }: { listId: string }) {
       {cues.length === 0 && <p className={classes.empty}>No cues in {list.name} yet.</p>}
       {cues.map((cue) => (
         <button
-          key={cue.id} ref={cue.id === run?.cue ? here : undefined} type="button" className={classes.cue} data-now={cue.id === run?.cue} data-next={cue.id === run?.next}
-          title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`} onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
+          key={cue.id}
+          ref={cue.id === run?.cue ? here : undefined}
+          type="button"
+          className={classes.cue}
+          data-now={cue.id === run?.cue}
+          data-next={cue.id === run?.next}
+          title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`}
+          onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
         >
           <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>
           <span className={classes.words}>
             <strong>{cue.name || "no name"}</strong>
             {cue.note && <span className="muted">{cue.note}</span>}
           </span>
-          <span className={`${classes.time} num`}>{cue.id === run?.next ? "next · " : ""}{timesText(cue.times)} s{cue.trigger.kind === "go" ? "" : ` · by itself after ${cue.trigger.after} s`}</span>
+          <span className={`${classes.time} num`}>
+            {cue.id === run?.next ? "next · " : ""}
+            {timesText(cue.times)} s{cue.trigger.kind === "go" ? "" : ` · by itself after ${cue.trigger.after} s`}
+          </span>
         </button>
       ))}
     </section>

@@ -1,11 +1,23 @@
 "use client";
 
-import { ActionIcon, Popover, SegmentedControl, Slider, Stack, Text, Tooltip, useMantineColorScheme } from "@mantine/core";
+import {
+  ActionIcon,
+  Popover,
+  SegmentedControl,
+  Slider,
+  Stack,
+  Text,
+  Tooltip,
+  useMantineColorScheme,
+} from "@mantine/core";
 import { IconMoon } from "@tabler/icons-react";
 import { create } from "zustand";
 import classes from "./Shell.module.css";
 
-const useHouse = create<{ level: number; set(level: number): void }>((set) => ({ level: 100, set: (level) => set({ level }) }));
+const useHouse = create<{ level: number; set(level: number): void }>((set) => ({
+  level: 100,
+  set: (level) => set({ level }),
+}));
 
 /** Takes the whole interface down to a glimmer for the dark. */
 export function HouseDim() {
@@ -15,14 +27,32 @@ export function HouseDim() {
     <Popover width={220} position="bottom-end" shadow="md">
       <Popover.Target>
         <Tooltip label="House dim">
-          <ActionIcon variant="subtle" color="gray" aria-label="House dim"><IconMoon size={18} /></ActionIcon>
+          <ActionIcon variant="subtle" color="gray" aria-label="House dim">
+            <IconMoon size={18} />
+          </ActionIcon>
         </Tooltip>
       </Popover.Target>
       <Popover.Dropdown>
         <Stack gap="xs">
           <Text size="sm">House dim: {level} %</Text>
-          <Slider thumbLabel="House dim" aria-label="House dim" min={8} max={100} value={level} onChange={set} label={null} />
-          <SegmentedControl size="xs" value={colorScheme} onChange={(v) => setColorScheme(v as "dark" | "light")} data={[{ value: "dark", label: "Dark" }, { value: "light", label: "Daylight" }]} />
+          <Slider
+            thumbLabel="House dim"
+            aria-label="House dim"
+            min={8}
+            max={100}
+            value={level}
+            onChange={set}
+            label={null}
+          />
+          <SegmentedControl
+            size="xs"
+            value={colorScheme}
+            onChange={(v) => setColorScheme(v as "dark" | "light")}
+            data={[
+              { value: "dark", label: "Dark" },
+              { value: "light", label: "Daylight" },
+            ]}
+          />
         </Stack>
       </Popover.Dropdown>
     </Popover>

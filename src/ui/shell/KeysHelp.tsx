@@ -12,12 +12,22 @@ export function KeysHelp({ opened, onClose, onOpen }: { opened: boolean; onClose
   }, [onOpen]);
   return (
     <Modal opened={opened} onClose={onClose} title="Keys" centered>
-      <Text size="sm" c="dimmed" mb="sm">Typing anywhere goes to the Ask bar. The single keys work while it is empty.</Text>
+      <Text size="sm" c="dimmed" mb="sm">
+        Typing anywhere goes to the Ask bar. The single keys work while it is empty.
+      </Text>
       <Table withRowBorders={false} verticalSpacing={4}>
         <Table.Tbody>
-          {KEYS.map((key) => <KeyRow key={key.id} shown={key.shown} does={key.does} />)}
-          <Table.Tr><Table.Td colSpan={2}><strong>In the patch table</strong></Table.Td></Table.Tr>
-          {TABLE_KEYS.map((key) => <KeyRow key={key.id} shown={key.shown} does={key.does} />)}
+          {KEYS.map((key) => (
+            <KeyRow key={key.id} shown={key.shown} does={key.does} />
+          ))}
+          <Table.Tr>
+            <Table.Td colSpan={2}>
+              <strong>In the patch table</strong>
+            </Table.Td>
+          </Table.Tr>
+          {TABLE_KEYS.map((key) => (
+            <KeyRow key={key.id} shown={key.shown} does={key.does} />
+          ))}
         </Table.Tbody>
       </Table>
     </Modal>
@@ -26,7 +36,9 @@ export function KeysHelp({ opened, onClose, onOpen }: { opened: boolean; onClose
 
 const KeyRow = ({ shown, does }: { shown: string; does: string }) => (
   <Table.Tr>
-    <Table.Td><Kbd>{shown}</Kbd></Table.Td>
+    <Table.Td>
+      <Kbd>{shown}</Kbd>
+    </Table.Td>
     <Table.Td>{does}</Table.Td>
   </Table.Tr>
 );

@@ -32,14 +32,22 @@ export function Moments({ opened, onClose }: { opened: boolean; onClose(): void 
     <Modal opened={opened} onClose={onClose} title="Earlier moments" centered size="lg">
       <Stack gap="xs">
         <Group justify="space-between">
-          <Text size="sm" c="dimmed">Kept when a show is opened and every ten minutes. Going back can be undone.</Text>
-          <Button size="compact-sm" onClick={() => void keep()}>Keep this moment</Button>
+          <Text size="sm" c="dimmed">
+            Kept when a show is opened and every ten minutes. Going back can be undone.
+          </Text>
+          <Button size="compact-sm" onClick={() => void keep()}>
+            Keep this moment
+          </Button>
         </Group>
         {moments?.length === 0 && <Text c="dimmed">No moments yet. The first is kept when something has changed.</Text>}
         {moments?.map((m) => (
           <Group key={m.at} justify="space-between" wrap="nowrap" data-testid="moment">
-            <Text size="sm">{new Date(m.at).toLocaleString()} · {m.name} · {m.fixtures} fixtures, {m.cues} cues</Text>
-            <Button size="compact-sm" variant="default" onClick={() => void goBack(m.at)}>Go back to it</Button>
+            <Text size="sm">
+              {new Date(m.at).toLocaleString()} · {m.name} · {m.fixtures} fixtures, {m.cues} cues
+            </Text>
+            <Button size="compact-sm" variant="default" onClick={() => void goBack(m.at)}>
+              Go back to it
+            </Button>
           </Group>
         ))}
       </Stack>

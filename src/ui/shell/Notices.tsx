@@ -15,7 +15,9 @@ export function Notices() {
   const notices = useShow((s) => s.notices);
   return (
     <div className={classes.notices} role="status" aria-live="polite" data-testid="notices">
-      {notices.map((notice) => <OneNotice key={notice.id} notice={notice} />)}
+      {notices.map((notice) => (
+        <OneNotice key={notice.id} notice={notice} />
+      ))}
     </div>
   );
 }
@@ -28,7 +30,11 @@ function OneNotice({ notice: { id, text, tone } }: { notice: Notice }) {
   }, [id, session]);
   return (
     <div className={classes.notice} data-tone={tone}>
-      {tone === "refused" ? <IconAlertTriangle size={18} color="var(--caution)" /> : <IconInfoCircle size={18} color="var(--muted)" />}
+      {tone === "refused" ? (
+        <IconAlertTriangle size={18} color="var(--caution)" />
+      ) : (
+        <IconInfoCircle size={18} color="var(--muted)" />
+      )}
       <span>{capital(text)}</span>
       <CloseButton size="sm" aria-label="Close" onClick={() => session.dismiss(id)} />
     </div>

@@ -23,7 +23,11 @@ export function Rail() {
     <nav className={classes.rail} aria-label="Places">
       {PLACES.map(({ id, label, icon: Icon, about }) => (
         <Tooltip key={id} label={`${about} (${shownKey(id)})`} position="right" openDelay={500}>
-          <Link href={href(id)} className={classes["place-link"]} aria-current={path.endsWith(`/${id}`) ? "page" : undefined}>
+          <Link
+            href={href(id)}
+            className={classes["place-link"]}
+            aria-current={path.endsWith(`/${id}`) ? "page" : undefined}
+          >
             <Icon size={20} stroke={1.6} aria-hidden />
             {label}
           </Link>

@@ -46,7 +46,12 @@ export function RecordButton() {
     <Popover opened={open} onChange={setOpen} position="bottom-end" width={360} shadow="md" trapFocus returnFocus>
       <Popover.Target>
         <Button size="xs" h={30} fz={14} variant="default" onClick={toggle} data-testid="record">
-          Record{held > 0 ? <span className="num" style={{ color: "var(--held)", marginLeft: 6 }}>{held}</span> : null}
+          Record
+          {held > 0 ? (
+            <span className="num" style={{ color: "var(--held)", marginLeft: 6 }}>
+              {held}
+            </span>
+          ) : null}
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
@@ -54,16 +59,44 @@ export function RecordButton() {
           <Stack gap="xs">
             <Text fw={600}>Record a cue into {list ? `list ${list.number} ${list.name}` : "a list"}</Text>
             <Group gap="xs" grow>
-              <NumberInput label="Cue" value={number} onChange={setNumber} min={0.001} decimalScale={3} hideControls data-autofocus />
+              <NumberInput
+                label="Cue"
+                value={number}
+                onChange={setNumber}
+                min={0.001}
+                decimalScale={3}
+                hideControls
+                data-autofocus
+              />
               <NumberInput label="Fade, s" value={fade} onChange={setFade} min={0} decimalScale={2} hideControls />
             </Group>
-            <TextInput label="Name" value={name} onChange={(e) => setName(e.currentTarget.value)} placeholder="May stay empty" />
-            {exists && <SegmentedControl value={onto} onChange={setOnto} data={[{ value: "merge", label: "Merge into it" }, { value: "overwrite", label: "Overwrite it" }]} />}
-            <Switch checked={cueOnly} onChange={(e) => setCueOnly(e.currentTarget.checked)} label="Cue only: the next cue keeps its look" />
+            <TextInput
+              label="Name"
+              value={name}
+              onChange={(e) => setName(e.currentTarget.value)}
+              placeholder="May stay empty"
+            />
+            {exists && (
+              <SegmentedControl
+                value={onto}
+                onChange={setOnto}
+                data={[
+                  { value: "merge", label: "Merge into it" },
+                  { value: "overwrite", label: "Overwrite it" },
+                ]}
+              />
+            )}
+            <Switch
+              checked={cueOnly}
+              onChange={(e) => setCueOnly(e.currentTarget.checked)}
+              label="Cue only: the next cue keeps its look"
+            />
             <Text size="sm" c={refused ? "var(--caution)" : "var(--muted)"} data-testid="record-says">
               {refused || !known ? says : `This ${says}.`}
             </Text>
-            <Button type="submit" disabled={refused}>Record</Button>
+            <Button type="submit" disabled={refused}>
+              Record
+            </Button>
           </Stack>
         </form>
       </Popover.Dropdown>

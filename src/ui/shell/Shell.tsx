@@ -30,12 +30,24 @@ function useRunning(id: string): Status {
   const running = useMemo((): RunningShow | undefined => {
     if (typeof window === "undefined") return undefined;
     const version = readVersion(text);
-    return runShow(id, version && { version, says: "step" in version ? `the show as it was after step ${version.step}` : `the show as it was on ${new Date(version.moment).toLocaleString()}` });
+    return runShow(
+      id,
+      version && {
+        version,
+        says:
+          "step" in version
+            ? `the show as it was after step ${version.step}`
+            : `the show as it was on ${new Date(version.moment).toLocaleString()}`,
+      },
+    );
   }, [id, text]);
-  useEffect(() => () => {
-    // A fault that takes the page down is no leaving: the address is still the show's.
-    if (!location.pathname.startsWith(`/show/${id}/`)) leaveShow(id);
-  }, [id]);
+  useEffect(
+    () => () => {
+      // A fault that takes the page down is no leaving: the address is still the show's.
+      if (!location.pathname.startsWith(`/show/${id}/`)) leaveShow(id);
+    },
+    [id],
+  );
   return useSyncExternalStore(running?.subscribe ?? (() => () => undefined), running?.status ?? onServer, onServer);
 }
 
@@ -74,9 +86,13 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
         {status.kind === "opening" && <Loader color="mint" aria-label="Opening the show" />}
         {status.kind === "failed" && (
           <>
-            <Text role="alert" maw={640}>{capital(status.why)}</Text>
+            <Text role="alert" maw={640}>
+              {capital(status.why)}
+            </Text>
             {status.rescue && <Rescue showId={showId} onKept={(id) => router.push(`/show/${id}/build`)} />}
-            <Button component={Link} href="/" variant="default">All shows</Button>
+            <Button component={Link} href="/" variant="default">
+              All shows
+            </Button>
           </>
         )}
       </Stack>
@@ -90,12 +106,24 @@ function Frame({ children }: { children: ReactNode }) {
   useStillPage();
   return (
     <div className={classes.frame}>
-      <Fence what="The top bar" area="top"><TopBar /></Fence>
-      <Fence what="The rail" area="rail"><Rail /></Fence>
-      <main className={classes.place}><Fence what="This place" on={path}>{children}</Fence></main>
-      <Fence what="The deck" area="deck" on={path}><Deck /></Fence>
+      <Fence what="The top bar" area="top">
+        <TopBar />
+      </Fence>
+      <Fence what="The rail" area="rail">
+        <Rail />
+      </Fence>
+      <main className={classes.place}>
+        <Fence what="This place" on={path}>
+          {children}
+        </Fence>
+      </main>
+      <Fence what="The deck" area="deck" on={path}>
+        <Deck />
+      </Fence>
       <Notices />
-      <Fence what="Why"><WhyPanel /></Fence>
+      <Fence what="Why">
+        <WhyPanel />
+      </Fence>
       <HouseDim.Veil />
     </div>
   );

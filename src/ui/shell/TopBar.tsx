@@ -1,7 +1,15 @@
 "use client";
 
 import { Menu, Tooltip } from "@mantine/core";
-import { IconAppWindow, IconChevronDown, IconDeviceFloppy, IconDownload, IconFolder, IconHistory, IconKeyboard } from "@tabler/icons-react";
+import {
+  IconAppWindow,
+  IconChevronDown,
+  IconDeviceFloppy,
+  IconDownload,
+  IconFolder,
+  IconHistory,
+  IconKeyboard,
+} from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { AskBar } from "../ask/AskBar";
@@ -27,7 +35,12 @@ export function TopBar() {
   const [help, setHelp] = useState(false);
 
   const leave = () => {
-    if (session.hosts && session.store.getState().saved === "failed" && !confirm("Some changes could not be written yet and would be lost. Leave all the same?")) return;
+    if (
+      session.hosts &&
+      session.store.getState().saved === "failed" &&
+      !confirm("Some changes could not be written yet and would be lost. Leave all the same?")
+    )
+      return;
     router.push("/");
   };
 
@@ -39,16 +52,37 @@ export function TopBar() {
         <Menu position="bottom-start" shadow="md">
           <Menu.Target>
             <button className={`${classes.chip} ${classes["show-chip"]}`} data-tone={saved} data-testid="show-menu">
-              <span className={classes.title}>{name}</span> · <span data-testid="saved">{SAVED_WORDS[saved]}</span> <IconChevronDown size={13} />
+              <span className={classes.title}>{name}</span> · <span data-testid="saved">{SAVED_WORDS[saved]}</span>{" "}
+              <IconChevronDown size={13} />
             </button>
           </Menu.Target>
           <Menu.Dropdown>
-            <Menu.Item leftSection={<IconFolder size={16} />} onClick={leave}>All shows</Menu.Item>
-            <Menu.Item leftSection={<IconDownload size={16} />} onClick={() => saveShowFile(session.store.getState().world.show)}>Save as a file</Menu.Item>
-            <Menu.Item leftSection={<IconAppWindow size={16} />} onClick={() => window.open(location.pathname, "_blank", "popup,width=1280,height=800")}>This place in its own window</Menu.Item>
-            <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>Earlier moments</Menu.Item>
-            {canBackUp() && <Menu.Item leftSection={<IconDeviceFloppy size={16} />} onClick={() => void startBackup(session)}>Back up to a file every {BACKUP_MINUTES} minutes</Menu.Item>}
-            <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>All keys</Menu.Item>
+            <Menu.Item leftSection={<IconFolder size={16} />} onClick={leave}>
+              All shows
+            </Menu.Item>
+            <Menu.Item
+              leftSection={<IconDownload size={16} />}
+              onClick={() => saveShowFile(session.store.getState().world.show)}
+            >
+              Save as a file
+            </Menu.Item>
+            <Menu.Item
+              leftSection={<IconAppWindow size={16} />}
+              onClick={() => window.open(location.pathname, "_blank", "popup,width=1280,height=800")}
+            >
+              This place in its own window
+            </Menu.Item>
+            <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>
+              Earlier moments
+            </Menu.Item>
+            {canBackUp() && (
+              <Menu.Item leftSection={<IconDeviceFloppy size={16} />} onClick={() => void startBackup(session)}>
+                Back up to a file every {BACKUP_MINUTES} minutes
+              </Menu.Item>
+            )}
+            <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>
+              All keys
+            </Menu.Item>
             <Menu.Divider />
             <Menu.Item component="div" closeMenuOnClick={false} leftSection={<IconDeviceFloppy size={16} />}>
               Every change is kept in this browser
@@ -62,7 +96,12 @@ export function TopBar() {
         <Truths />
         <RecordButton />
         <Tooltip label={blackout ? "All intensity is out. Press to bring it back" : "Takes all intensity out"}>
-          <button className={classes.chip} data-on={blackout} aria-pressed={blackout} onClick={() => void session.event({ kind: "blackout", on: !blackout })}>
+          <button
+            className={classes.chip}
+            data-on={blackout}
+            aria-pressed={blackout}
+            onClick={() => void session.event({ kind: "blackout", on: !blackout })}
+          >
             Blackout
           </button>
         </Tooltip>

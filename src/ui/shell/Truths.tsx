@@ -64,7 +64,8 @@ export function Truths() {
     consent: () => setAsking(true),
     live: () => session.act([setBlind.of({ on: false })], "blind off"),
     dim: () => session.act([setHighlight.of({ on: false })], "highlight off"),
-    unpark: () => session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
+    unpark: () =>
+      session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
     outputs: () => (writePref(RIG_TAB, "outputs"), router.push(href("rig"))),
     keep: () => void keep(),
   };
@@ -72,12 +73,27 @@ export function Truths() {
   return (
     <>
       {truths.length === 0 ? (
-        <Tooltip label={universes === 0 ? "No fixture has an address yet" : "Universes the patch uses; those with an output leave at up to 44 frames a second"}>
-          <span className={classes.chip} data-testid="wire-state">{plural(universes, "universe")}</span>
+        <Tooltip
+          label={
+            universes === 0
+              ? "No fixture has an address yet"
+              : "Universes the patch uses; those with an output leave at up to 44 frames a second"
+          }
+        >
+          <span className={classes.chip} data-testid="wire-state">
+            {plural(universes, "universe")}
+          </span>
         </Tooltip>
       ) : (
-        <UnstyledButton className={classes.chip} data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"} data-testid="wire-state" onClick={() => setSeen([])} title={truths.map((t) => t.text).join(" ")}>
-          <IconAlertTriangle size={14} aria-hidden /> {truths[0]!.short}{truths.length > 1 ? ` +${truths.length - 1}` : ""}
+        <UnstyledButton
+          className={classes.chip}
+          data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"}
+          data-testid="wire-state"
+          onClick={() => setSeen([])}
+          title={truths.map((t) => t.text).join(" ")}
+        >
+          <IconAlertTriangle size={14} aria-hidden /> {truths[0]!.short}
+          {truths.length > 1 ? ` +${truths.length - 1}` : ""}
         </UnstyledButton>
       )}
       {shown.length > 0 && (
@@ -86,8 +102,12 @@ export function Truths() {
             <div key={id} className={classes.truth} data-tone={tone} data-testid={`truth-${id}`}>
               <IconAlertTriangle size={18} aria-hidden />
               <span>{text}</span>
-              <Button size="compact-sm" variant="default" onClick={acts[act.does]}>{act.label}</Button>
-              <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>Fold away</Button>
+              <Button size="compact-sm" variant="default" onClick={acts[act.does]}>
+                {act.label}
+              </Button>
+              <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>
+                Fold away
+              </Button>
             </div>
           ))}
         </div>
@@ -110,14 +130,39 @@ function ConsentSheet({ opened, onClose }: { opened: boolean; onClose(): void })
   return (
     <Modal opened={opened} onClose={onClose} title="Where this show would send to" centered>
       <Stack gap="sm">
-        <Text size="sm">Nothing goes to these places until you agree. It is asked once; your answer stays in this browser, not in the show.</Text>
+        <Text size="sm">
+          Nothing goes to these places until you agree. It is asked once; your answer stays in this browser, not in the
+          show.
+        </Text>
         {waiting.map((name) => {
           const [protocol, where] = name.split(" ") as [string, string];
-          return <Checkbox key={name} checked={!left.includes(name)} onChange={(e) => setLeft(e.currentTarget.checked ? left.filter((n) => n !== name) : [...left, name])} label={<span><span className="num">{where === "broadcast" ? "everybody on the network (broadcast)" : where === "multicast" ? "whoever listens (multicast)" : where}</span> by {protocol === "artnet" ? "Art-Net" : "sACN"}</span>} />;
+          return (
+            <Checkbox
+              key={name}
+              checked={!left.includes(name)}
+              onChange={(e) => setLeft(e.currentTarget.checked ? left.filter((n) => n !== name) : [...left, name])}
+              label={
+                <span>
+                  <span className="num">
+                    {where === "broadcast"
+                      ? "everybody on the network (broadcast)"
+                      : where === "multicast"
+                        ? "whoever listens (multicast)"
+                        : where}
+                  </span>{" "}
+                  by {protocol === "artnet" ? "Art-Net" : "sACN"}
+                </span>
+              }
+            />
+          );
         })}
         <Group justify="flex-end">
-          <Button variant="default" onClick={onClose}>Not now</Button>
-          <Button onClick={agree} disabled={chosen.length === 0}>Send to {plural(chosen.length, "place")}</Button>
+          <Button variant="default" onClick={onClose}>
+            Not now
+          </Button>
+          <Button onClick={agree} disabled={chosen.length === 0}>
+            Send to {plural(chosen.length, "place")}
+          </Button>
         </Group>
       </Stack>
     </Modal>

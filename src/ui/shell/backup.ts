@@ -15,7 +15,9 @@ export const canBackUp = (): boolean => picker() !== undefined;
 /** Asks for a file once, writes it now and every ten minutes while this window is open. */
 export async function startBackup(session: Session): Promise<void> {
   const { name } = session.store.getState().world.show;
-  const handle = await picker()?.({ suggestedName: `${name.replace(/\W+/g, "-").toLowerCase()}.comet.zip` }).catch(() => undefined);
+  const handle = await picker()?.({ suggestedName: `${name.replace(/\W+/g, "-").toLowerCase()}.comet.zip` }).catch(
+    () => undefined,
+  );
   if (!handle) return;
   const write = async () => {
     try {
@@ -23,7 +25,10 @@ export async function startBackup(session: Session): Promise<void> {
       await file.write(writeShowFile(session.store.getState().world.show) as BufferSource);
       await file.close();
     } catch {
-      session.tell(`The backup file ${handle.name} could not be written. It is tried again in ${BACKUP_MINUTES} minutes`, "refused");
+      session.tell(
+        `The backup file ${handle.name} could not be written. It is tried again in ${BACKUP_MINUTES} minutes`,
+        "refused",
+      );
     }
   };
   await write();

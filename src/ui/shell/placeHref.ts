@@ -5,7 +5,8 @@ import { useCallback } from "react";
 import { VersionSchema, type Version } from "@/session/storage/versions";
 
 /** A version in an address: "step-12", "moment-1764000000000". */
-export const versionText = (version: Version): string => ("step" in version ? `step-${version.step}` : `moment-${version.moment}`);
+export const versionText = (version: Version): string =>
+  "step" in version ? `step-${version.step}` : `moment-${version.moment}`;
 
 /** The version an address asks for; null for the show itself, or where it makes no sense. */
 export function readVersion(text: string | null): Version | null {
@@ -17,5 +18,8 @@ export function readVersion(text: string | null): Version | null {
 export function usePlaceHref(): (place: string) => string {
   const { show } = useParams<{ show: string }>();
   const version = useSearchParams().get("version");
-  return useCallback((place) => `/show/${show}/${place}${version ? `?version=${encodeURIComponent(version)}` : ""}`, [show, version]);
+  return useCallback(
+    (place) => `/show/${show}/${place}${version ? `?version=${encodeURIComponent(version)}` : ""}`,
+    [show, version],
+  );
 }

@@ -26,21 +26,79 @@ export interface Standing {
 export function truthsOf({ readOnly, world, wire, unreached }: Standing): Truth[] {
   const { show, hands } = world;
   const found: Truth[] = [];
-  const say = (id: string, tone: Truth["tone"], short: string, text: string, does: TruthAct, label: string) => void found.push({ id, tone, short, text, act: { does, label } });
-  if (readOnly !== null) say("version", "caution", "earlier version", `This is ${readOnly}, to look at: nothing here can be changed, and nothing leaves the machine.`, "keep", "Keep as a show of its own");
+  const say = (id: string, tone: Truth["tone"], short: string, text: string, does: TruthAct, label: string) =>
+    void found.push({ id, tone, short, text, act: { does, label } });
+  if (readOnly !== null)
+    say(
+      "version",
+      "caution",
+      "earlier version",
+      `This is ${readOnly}, to look at: nothing here can be changed, and nothing leaves the machine.`,
+      "keep",
+      "Keep as a show of its own",
+    );
   else if (Object.keys(show.outputs).length > 0) {
     const { bridge, waiting } = wire;
     if (!bridge) {
-      if (unreached) say("bridge", "danger", "nothing leaves", "Nothing leaves this machine: the bridge is not reached. It is started again by itself; outputs go on by themselves then.", "outputs", "Outputs");
-    } else if (bridge.lost) say("lost", "danger", "output taken", `The output was taken by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`, "take", "Take it back");
-    else if (!bridge.mine && bridge.holder !== null) say("held", "danger", "output held", `The output is held by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`, "take", "Take the output");
-    if (bridge?.trouble) say("trouble", "danger", "output trouble", `${capital(bridge.trouble)}.`, "outputs", "Outputs");
-    if (waiting.length > 0) say("consent", "caution", "outputs wait", `${plural(waiting.length, "place")} this show would send to ${waiting.length === 1 ? "waits" : "wait"} for your consent: nothing goes there yet.`, "consent", "See and decide");
+      if (unreached)
+        say(
+          "bridge",
+          "danger",
+          "nothing leaves",
+          "Nothing leaves this machine: the bridge is not reached. It is started again by itself; outputs go on by themselves then.",
+          "outputs",
+          "Outputs",
+        );
+    } else if (bridge.lost)
+      say(
+        "lost",
+        "danger",
+        "output taken",
+        `The output was taken by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`,
+        "take",
+        "Take it back",
+      );
+    else if (!bridge.mine && bridge.holder !== null)
+      say(
+        "held",
+        "danger",
+        "output held",
+        `The output is held by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`,
+        "take",
+        "Take the output",
+      );
+    if (bridge?.trouble)
+      say("trouble", "danger", "output trouble", `${capital(bridge.trouble)}.`, "outputs", "Outputs");
+    if (waiting.length > 0)
+      say(
+        "consent",
+        "caution",
+        "outputs wait",
+        `${plural(waiting.length, "place")} this show would send to ${waiting.length === 1 ? "waits" : "wait"} for your consent: nothing goes there yet.`,
+        "consent",
+        "See and decide",
+      );
   }
   if (hands.blind) say("blind", "caution", "blind", "Blind: what is held is not on stage.", "live", "Go live");
-  if (hands.highlight) say("highlight", "caution", "highlight", "Highlight: the selection is shown full and open. It is never recorded.", "dim", "End it");
+  if (hands.highlight)
+    say(
+      "highlight",
+      "caution",
+      "highlight",
+      "Highlight: the selection is shown full and open. It is never recorded.",
+      "dim",
+      "End it",
+    );
   const parked = Object.keys(hands.parked).length;
-  if (parked > 0) say("park", "caution", "parked", `${plural(parked, "value is", "values are")} parked: pinned over everything, whatever is played.`, "unpark", "Let go of them");
+  if (parked > 0)
+    say(
+      "park",
+      "caution",
+      "parked",
+      `${plural(parked, "value is", "values are")} parked: pinned over everything, whatever is played.`,
+      "unpark",
+      "Let go of them",
+    );
   return found;
 }
 

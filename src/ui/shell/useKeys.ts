@@ -45,13 +45,18 @@ export function useKeys(): void {
       ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),
     };
     const always = new Set(["undo", "redo", "clear", ...PLACES.map((p) => p.id as string)]);
-    const bindings = Object.fromEntries(KEYS.map(({ id, keys }) => [keys, (event: KeyboardEvent) => {
-      const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
-      const ours = isFree(event.target) || (always.has(id) && (!field || event.target === askInput()));
-      if (!ours) return;
-      event.preventDefault();
-      actions[id]!();
-    }]));
+    const bindings = Object.fromEntries(
+      KEYS.map(({ id, keys }) => [
+        keys,
+        (event: KeyboardEvent) => {
+          const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
+          const ours = isFree(event.target) || (always.has(id) && (!field || event.target === askInput()));
+          if (!ours) return;
+          event.preventDefault();
+          actions[id]!();
+        },
+      ]),
+    );
     const unbind = tinykeys(window, bindings);
     const type = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1 || event.defaultPrevented) return;

@@ -41,12 +41,18 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const [box, setBox] = useState<Box | null>(null);
   const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
   const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
-  const view = useMemo(() => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height), [lamps, scenery, width, height]);
+  const view = useMemo(
+    () => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),
+    [lamps, scenery, width, height],
+  );
   const [fromWire, setFromWire] = useState(false);
   const moving = useRef(false);
   /** Lamps a line was drawn through so far, and whether they are added. */
   const [path, setPath] = useState<{ ids: string[]; add: boolean } | null>(null);
-  const order = useMemo(() => (path && path.ids.length > 1 ? drawn(selection, path.ids, path.add) : selection), [selection, path]);
+  const order = useMemo(
+    () => (path && path.ids.length > 1 ? drawn(selection, path.ids, path.add) : selection),
+    [selection, path],
+  );
 
   useEffect(() => {
     const element = document.createElement("canvas");
@@ -57,7 +63,8 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     worker.postMessage({ kind: "canvas", canvas } satisfies ToPainter, [canvas]);
     worker.addEventListener("message", ({ data }: MessageEvent) => {
       const pace = PaceSchema.safeParse(data);
-      if (pace.success && host.current) host.current.dataset.pace = `${pace.data.frames.toFixed(1)} ${pace.data.ms.toFixed(2)}`;
+      if (pace.success && host.current)
+        host.current.dataset.pace = `${pace.data.frames.toFixed(1)} ${pace.data.ms.toFixed(2)}`;
     });
     painter.current = worker;
     return () => {
@@ -71,7 +78,9 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   useEffect(() => {
     if (stage && !fromWire) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
   }, [stage, fromWire]);
-  const received = useWireStage(fromWire, show, stage?.layout, (layout, memory) => tell({ kind: "memory", layout, memory }));
+  const received = useWireStage(fromWire, show, stage?.layout, (layout, memory) =>
+    tell({ kind: "memory", layout, memory }),
+  );
   useEffect(() => tell({ kind: "plan", lamps, scenery }), [lamps, scenery]);
   useEffect(() => {
     if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
@@ -94,7 +103,11 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   };
   const choose = (items: string[], add: boolean) => {
     const now = session.store.getState().world.hands.selection;
-    const next = !add ? items : items.every((i) => now.includes(i)) ? now.filter((i) => !items.includes(i)) : [...now, ...items.filter((i) => !now.includes(i))];
+    const next = !add
+      ? items
+      : items.every((i) => now.includes(i))
+        ? now.filter((i) => !items.includes(i))
+        : [...now, ...items.filter((i) => !now.includes(i))];
     session.act([select.of({ items: next })], "select");
   };
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
@@ -133,19 +146,57 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   };
 
   const dragged = box !== null && Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
-  const ghosts = box && dragged && edit ? ghostsOf(edit, moving.current, lamps.filter((l) => selection.includes(l.id)), toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)) : [];
+  const ghosts =
+    box && dragged && edit
+      ? ghostsOf(
+          edit,
+          moving.current,
+          lamps.filter((l) => selection.includes(l.id)),
+          toMetres(view, box.x1, box.y1),
+          toMetres(view, box.x2, box.y2),
+        )
+      : [];
   const sent = Object.keys(show.outputs).length > 0;
 
   return (
     <div
-      ref={host} className={classes.stage} data-testid="stage" role="application" aria-label="Stage plan"
-      onPointerDown={onPointerDown} onPointerMove={onPointerMove} onPointerUp={onPointerUp} onPointerCancel={() => (setBox(null), setPath(null))}
+      ref={host}
+      className={classes.stage}
+      data-testid="stage"
+      role="application"
+      aria-label="Stage plan"
+      onPointerDown={onPointerDown}
+      onPointerMove={onPointerMove}
+      onPointerUp={onPointerUp}
+      onPointerCancel={() => (setBox(null), setPath(null))}
     >
-      {lamps.length === 0 && <p className={classes.empty}>The stage is empty. Patch the first fixtures in Rig, or type: patch 12 petrel-spot</p>}
+      {lamps.length === 0 && (
+        <p className={classes.empty}>
+          The stage is empty. Patch the first fixtures in Rig, or type: patch 12 petrel-spot
+        </p>
+      )}
       {sent && (
-        <Tooltip label={fromWire ? "Drawn from what arrived at the stand-in node. Press for what the engine says" : "Drawn from what the engine says. Press to draw what arrives at the stand-in node"} openDelay={400}>
-          <button type="button" className={classes.source} aria-pressed={fromWire} data-testid="from-wire" onClick={() => setFromWire(!fromWire)}>
-            <IconPlugConnected size={14} /> {fromWire ? (received === null ? "from the wire: node not reached" : `from the wire: ${received.streams.length} universes`) : "from the engine"}
+        <Tooltip
+          label={
+            fromWire
+              ? "Drawn from what arrived at the stand-in node. Press for what the engine says"
+              : "Drawn from what the engine says. Press to draw what arrives at the stand-in node"
+          }
+          openDelay={400}
+        >
+          <button
+            type="button"
+            className={classes.source}
+            aria-pressed={fromWire}
+            data-testid="from-wire"
+            onClick={() => setFromWire(!fromWire)}
+          >
+            <IconPlugConnected size={14} />{" "}
+            {fromWire
+              ? received === null
+                ? "from the wire: node not reached"
+                : `from the wire: ${received.streams.length} universes`
+              : "from the engine"}
           </button>
         </Tooltip>
       )}
@@ -155,17 +206,38 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
       })}
       {box && path && dragged && (
         <svg className={classes.line} aria-hidden>
-          <polyline points={[...path.ids.flatMap((id) => lamps.find((l) => l.id === id) ?? []).map((l) => toPixels(view, l.x, l.y).join()), `${box.x2},${box.y2}`].join(" ")} />
+          <polyline
+            points={[
+              ...path.ids
+                .flatMap((id) => lamps.find((l) => l.id === id) ?? [])
+                .map((l) => toPixels(view, l.x, l.y).join()),
+              `${box.x2},${box.y2}`,
+            ].join(" ")}
+          />
         </svg>
       )}
       {box && dragged && !path && ghosts.length === 0 && (
-        <div className={classes.marquee} style={{ left: Math.min(box.x1, box.x2), top: Math.min(box.y1, box.y2), width: Math.abs(box.x2 - box.x1), height: Math.abs(box.y2 - box.y1) }} />
+        <div
+          className={classes.marquee}
+          style={{
+            left: Math.min(box.x1, box.x2),
+            top: Math.min(box.y1, box.y2),
+            width: Math.abs(box.x2 - box.x1),
+            height: Math.abs(box.y2 - box.y1),
+          }}
+        />
       )}
     </div>
   );
 }
 
-function ghostsOf(edit: PlanEdit, moves: boolean, selected: readonly { x: number; y: number }[], from: { x: number; y: number }, to: { x: number; y: number }): { x: number; y: number }[] {
+function ghostsOf(
+  edit: PlanEdit,
+  moves: boolean,
+  selected: readonly { x: number; y: number }[],
+  from: { x: number; y: number },
+  to: { x: number; y: number },
+): { x: number; y: number }[] {
   if (moves) return selected.map((l) => ({ x: l.x + to.x - from.x, y: l.y + to.y - from.y }));
   return edit.onDrag ? edit.preview(from, to) : [];
 }

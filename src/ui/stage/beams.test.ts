@@ -1,7 +1,19 @@
 import { addBeam, clearBeams, createBeamField, developBeams, type Beam } from "./beams";
 
-const beam = (over: Partial<Beam> = {}): Beam => ({ x: 20, y: 50, tx: 80, ty: 50, pool: 10, r: 1, g: 0.5, b: 0, ...over });
-const at = (field: ReturnType<typeof createBeamField>, x: number, y: number) => [...field.light.subarray((y * field.width + x) * 3, (y * field.width + x) * 3 + 3)];
+const beam = (over: Partial<Beam> = {}): Beam => ({
+  x: 20,
+  y: 50,
+  tx: 80,
+  ty: 50,
+  pool: 10,
+  r: 1,
+  g: 0.5,
+  b: 0,
+  ...over,
+});
+const at = (field: ReturnType<typeof createBeamField>, x: number, y: number) => [
+  ...field.light.subarray((y * field.width + x) * 3, (y * field.width + x) * 3 + 3),
+];
 const red = (field: ReturnType<typeof createBeamField>, x: number, y: number) => at(field, x, y)[0]!;
 
 test("a beam opens from its lamp to its pool, weaker on the way and dark at its edges", () => {
@@ -31,7 +43,13 @@ test("the same beam in any direction gives about the same light", () => {
 test("a lamp over its own pool lights the floor all around it", () => {
   const field = createBeamField(120, 100);
   addBeam(field, beam({ x: 60, tx: 60, pool: 20 }));
-  for (const [x, y] of [[45, 50], [75, 50], [60, 36], [60, 64]] as const) expect(red(field, x, y)).toBeGreaterThan(0.1);
+  for (const [x, y] of [
+    [45, 50],
+    [75, 50],
+    [60, 36],
+    [60, 64],
+  ] as const)
+    expect(red(field, x, y)).toBeGreaterThan(0.1);
 });
 
 test("beams that leave the picture, and NaN, hurt nothing; beams add up; clearing leaves the dark", () => {

@@ -14,7 +14,11 @@ export interface BeamField {
 }
 
 export const createBeamField = (width: number, height: number): BeamField => ({
-  width, height, light: new Float32Array(width * height * 3), lo: new Int32Array(height).fill(width), hi: new Int32Array(height).fill(-1),
+  width,
+  height,
+  light: new Float32Array(width * height * 3),
+  lo: new Int32Array(height).fill(width),
+  hi: new Int32Array(height).fill(-1),
 });
 
 /** A beam seen from above: from the lamp at (x, y) to the middle of its pool at (tx, ty), all in pixels of the field. */
@@ -97,7 +101,13 @@ export function addBeam(field: BeamField, beam: Beam): void {
 }
 
 /** Writes for each row where the cone and its pool lie; returns the first and last row. */
-function spans({ height }: BeamField, { x, y, tx, ty, pool }: Beam, dx: number, dy: number, near: number): [number, number] {
+function spans(
+  { height }: BeamField,
+  { x, y, tx, ty, pool }: Beam,
+  dx: number,
+  dy: number,
+  near: number,
+): [number, number] {
   const back = near > 1 ? near : 0;
   cornerX[0] = x - dy * near - dx * back;
   cornerY[0] = y + dx * near - dy * back;
@@ -140,7 +150,10 @@ function edgeRows(a: number, b: number, top: number, bottom: number): void {
 /** Light to screen: the more falls on a spot, the less each further beam adds. */
 const STEPS = 1024;
 const MOST = 3;
-const SCREEN = Uint8ClampedArray.from({ length: STEPS + 1 }, (_, i) => 255 * (1 - Math.exp((-1.15 * i * MOST) / STEPS)));
+const SCREEN = Uint8ClampedArray.from(
+  { length: STEPS + 1 },
+  (_, i) => 255 * (1 - Math.exp((-1.15 * i * MOST) / STEPS)),
+);
 const screen = (v: number): number => (v >= MOST ? SCREEN[STEPS]! : SCREEN[(v * (STEPS / MOST)) | 0]!);
 
 /** Writes the field as pixels to be added to the room: opaque where light fell, black elsewhere. @param pixels RGBA, width x height x 4. */

@@ -16,11 +16,33 @@ export interface Palette {
   selection: string;
   onSelection: string;
 }
-export const DARK: Palette = { room: "#0a0d14", line: "#1c2434", body: "#3a465c", number: "#8f9db6", selection: "#7ee8c4", onSelection: "#0b1a16" };
-export const DAYLIGHT: Palette = { room: "#2a3142", line: "#3a4358", body: "#6b7890", number: "#c4cede", selection: "#7ee8c4", onSelection: "#0b1a16" };
+export const DARK: Palette = {
+  room: "#0a0d14",
+  line: "#1c2434",
+  body: "#3a465c",
+  number: "#8f9db6",
+  selection: "#7ee8c4",
+  onSelection: "#0b1a16",
+};
+export const DAYLIGHT: Palette = {
+  room: "#2a3142",
+  line: "#3a4358",
+  body: "#6b7890",
+  number: "#c4cede",
+  selection: "#7ee8c4",
+  onSelection: "#0b1a16",
+};
 
 /** The room: a floor of metres, and numbers beside the lamps. Painted once for each view. */
-export function drawRoom(c: Ctx, lamps: readonly Lamp[], scenery: readonly Scenic[], view: View, width: number, height: number, palette: Palette): void {
+export function drawRoom(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  scenery: readonly Scenic[],
+  view: View,
+  width: number,
+  height: number,
+  palette: Palette,
+): void {
   c.fillStyle = palette.room;
   c.fillRect(0, 0, width, height);
   c.strokeStyle = palette.line;
@@ -29,14 +51,15 @@ export function drawRoom(c: Ctx, lamps: readonly Lamp[], scenery: readonly Sceni
   c.beginPath();
   const [left, right] = [Math.ceil(-view.ox / view.scale / step) * step, (width - view.ox) / view.scale];
   const [front, back] = [Math.ceil((view.oy - height) / view.scale / step) * step, view.oy / view.scale];
-  for (let x = left; x <= right; x += step) for (let y = front; y <= back; y += step) {
-    const [px, py] = toPixels(view, x, y);
-    const arm = x === 0 ? 5 : 2;
-    c.moveTo(px - 2, py);
-    c.lineTo(px + 2, py);
-    c.moveTo(px, py - arm);
-    c.lineTo(px, py + arm);
-  }
+  for (let x = left; x <= right; x += step)
+    for (let y = front; y <= back; y += step) {
+      const [px, py] = toPixels(view, x, y);
+      const arm = x === 0 ? 5 : 2;
+      c.moveTo(px - 2, py);
+      c.lineTo(px + 2, py);
+      c.moveTo(px, py - arm);
+      c.lineTo(px, py + arm);
+    }
   c.stroke();
   drawScenery(c, scenery, view, palette);
   c.fillStyle = palette.number;
@@ -63,12 +86,12 @@ function drawScenery(c: Ctx, scenery: readonly Scenic[], view: View, palette: Pa
     const [x2, y2] = toPixels(view, to.x, to.y);
     c.beginPath();
     if (shape === "area") c.rect(Math.min(x1, x2), Math.min(y1, y2), Math.abs(x2 - x1), Math.abs(y2 - y1));
-    else if (shape === "round") c.ellipse((x1 + x2) / 2, (y1 + y2) / 2, Math.abs(x2 - x1) / 2, Math.abs(y2 - y1) / 2, 0, 0, 2 * Math.PI);
+    else if (shape === "round")
+      c.ellipse((x1 + x2) / 2, (y1 + y2) / 2, Math.abs(x2 - x1) / 2, Math.abs(y2 - y1) / 2, 0, 0, 2 * Math.PI);
     else if (shape === "line") {
       c.moveTo(x1, y1);
       c.lineTo(x2, y2);
-    }
-    else drawTruss(c, x1, y1, x2, y2, TRUSS * view.scale);
+    } else drawTruss(c, x1, y1, x2, y2, TRUSS * view.scale);
     c.stroke();
   }
 }
@@ -94,8 +117,18 @@ function drawTruss(c: Ctx, x1: number, y1: number, x2: number, y2: number, wide:
 /** Where a lamp's number has room: above, below, or outwards where a neighbour is in the way. */
 function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
   if (lamp.kind === "bar" || lamp.y < 0) return [0, 15];
-  const near = (up: number) => lamps.some((other) => other !== lamp && Math.abs(other.x - lamp.x) * view.scale < 16 && (other.y - lamp.y) * up * view.scale > 0 && (other.y - lamp.y) * up * view.scale < 44);
-  const beside = lamps.some((other) => other !== lamp && Math.abs(other.y - lamp.y) * view.scale < 12 && Math.abs(other.x - lamp.x) * view.scale < 40);
+  const near = (up: number) =>
+    lamps.some(
+      (other) =>
+        other !== lamp &&
+        Math.abs(other.x - lamp.x) * view.scale < 16 &&
+        (other.y - lamp.y) * up * view.scale > 0 &&
+        (other.y - lamp.y) * up * view.scale < 44,
+    );
+  const beside = lamps.some(
+    (other) =>
+      other !== lamp && Math.abs(other.y - lamp.y) * view.scale < 12 && Math.abs(other.x - lamp.x) * view.scale < 40,
+  );
   if (!near(1) || beside) return [0, -15];
   return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
 }
@@ -172,7 +205,14 @@ function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): 
 }
 
 /** Rings and order numbers of what is selected. */
-export function drawSelection(c: Ctx, lamps: readonly Lamp[], view: View, order: Record<string, number>, cells: Record<string, number[]>, palette: Palette): void {
+export function drawSelection(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  view: View,
+  order: Record<string, number>,
+  cells: Record<string, number[]>,
+  palette: Palette,
+): void {
   c.lineWidth = 2;
   c.strokeStyle = palette.selection;
   c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";

@@ -25,7 +25,9 @@ test("an area selects in the direction of the drag", () => {
   const [first, last] = [toPixels(view, numbered(1).x, numbered(1).y), toPixels(view, numbered(12).x, numbered(12).y)];
   const box = { x1: first[0] - 5, y1: first[1] - 5, x2: last[0] + 5, y2: last[1] + 5 };
   expect(inside(lamps, view, box).map((l) => l.number)).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]);
-  expect(inside(lamps, view, { ...box, x1: box.x2, x2: box.x1 }).map((l) => l.number)).toEqual([12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
+  expect(inside(lamps, view, { ...box, x1: box.x2, x2: box.x1 }).map((l) => l.number)).toEqual([
+    12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1,
+  ]);
 });
 
 test("a bar has a light for each cell, a mover a zoom", () => {

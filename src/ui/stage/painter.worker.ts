@@ -10,7 +10,9 @@ import { clearSprites } from "./sprites";
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 let room: OffscreenCanvas | undefined;
-let beams: { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData } | undefined;
+let beams:
+  | { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }
+  | undefined;
 let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
@@ -116,4 +118,5 @@ function tellPace(began: number): void {
 const beamShare = (movers: number): number => (movers <= 150 ? FINE : movers <= 600 ? 1 / 3 : 1 / 5);
 
 /** Between a new layout and its plan the two may not belong together for a frame. */
-const fits = (): boolean => lamps.every((lamp) => lamp.sources.every((s) => s.dimmer < params && s.wheel < params) && lamp.zoom < params);
+const fits = (): boolean =>
+  lamps.every((lamp) => lamp.sources.every((s) => s.dimmer < params && s.wheel < params) && lamp.zoom < params);

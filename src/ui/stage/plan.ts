@@ -41,8 +41,14 @@ export interface Lamp {
 }
 
 const EMITTER_RGB: Record<string, [number, number, number]> = {
-  ColorAdd_R: [1, 0, 0], ColorAdd_G: [0, 1, 0], ColorAdd_B: [0, 0, 1], ColorAdd_W: [1, 1, 1],
-  ColorAdd_RY: [1, 0.5, 0], ColorAdd_WW: [1, 0.72, 0.4], ColorAdd_GY: [0.7, 1, 0], ColorAdd_UV: [0.3, 0, 0.9],
+  ColorAdd_R: [1, 0, 0],
+  ColorAdd_G: [0, 1, 0],
+  ColorAdd_B: [0, 0, 1],
+  ColorAdd_W: [1, 1, 1],
+  ColorAdd_RY: [1, 0.5, 0],
+  ColorAdd_WW: [1, 0.72, 0.4],
+  ColorAdd_GY: [0.7, 1, 0],
+  ColorAdd_UV: [0.3, 0, 0.9],
 };
 
 const linear = (hex: string): [number, number, number] =>
@@ -57,22 +63,32 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
   const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
   const cells = mode.cells > 0 ? Array.from({ length: mode.cells }, (_, i) => i + 1) : [0];
   return {
-    id: fixture.id, number: fixture.number, kind: type.kind, ...fixture.place, turn: fixture.turn.z,
+    id: fixture.id,
+    number: fixture.number,
+    kind: type.kind,
+    ...fixture.place,
+    turn: fixture.turn.z,
     dimmer: mode.cells > 0 ? param(0, "Dimmer") : -1,
-    pan: param(0, "Pan"), tilt: param(0, "Tilt"), zoom: param(0, "Zoom"), swap: fixture.swap,
+    pan: param(0, "Pan"),
+    tilt: param(0, "Tilt"),
+    zoom: param(0, "Zoom"),
+    swap: fixture.swap,
     sources: cells.map((cell): Source => {
       const own = specs.filter((s) => s.cell === cell);
       const wheel = own.find((s) => functionOf(s, "Color1"));
       const { x, y } = placeOf(show, item(fixture.id, cell));
       return {
-        x, y,
+        x,
+        y,
         dimmer: param(cell, type.kind === "hazer" ? "Fog1" : "Dimmer"),
         shutter: param(cell, "Shutter1"),
         emitters: own.flatMap((s): Source["emitters"] => {
           const rgb = EMITTER_RGB[s.head];
           return rgb ? [[param(cell, s.head), ...rgb]] : [];
         }),
-        filters: own.some((s) => s.head === "ColorSub_C") ? ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].map((head) => param(cell, head)) : [],
+        filters: own.some((s) => s.head === "ColorSub_C")
+          ? ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].map((head) => param(cell, head))
+          : [],
         wheel: wheel ? param(cell, "Color1") : -1,
         slots: wheel ? (functionOf(wheel, "Color1")!.steps ?? []).map((step) => linear(step.colour ?? "#ffffff")) : [],
         hue: param(cell, "HSB_Hue"),
@@ -92,13 +108,24 @@ export interface View {
 export function fitView(lamps: readonly { x: number; y: number }[], width: number, height: number): View {
   const xs = lamps.map((l) => l.x);
   const ys = lamps.map((l) => l.y);
-  const [left, right, front, back] = lamps.length ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)] : [-6, 6, -1, 8];
+  const [left, right, front, back] = lamps.length
+    ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
+    : [-6, 6, -1, 8];
   const margin = 42;
-  const scale = Math.max(4, Math.min((width - 2 * margin) / Math.max(right - left, 4), (height - 2 * margin) / Math.max(back - front, 4), 90));
+  const scale = Math.max(
+    4,
+    Math.min((width - 2 * margin) / Math.max(right - left, 4), (height - 2 * margin) / Math.max(back - front, 4), 90),
+  );
   return { scale, ox: width / 2 - ((left + right) / 2) * scale, oy: height / 2 + ((front + back) / 2) * scale };
 }
 
 /** Where a point of the picture is in the room, metres. */
-export const toMetres = (view: View, x: number, y: number): { x: number; y: number } => ({ x: (x - view.ox) / view.scale, y: (view.oy - y) / view.scale });
+export const toMetres = (view: View, x: number, y: number): { x: number; y: number } => ({
+  x: (x - view.ox) / view.scale,
+  y: (view.oy - y) / view.scale,
+});
 
-export const toPixels = (view: View, x: number, y: number): [number, number] => [view.ox + x * view.scale, view.oy - y * view.scale];
+export const toPixels = (view: View, x: number, y: number): [number, number] => [
+  view.ox + x * view.scale,
+  view.oy - y * view.scale,
+];

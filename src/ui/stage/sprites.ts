@@ -17,9 +17,16 @@ const GLOW: Partial<Record<Lamp["kind"], number>> = { par: 44, conventional: 46,
 /** Colours are kept to 4 bits a channel: 4,096 shades are enough for a glow. */
 const shade = (r: number, g: number, b: number): number => ((r >> 4) << 8) | ((g >> 4) << 4) | (b >> 4);
 const part = (key: number, at: number): number => ((key >> at) & 15) * 17;
-const css = (key: number, alpha: number, lift = 0): string => `rgba(${[8, 4, 0].map((at) => part(key, at) + (255 - part(key, at)) * lift).join(",")},${alpha})`;
+const css = (key: number, alpha: number, lift = 0): string =>
+  `rgba(${[8, 4, 0].map((at) => part(key, at) + (255 - part(key, at)) * lift).join(",")},${alpha})`;
 
-function cached(kept: Map<number, ImageBitmap>, key: number, width: number, height: number, paint: (c: OffscreenCanvasRenderingContext2D) => void): ImageBitmap {
+function cached(
+  kept: Map<number, ImageBitmap>,
+  key: number,
+  width: number,
+  height: number,
+  paint: (c: OffscreenCanvasRenderingContext2D) => void,
+): ImageBitmap {
   const known = kept.get(key);
   if (known) return known;
   if (kept.size >= MOST) {
@@ -42,7 +49,16 @@ export function clearSprites(): void {
 }
 
 /** A lamp's sign with its glow, `size` being half the sign; the picture is square with the lamp in its middle. */
-export function lampSprite(kind: Lamp["kind"], size: number, r: number, g: number, b: number, level: number, body: string, edge: string): ImageBitmap {
+export function lampSprite(
+  kind: Lamp["kind"],
+  size: number,
+  r: number,
+  g: number,
+  b: number,
+  level: number,
+  body: string,
+  edge: string,
+): ImageBitmap {
   const tone = shade(r, g, b);
   const step = level <= 0.004 ? 0 : 1 + Math.round(Math.min(1, level) * (LEVELS - 1));
   const half = Math.ceil(Math.max((GLOW[kind] ?? 36) / 2, size * 1.6 + 2));

@@ -12,7 +12,12 @@ import type { Received } from "@/standin/messages";
  * The stage as it arrived at the node: a frame of memory like the engine's, filled from what was received.
  * @param tell hands the memory to the painter, again after every change where it cannot be shared.
  */
-export function useWireStage(on: boolean, show: Show, layout: Layout | undefined, tell: (layout: Layout, memory: ArrayBufferLike) => void): Received | null {
+export function useWireStage(
+  on: boolean,
+  show: Show,
+  layout: Layout | undefined,
+  tell: (layout: Layout, memory: ArrayBufferLike) => void,
+): Received | null {
   const [received, setReceived] = useState<Received | null>(null);
   useEffect(() => {
     if (!on || !layout) return;

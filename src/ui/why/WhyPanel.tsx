@@ -45,17 +45,24 @@ export function WhyPanel() {
   return (
     <aside className={classes.panel} aria-label="Why" data-testid="why">
       <header className={classes.head}>
-        <h2>Why fixture {itemText(world.show, item(fixture, cell))} shows {attributeInfo(why.attribute).label.toLowerCase()} {withUnit(why.value, why.attribute)}</h2>
+        <h2>
+          Why fixture {itemText(world.show, item(fixture, cell))} shows{" "}
+          {attributeInfo(why.attribute).label.toLowerCase()} {withUnit(why.value, why.attribute)}
+        </h2>
         <CloseButton aria-label="Close" onClick={() => session.showWhy(null)} />
       </header>
       <p className={classes.bytes}>
-        {why.bytes.length === 0 ? "It has no address, so nothing of it goes down the wire." : why.bytes.map((b) => `DMX ${b.universe}:${b.slot} = ${b.bytes.join(" ")}`).join(", ")}
+        {why.bytes.length === 0
+          ? "It has no address, so nothing of it goes down the wire."
+          : why.bytes.map((b) => `DMX ${b.universe}:${b.slot} = ${b.bytes.join(" ")}`).join(", ")}
       </p>
       <ol className={classes.steps}>
         {steps.map((step, i) => (
           <li key={i} data-hidden={step.hidden}>
             <strong>{title(world, step)}</strong>
-            <span className="num">{isFactor(step) ? `${plain(step.value)} %` : withUnit(step.value, step.attribute ?? why.attribute)}</span>
+            <span className="num">
+              {isFactor(step) ? `${plain(step.value)} %` : withUnit(step.value, step.attribute ?? why.attribute)}
+            </span>
             <span className="muted">{details(step)}</span>
           </li>
         ))}
@@ -70,7 +77,18 @@ function title({ show }: World, step: WhyStep): string {
   const list = step.list ? show.lists[step.list] : undefined;
   const cue = list && step.cue ? list.cues[step.cue] : undefined;
   if (list) return `${list.number} ${list.name}${cue ? `, cue ${plain(cue.number, 3)} ${cue.name}` : ""}`;
-  return { default: "Default of the type", list: "A list", highest: "A list, highest", takeover: "A takeover", programmer: "Held in the programmer", highlight: "Highlight", limiter: "Limiters", grand: "Grand master", blackout: "Blackout", park: "Parked" }[step.what];
+  return {
+    default: "Default of the type",
+    list: "A list",
+    highest: "A list, highest",
+    takeover: "A takeover",
+    programmer: "Held in the programmer",
+    highlight: "Highlight",
+    limiter: "Limiters",
+    grand: "Grand master",
+    blackout: "Blackout",
+    park: "Parked",
+  }[step.what];
 }
 
 function details(step: WhyStep): string {
@@ -83,5 +101,7 @@ function details(step: WhyStep): string {
     step.weight !== undefined && step.weight < 1 ? `counts ${plain(step.weight * 100, 0)} %` : "",
     step.progress !== undefined && step.progress < 1 ? `fading, ${plain(step.progress * 100, 0)} % there` : "",
     step.hidden ? "hidden" : "",
-  ].filter(Boolean).join(" · ");
+  ]
+    .filter(Boolean)
+    .join(" · ");
 }

@@ -15,7 +15,12 @@ test("the app learns ports and token, also of a bridge started again; nobody els
   expect(await (await ask(own)).json()).toEqual({ token: "secret", bridge: 5001, node: null });
   writeFileSync(file, JSON.stringify({ token: "secret", bridge: 5002, node: 5003, processes: [] }));
   expect(await (await ask(own)).json()).toEqual({ token: "secret", bridge: 5002, node: 5003 });
-  for (const headers of [{ host: "127.0.0.1:4610", "sec-fetch-site": "cross-site" }, { host: "evil.example" }, { host: "127.0.0.1.evil.example" }, {}]) {
+  for (const headers of [
+    { host: "127.0.0.1:4610", "sec-fetch-site": "cross-site" },
+    { host: "evil.example" },
+    { host: "127.0.0.1.evil.example" },
+    {},
+  ]) {
     const answer = await ask(headers as unknown as Record<string, string>);
     expect(answer.status).toBe(403);
     expect(await answer.text()).not.toContain("secret");

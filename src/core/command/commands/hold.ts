@@ -36,7 +36,10 @@ export const settingsSlot: SlotParser = (state: MatchState, pos: number) => {
 
 export const HOLDING: Command[] = [
   {
-    chapter, syntax: "[<sel>] <settings>", about: "hold values for the selection; SEL in front selects", example: "1 thru 5 at full pan at -20 to 20",
+    chapter,
+    syntax: "[<sel>] <settings>",
+    about: "hold values for the selection; SEL in front selects",
+    example: "1 thru 5 at full pan at -20 to 20",
     read(args, context) {
       const items = itemsOf(args, context);
       if (items.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
@@ -44,26 +47,72 @@ export const HOLDING: Command[] = [
       for (const { setting, args: given } of args.settings as Read[]) setting.apply(given, building);
       return intents(
         ...(args.sel ? [select.of({ items })] : []),
-        ...(building.drops.length > 0 ? [drop.of({ keys: building.drops.filter((key) => context.world.hands.held[key]) })] : []),
-        ...(Object.keys(building.values).length > 0 ? [hold.of({ values: building.values, says: `${args.sel ? "" : `${items.length} selected: `}${building.says.join(", ")}` })] : []),
+        ...(building.drops.length > 0
+          ? [drop.of({ keys: building.drops.filter((key) => context.world.hands.held[key]) })]
+          : []),
+        ...(Object.keys(building.values).length > 0
+          ? [
+              hold.of({
+                values: building.values,
+                says: `${args.sel ? "" : `${items.length} selected: `}${building.says.join(", ")}`,
+              }),
+            ]
+          : []),
       );
     },
   },
-  { chapter, syntax: "clear", about: "let go of everything held and of the selection", example: "clear", read: () => intents(clear.of({})) },
-  { chapter, syntax: "blind (on | off)", about: "keep held values off the stage, or put them on it", example: "blind on", read: (args) => intents(setBlind.of({ on: args.on === true })) },
-  { chapter, syntax: "highlight (on | off)", about: "show the selection full and open; never recorded", example: "highlight on", read: (args) => intents(setHighlight.of({ on: args.on === true })) },
   {
-    chapter, syntax: "[<sel>] park", about: "pin what is on stage, over everything and scaled by nothing", example: "1 thru 3 park",
+    chapter,
+    syntax: "clear",
+    about: "let go of everything held and of the selection",
+    example: "clear",
+    read: () => intents(clear.of({})),
+  },
+  {
+    chapter,
+    syntax: "blind (on | off)",
+    about: "keep held values off the stage, or put them on it",
+    example: "blind on",
+    read: (args) => intents(setBlind.of({ on: args.on === true })),
+  },
+  {
+    chapter,
+    syntax: "highlight (on | off)",
+    about: "show the selection full and open; never recorded",
+    example: "highlight on",
+    read: (args) => intents(setHighlight.of({ on: args.on === true })),
+  },
+  {
+    chapter,
+    syntax: "[<sel>] park",
+    about: "pin what is on stage, over everything and scaled by nothing",
+    example: "1 thru 3 park",
     read(args, context) {
       const targets = itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i));
-      return intents(park.of({ values: Object.fromEntries(targets.map((t) => {
-        const now = context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
-        return [t.key, now];
-      })) }));
+      return intents(
+        park.of({
+          values: Object.fromEntries(
+            targets.map((t) => {
+              const now = context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
+              return [t.key, now];
+            }),
+          ),
+        }),
+      );
     },
   },
   {
-    chapter, syntax: "[<sel>] unpark", about: "let go of what is parked", example: "1 thru 3 unpark",
-    read: (args, context) => intents(unpark.of({ keys: itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i)).map((t) => t.key) })),
+    chapter,
+    syntax: "[<sel>] unpark",
+    about: "let go of what is parked",
+    example: "1 thru 3 unpark",
+    read: (args, context) =>
+      intents(
+        unpark.of({
+          keys: itemsOf(args, context)
+            .flatMap((i) => allTargets(context.world.show, i))
+            .map((t) => t.key),
+        }),
+      ),
   },
 ];

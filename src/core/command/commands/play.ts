@@ -7,33 +7,108 @@ const chapter = "Playing";
 
 export const PLAYING: Command[] = [
   {
-    chapter, syntax: "go [list <list>] [cue <cueNumber:cue>]", about: "the next cue, or the one named, by its times", example: "go list 1 cue 1",
+    chapter,
+    syntax: "go [list <list>] [cue <cueNumber:cue>]",
+    about: "the next cue, or the one named, by its times",
+    example: "go list 1 cue 1",
     read(args, context) {
       const list = listOf(args, context);
-      return events({ kind: "go", list: list.id, ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber as number).id }) });
+      return events({
+        kind: "go",
+        list: list.id,
+        ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber as number).id }),
+      });
     },
   },
   {
-    chapter, syntax: "next [list <list>] cue <cueNumber:cue>", about: "the next go goes there", example: "next list 1 cue 2",
+    chapter,
+    syntax: "next [list <list>] cue <cueNumber:cue>",
+    about: "the next go goes there",
+    example: "next list 1 cue 2",
     read(args, context) {
       const list = listOf(args, context);
       return events({ kind: "next", list: list.id, cue: cueOf(list, args.cueNumber as number).id });
     },
   },
-  { chapter, syntax: "back [list <list>]", about: "the cue before, by the list's back time", example: "back list 1", read: (args, context) => events({ kind: "back", list: listOf(args, context).id }) },
-  { chapter, syntax: "pause [list <list>]", about: "hold the list's clock; go resumes", example: "pause", read: (args, context) => events({ kind: "pause", list: listOf(args, context).id }) },
-  { chapter, syntax: "release all", about: "release every list", example: "release all", read: () => events({ kind: "release", list: null }) },
-  { chapter, syntax: "release [list <list>]", about: "let go of the stage over the release time", example: "release list 1", read: (args, context) => events({ kind: "release", list: listOf(args, context).id }) },
-  { chapter, syntax: "assert [list <list>]", about: "put the list on top again, by its cue's times", example: "assert list 1", read: (args, context) => events({ kind: "assert", list: listOf(args, context).id }) },
-  { chapter, syntax: "flash [list <list>] (on | off)", about: "level 100 while held; a released list shows its first cue", example: "flash list 1 on", read: (args, context) => events({ kind: "flash", list: listOf(args, context).id, on: args.on === true }) },
-  { chapter, syntax: "level [list <list>] at <amount:percent>", about: "scales the list's intensity", example: "level list 1 at 60", read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: args.amount as number }) },
-  { chapter, syntax: "rate [list <list>] at <amount:rate>", about: "how fast the list's times run", example: "rate list 1 at 200", read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: args.amount as number }) },
-  { chapter, syntax: "grand at <amount:percent>", about: "the grand master", example: "grand at 80", read: (args) => events({ kind: "grand", value: args.amount as number }) },
-  { chapter, syntax: "blackout (on | off)", about: "all intensity out", example: "blackout on", read: (args) => events({ kind: "blackout", on: args.on === true }) },
   {
-    chapter, syntax: "why <sel> <attr>", about: "the whole stack behind a value, down to the bytes", example: "why 7 pan",
+    chapter,
+    syntax: "back [list <list>]",
+    about: "the cue before, by the list's back time",
+    example: "back list 1",
+    read: (args, context) => events({ kind: "back", list: listOf(args, context).id }),
+  },
+  {
+    chapter,
+    syntax: "pause [list <list>]",
+    about: "hold the list's clock; go resumes",
+    example: "pause",
+    read: (args, context) => events({ kind: "pause", list: listOf(args, context).id }),
+  },
+  {
+    chapter,
+    syntax: "release all",
+    about: "release every list",
+    example: "release all",
+    read: () => events({ kind: "release", list: null }),
+  },
+  {
+    chapter,
+    syntax: "release [list <list>]",
+    about: "let go of the stage over the release time",
+    example: "release list 1",
+    read: (args, context) => events({ kind: "release", list: listOf(args, context).id }),
+  },
+  {
+    chapter,
+    syntax: "assert [list <list>]",
+    about: "put the list on top again, by its cue's times",
+    example: "assert list 1",
+    read: (args, context) => events({ kind: "assert", list: listOf(args, context).id }),
+  },
+  {
+    chapter,
+    syntax: "flash [list <list>] (on | off)",
+    about: "level 100 while held; a released list shows its first cue",
+    example: "flash list 1 on",
+    read: (args, context) => events({ kind: "flash", list: listOf(args, context).id, on: args.on === true }),
+  },
+  {
+    chapter,
+    syntax: "level [list <list>] at <amount:percent>",
+    about: "scales the list's intensity",
+    example: "level list 1 at 60",
+    read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: args.amount as number }),
+  },
+  {
+    chapter,
+    syntax: "rate [list <list>] at <amount:rate>",
+    about: "how fast the list's times run",
+    example: "rate list 1 at 200",
+    read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: args.amount as number }),
+  },
+  {
+    chapter,
+    syntax: "grand at <amount:percent>",
+    about: "the grand master",
+    example: "grand at 80",
+    read: (args) => events({ kind: "grand", value: args.amount as number }),
+  },
+  {
+    chapter,
+    syntax: "blackout (on | off)",
+    about: "all intensity out",
+    example: "blackout on",
+    read: (args) => events({ kind: "blackout", on: args.on === true }),
+  },
+  {
+    chapter,
+    syntax: "why <sel> <attr>",
+    about: "the whole stack behind a value, down to the bytes",
+    example: "why 7 pan",
     read(args, context) {
-      const keys = itemsOf(args, context).flatMap((i) => targetsOf(context.world.show, i, args.attr as string)).map((t) => t.key);
+      const keys = itemsOf(args, context)
+        .flatMap((i) => targetsOf(context.world.show, i, args.attr as string))
+        .map((t) => t.key);
       if (keys.length === 0) fail("none of these fixtures has that attribute");
       return { ...events(), why: keys };
     },

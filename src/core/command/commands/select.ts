@@ -14,39 +14,82 @@ const selectOf = (items: Item[]) => intents(select.of({ items }));
 
 function orderBy(context: ReadContext, items: Item[], by: Spread["by"]): Item[] {
   const classes = classesBy(context.world.show, items, { by }) ?? [];
-  return items.map((value, k) => ({ value, k })).sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k).map(({ value }) => value);
+  return items
+    .map((value, k) => ({ value, k }))
+    .sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k)
+    .map(({ value }) => value);
 }
 
 function others({ world }: ReadContext): Item[] {
   const chosen = new Set(world.hands.selection.map((i) => splitItem(i).fixture));
-  return fixturesByNumber(world.show).map((f) => f.id).filter((id) => !chosen.has(id));
+  return fixturesByNumber(world.show)
+    .map((f) => f.id)
+    .filter((id) => !chosen.has(id));
 }
 
 /** The steps given to the whole selection in its order, from the start again where they are too few; without any, those it has. */
 function stepsFor({ world: { hands } }: ReadContext, given: readonly number[] | undefined): Record<Item, number> {
   const whole = hands.stepping?.whole ?? hands.selection;
-  const made = given ? Object.fromEntries(whole.map((item, k) => [item, given[k % given.length]!])) : (hands.spread.steps ?? {});
-  if (!whole.some((item) => made[item] !== undefined)) fail(given ? "nothing is selected to give steps to" : "no steps are given to what is selected", "Select fixtures and give each its step, such as: spread by steps 1 1 2 2 3");
+  const made = given
+    ? Object.fromEntries(whole.map((item, k) => [item, given[k % given.length]!]))
+    : (hands.spread.steps ?? {});
+  if (!whole.some((item) => made[item] !== undefined))
+    fail(
+      given ? "nothing is selected to give steps to" : "no steps are given to what is selected",
+      "Select fixtures and give each its step, such as: spread by steps 1 1 2 2 3",
+    );
   return made;
 }
 
 /** A spread stays until changed, or until nothing is selected any more. */
-const endSpread = ({ hands }: ReadContext["world"]) => (hands.spread === NO_SPREAD || JSON.stringify(hands.spread) === JSON.stringify(NO_SPREAD) ? [] : [setSpread.of({ spread: NO_SPREAD })]);
+const endSpread = ({ hands }: ReadContext["world"]) =>
+  hands.spread === NO_SPREAD || JSON.stringify(hands.spread) === JSON.stringify(NO_SPREAD)
+    ? []
+    : [setSpread.of({ spread: NO_SPREAD })];
 
 export const SELECTING: Command[] = [
-  { chapter, syntax: "<sel>", about: "select, replacing", example: "1 thru 5 + 8", read: (args, context) => selectOf(evaluateSel(args.sel as Sel, context)) },
   {
-    chapter, syntax: "+ <sel>", about: "add to the selection", example: "+ 8",
-    read: (args, context) => selectOf([...new Set([...context.world.hands.selection, ...evaluateSel(args.sel as Sel, context)])]),
+    chapter,
+    syntax: "<sel>",
+    about: "select, replacing",
+    example: "1 thru 5 + 8",
+    read: (args, context) => selectOf(evaluateSel(args.sel as Sel, context)),
   },
   {
-    chapter, syntax: "- <sel>", about: "take away from the selection", example: "- 3",
-    read: (args, context) => selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel as Sel, context))),
+    chapter,
+    syntax: "+ <sel>",
+    about: "add to the selection",
+    example: "+ 8",
+    read: (args, context) =>
+      selectOf([...new Set([...context.world.hands.selection, ...evaluateSel(args.sel as Sel, context)])]),
   },
-  { chapter, syntax: "none", about: "select nothing; ends a spread", example: "none", read: ({}, { world }) => intents(select.of({ items: [] }), ...endSpread(world)) },
-  { chapter, syntax: "others", about: "all that are not selected now", example: "others", read: (_, context) => selectOf(others(context)) },
   {
-    chapter, syntax: "order (reverse | left | front | centre)", about: "put the selection in another order", example: "order reverse",
+    chapter,
+    syntax: "- <sel>",
+    about: "take away from the selection",
+    example: "- 3",
+    read: (args, context) =>
+      selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel as Sel, context))),
+  },
+  {
+    chapter,
+    syntax: "none",
+    about: "select nothing; ends a spread",
+    example: "none",
+    read: ({}, { world }) => intents(select.of({ items: [] }), ...endSpread(world)),
+  },
+  {
+    chapter,
+    syntax: "others",
+    about: "all that are not selected now",
+    example: "others",
+    read: (_, context) => selectOf(others(context)),
+  },
+  {
+    chapter,
+    syntax: "order (reverse | left | front | centre)",
+    about: "put the selection in another order",
+    example: "order reverse",
     read(args, context) {
       const items = itemsOf({}, context);
       const by = BY.find((b) => b !== "order" && args[b]);
@@ -54,24 +97,52 @@ export const SELECTING: Command[] = [
     },
   },
   {
-    chapter, syntax: "order shuffle [seed <seed>]", about: "put the selection in a random order that can be had again", example: "order shuffle seed 4",
-    read: (args, context) => selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
+    chapter,
+    syntax: "order shuffle [seed <seed>]",
+    about: "put the selection in a random order that can be had again",
+    example: "order shuffle seed 4",
+    read: (args, context) =>
+      selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
   },
   {
-    chapter, syntax: "spread [mirror <mirrors:parts>] [bunch <bunches:parts>] [repeat <repeats:parts>] [by (left | front | centre | around | steps [<given:steps>])]",
-    about: "how values, times and steps spread over the selection; what is left out is off", example: "spread mirror 2 bunch 3",
-    read: (args, context) => intents(setSpread.of({
-      spread: {
-        ...NO_SPREAD,
-        ...(args.steps ? { steps: stepsFor(context, args.given as number[] | undefined) } : {}),
-        ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors as number) }),
-        ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches as number) }),
-        ...(args.repeats === undefined ? {} : { repeat: args.repeats as number }),
-        by: BY.find((b) => args[b]) ?? "order",
-      },
-    })),
+    chapter,
+    syntax:
+      "spread [mirror <mirrors:parts>] [bunch <bunches:parts>] [repeat <repeats:parts>] [by (left | front | centre | around | steps [<given:steps>])]",
+    about: "how values, times and steps spread over the selection; what is left out is off",
+    example: "spread mirror 2 bunch 3",
+    read: (args, context) =>
+      intents(
+        setSpread.of({
+          spread: {
+            ...NO_SPREAD,
+            ...(args.steps ? { steps: stepsFor(context, args.given as number[] | undefined) } : {}),
+            ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors as number) }),
+            ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches as number) }),
+            ...(args.repeats === undefined ? {} : { repeat: args.repeats as number }),
+            by: BY.find((b) => args[b]) ?? "order",
+          },
+        }),
+      ),
   },
-  { chapter, syntax: "next", about: "the next step of the selection", example: "next", read: () => intents(step.of({ to: "next" })) },
-  { chapter, syntax: "previous", about: "the previous step of the selection", example: "previous", read: () => intents(step.of({ to: "previous" })) },
-  { chapter, syntax: "whole", about: "all that is being stepped through", example: "whole", read: () => intents(step.of({ to: "whole" })) },
+  {
+    chapter,
+    syntax: "next",
+    about: "the next step of the selection",
+    example: "next",
+    read: () => intents(step.of({ to: "next" })),
+  },
+  {
+    chapter,
+    syntax: "previous",
+    about: "the previous step of the selection",
+    example: "previous",
+    read: () => intents(step.of({ to: "previous" })),
+  },
+  {
+    chapter,
+    syntax: "whole",
+    about: "all that is being stepped through",
+    example: "whole",
+    read: () => intents(step.of({ to: "whole" })),
+  },
 ];

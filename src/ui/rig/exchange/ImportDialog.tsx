@@ -1,8 +1,26 @@
 "use client";
 
-import { Button, FileButton, Group, Modal, NativeSelect, Progress, SegmentedControl, Select, Switch, Text, Textarea } from "@mantine/core";
+import {
+  Button,
+  FileButton,
+  Group,
+  Modal,
+  NativeSelect,
+  Progress,
+  SegmentedControl,
+  Select,
+  Switch,
+  Text,
+  Textarea,
+} from "@mantine/core";
 import { memo, useCallback, useMemo, useRef, useState, type DragEvent } from "react";
-import { COLUMN_MEANINGS, guessMapping, MEANING_TITLES, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
+import {
+  COLUMN_MEANINGS,
+  guessMapping,
+  MEANING_TITLES,
+  type ColumnMeaning,
+  type Mapping,
+} from "@/core/exchange/patchColumns";
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
 import { readTable, type Table } from "@/core/exchange/tableText";
 import { footprint } from "@/core/fixture/type";
@@ -37,25 +55,62 @@ function Import({ onClose }: { onClose(): void }) {
   };
   const read = (file: File | null) => {
     if (!file) return;
-    if (file.size > MOST_BYTES) return setTrouble(`${file.name} is too large to be a patch: ${Math.round(file.size / 1024 / 1024)} MB`);
-    void file.text().then((text) => take(file.name, text), () => setTrouble(`${file.name} cannot be read`));
+    if (file.size > MOST_BYTES)
+      return setTrouble(`${file.name} is too large to be a patch: ${Math.round(file.size / 1024 / 1024)} MB`);
+    void file.text().then(
+      (text) => take(file.name, text),
+      () => setTrouble(`${file.name} cannot be read`),
+    );
   };
-  if (source) return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
+  if (source)
+    return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
   const drop = (event: DragEvent) => {
     event.preventDefault();
     read(event.dataTransfer.files[0] ?? null);
   };
   return (
     <div className={classes.drop} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
-      <p>A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Drop the file here, choose it, or paste its lines.</p>
-      <FileButton onChange={read} accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values,text/plain" inputProps={{ "aria-label": "Table file" }}>{(props) => <Button {...props} data-autofocus>Choose a file</Button>}</FileButton>
-      <Textarea aria-label="Lines of a table" placeholder="Number, Name, Model, Mode, Address ..." rows={5} onPaste={(e) => take("the pasted table", e.clipboardData.getData("text/plain"))} />
-      {trouble && <Text c="var(--danger)" role="alert">{trouble}</Text>}
+      <p>
+        A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Drop the file here,
+        choose it, or paste its lines.
+      </p>
+      <FileButton
+        onChange={read}
+        accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values,text/plain"
+        inputProps={{ "aria-label": "Table file" }}
+      >
+        {(props) => (
+          <Button {...props} data-autofocus>
+            Choose a file
+          </Button>
+        )}
+      </FileButton>
+      <Textarea
+        aria-label="Lines of a table"
+        placeholder="Number, Name, Model, Mode, Address ..."
+        rows={5}
+        onPaste={(e) => take("the pasted table", e.clipboardData.getData("text/plain"))}
+      />
+      {trouble && (
+        <Text c="var(--danger)" role="alert">
+          {trouble}
+        </Text>
+      )}
     </div>
   );
 }
 
-function MappingStep({ name, table, onBack, onClose }: { name: string; table: Table; onBack(): void; onClose(): void }) {
+function MappingStep({
+  name,
+  table,
+  onBack,
+  onClose,
+}: {
+  name: string;
+  table: Table;
+  onBack(): void;
+  onClose(): void;
+}) {
   const session = useSession();
   const live = useShow((s) => s.world.show);
   // What is being brought in changes the show: it is read against the show as it was.
@@ -65,7 +120,14 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
   const [byHand, setByHand] = useState<Record<string, TypeChoice["match"]>>({});
   const [running, setRunning] = useState<number | null>(null);
   const stop = useRef(false);
-  const choices = useMemo(() => typeChoices(show, table, mapping).map((c) => ({ ...c, match: byHand[choiceKey(c.maker, c.model, c.mode)] ?? c.match })), [show, table, mapping, byHand]);
+  const choices = useMemo(
+    () =>
+      typeChoices(show, table, mapping).map((c) => ({
+        ...c,
+        match: byHand[choiceKey(c.maker, c.model, c.mode)] ?? c.match,
+      })),
+    [show, table, mapping, byHand],
+  );
   const { done, total, result } = useReading(show, table, mapping, choices, how);
   const ready = result?.rows.length ?? 0;
   const start = async () => {
@@ -75,18 +137,35 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
     setRunning(null);
     if (!all) return;
     const left = result!.leftOut.length;
-    session.tell(`${plural(ready, "fixture")} from ${name}${left > 0 ? `; ${plural(left, "row")} left out` : ""}. One undo takes it back`);
+    session.tell(
+      `${plural(ready, "fixture")} from ${name}${left > 0 ? `; ${plural(left, "row")} left out` : ""}. One undo takes it back`,
+    );
     onClose();
   };
-  const meaning = useCallback((i: number, value: ColumnMeaning) => setMapping((m) => ({ ...m, columns: m.columns.map((c, k) => (k === i ? value : c === value && value !== "ignore" ? "ignore" : c)) })), []);
-  const match = useCallback((c: TypeChoice, found: TypeChoice["match"]) => setByHand((known) => ({ ...known, [choiceKey(c.maker, c.model, c.mode)]: found })), []);
+  const meaning = useCallback(
+    (i: number, value: ColumnMeaning) =>
+      setMapping((m) => ({
+        ...m,
+        columns: m.columns.map((c, k) => (k === i ? value : c === value && value !== "ignore" ? "ignore" : c)),
+      })),
+    [],
+  );
+  const match = useCallback(
+    (c: TypeChoice, found: TypeChoice["match"]) =>
+      setByHand((known) => ({ ...known, [choiceKey(c.maker, c.model, c.mode)]: found })),
+    [],
+  );
 
   if (running !== null) {
     return (
       <div className={classes.running}>
-        <p>{running} of {ready} fixtures are ready. They come in together at the end.</p>
+        <p>
+          {running} of {ready} fixtures are ready. They come in together at the end.
+        </p>
         <Progress value={(100 * running) / Math.max(1, ready)} aria-label="Import" />
-        <Button variant="default" onClick={() => (stop.current = true)}>Cancel</Button>
+        <Button variant="default" onClick={() => (stop.current = true)}>
+          Cancel
+        </Button>
       </div>
     );
   }
@@ -94,10 +173,29 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
     <div className={classes.mapping}>
       <Group gap="md">
         <strong>{name}</strong>
-        <Switch size="xs" label="First row is titles" checked={mapping.header} onChange={(e) => setMapping({ ...mapping, header: e.currentTarget.checked })} />
-        <Switch size="xs" label="Decimal comma" checked={mapping.comma} onChange={(e) => setMapping({ ...mapping, comma: e.currentTarget.checked })} />
+        <Switch
+          size="xs"
+          label="First row is titles"
+          checked={mapping.header}
+          onChange={(e) => setMapping({ ...mapping, header: e.currentTarget.checked })}
+        />
+        <Switch
+          size="xs"
+          label="Decimal comma"
+          checked={mapping.comma}
+          onChange={(e) => setMapping({ ...mapping, comma: e.currentTarget.checked })}
+        />
         <span className="muted">divided by {table.delimiter === "\t" ? "tabs" : `"${table.delimiter}"`}</span>
-        <SegmentedControl size="xs" ml="auto" value={how} onChange={(v) => setHow(v as typeof how)} data={[{ value: "add", label: "Add" }, { value: "update", label: "Update by number" }]} />
+        <SegmentedControl
+          size="xs"
+          ml="auto"
+          value={how}
+          onChange={(v) => setHow(v as typeof how)}
+          data={[
+            { value: "add", label: "Add" },
+            { value: "update", label: "Update by number" },
+          ]}
+        />
       </Group>
       <Preview table={table} mapping={mapping} onMeaning={meaning} />
       <div className={classes.halves}>
@@ -106,17 +204,29 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
           <TypeMatches choices={choices} show={show} onMatch={match} />
         </section>
         <section>
-          <h3>{result ? `${plural(ready, "row")} ready, ${result.leftOut.length} left out` : `reading: ${done} of ${total}`}</h3>
+          <h3>
+            {result
+              ? `${plural(ready, "row")} ready, ${result.leftOut.length} left out`
+              : `reading: ${done} of ${total}`}
+          </h3>
           <ul className={classes.left} data-testid="left-out">
-            {result?.leftOut.slice(0, 500).map(({ line, why }) => <li key={line}><span className="num">line {line}</span> {why}</li>)}
+            {result?.leftOut.slice(0, 500).map(({ line, why }) => (
+              <li key={line}>
+                <span className="num">line {line}</span> {why}
+              </li>
+            ))}
             {result && result.leftOut.length === 0 && <li className="muted">Every row can come in.</li>}
             {result && result.leftOut.length > 500 && <li className="muted">and {result.leftOut.length - 500} more</li>}
           </ul>
         </section>
       </div>
       <Group justify="flex-end">
-        <Button variant="subtle" onClick={onBack}>Another table</Button>
-        <Button onClick={() => void start()} disabled={!result || ready === 0}>{how === "add" ? "Add" : "Update"} {plural(ready, "fixture")}</Button>
+        <Button variant="subtle" onClick={onBack}>
+          Another table
+        </Button>
+        <Button onClick={() => void start()} disabled={!result || ready === 0}>
+          {how === "add" ? "Add" : "Update"} {plural(ready, "fixture")}
+        </Button>
       </Group>
     </div>
   );
@@ -125,18 +235,43 @@ function MappingStep({ name, table, onBack, onClose }: { name: string; table: Ta
 const MEANINGS = COLUMN_MEANINGS.map((m) => ({ value: m, label: MEANING_TITLES[m] }));
 
 /** The first rows, with what each column is taken for above it. Not drawn again while rows are read. */
-const Preview = memo(function Preview({ table, mapping, onMeaning }: { table: Table; mapping: Mapping; onMeaning(i: number, value: ColumnMeaning): void }) {
+const Preview = memo(function Preview({
+  table,
+  mapping,
+  onMeaning,
+}: {
+  table: Table;
+  mapping: Mapping;
+  onMeaning(i: number, value: ColumnMeaning): void;
+}) {
   return (
     <div className={classes.preview}>
       <table>
         <thead>
-          <tr>{mapping.columns.map((value, i) => (
-            <th key={i}><NativeSelect size="xs" w={126} aria-label={`Meaning of column ${i + 1}`} value={value} onChange={(e) => onMeaning(i, e.currentTarget.value as ColumnMeaning)} data={MEANINGS} /></th>
-          ))}</tr>
+          <tr>
+            {mapping.columns.map((value, i) => (
+              <th key={i}>
+                <NativeSelect
+                  size="xs"
+                  w={126}
+                  aria-label={`Meaning of column ${i + 1}`}
+                  value={value}
+                  onChange={(e) => onMeaning(i, e.currentTarget.value as ColumnMeaning)}
+                  data={MEANINGS}
+                />
+              </th>
+            ))}
+          </tr>
         </thead>
         <tbody>
           {table.rows.slice(0, PREVIEW).map((row, r) => (
-            <tr key={r} data-titles={r === 0 && mapping.header}>{mapping.columns.map((value, i) => <td key={i} data-unused={value === "ignore"}>{row[i] ?? ""}</td>)}</tr>
+            <tr key={r} data-titles={r === 0 && mapping.header}>
+              {mapping.columns.map((value, i) => (
+                <td key={i} data-unused={value === "ignore"}>
+                  {row[i] ?? ""}
+                </td>
+              ))}
+            </tr>
           ))}
         </tbody>
       </table>
@@ -145,14 +280,43 @@ const Preview = memo(function Preview({ table, mapping, onMeaning }: { table: Ta
 });
 
 /** Each maker, model and mode of the table, and what of the library it is taken for. */
-const TypeMatches = memo(function TypeMatches({ choices, show, onMatch }: { choices: readonly TypeChoice[]; show: Parameters<typeof allTypes>[0]; onMatch(choice: TypeChoice, match: TypeChoice["match"]): void }) {
-  const data = useMemo(() => allTypes(show).flatMap((t) => t.modes.map((m) => ({ value: `${t.id}|${m.name}`, label: `${t.maker} ${t.model} · ${m.name} (${footprint(m)} ch)` }))), [show]);
+const TypeMatches = memo(function TypeMatches({
+  choices,
+  show,
+  onMatch,
+}: {
+  choices: readonly TypeChoice[];
+  show: Parameters<typeof allTypes>[0];
+  onMatch(choice: TypeChoice, match: TypeChoice["match"]): void;
+}) {
+  const data = useMemo(
+    () =>
+      allTypes(show).flatMap((t) =>
+        t.modes.map((m) => ({
+          value: `${t.id}|${m.name}`,
+          label: `${t.maker} ${t.model} · ${m.name} (${footprint(m)} ch)`,
+        })),
+      ),
+    [show],
+  );
   return (
     <ul className={classes.types}>
       {choices.slice(0, 200).map((c) => (
         <li key={choiceKey(c.maker, c.model, c.mode)} data-missing={c.match === null}>
-          <span>{[c.maker, c.model, c.mode].filter(Boolean).join(", ") || "no model"} <span className="muted">× {c.rows}</span></span>
-          <Select size="xs" searchable clearable placeholder="not in the library: left out" aria-label={`Type for ${c.model || "rows without a model"}`} value={c.match ? `${c.match.type}|${c.match.mode}` : null} data={data} onChange={(v) => onMatch(c, v ? { type: v.split("|")[0]!, mode: v.split("|")[1]! } : null)} />
+          <span>
+            {[c.maker, c.model, c.mode].filter(Boolean).join(", ") || "no model"}{" "}
+            <span className="muted">× {c.rows}</span>
+          </span>
+          <Select
+            size="xs"
+            searchable
+            clearable
+            placeholder="not in the library: left out"
+            aria-label={`Type for ${c.model || "rows without a model"}`}
+            value={c.match ? `${c.match.type}|${c.match.mode}` : null}
+            data={data}
+            onChange={(v) => onMatch(c, v ? { type: v.split("|")[0]!, mode: v.split("|")[1]! } : null)}
+          />
         </li>
       ))}
     </ul>

@@ -16,7 +16,13 @@ export interface Reading {
 }
 
 /** Reads a table in short steps, so that no frame is held up; starts again when what it is read by changes. */
-export function useReading(show: Show, table: Table | null, mapping: Mapping | null, choices: readonly TypeChoice[], how: "add" | "update"): Reading {
+export function useReading(
+  show: Show,
+  table: Table | null,
+  mapping: Mapping | null,
+  choices: readonly TypeChoice[],
+  how: "add" | "update",
+): Reading {
   const [reading, setReading] = useState<Reading>({ done: 0, total: 0, result: null });
   useEffect(() => {
     if (!table || !mapping) return;

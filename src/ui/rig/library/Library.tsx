@@ -30,16 +30,69 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
   return (
     <div className={classes.library}>
       <div className={classes.tools}>
-        <TextInput size="xs" w={280} leftSection={<IconSearch size={14} />} placeholder="Search makers, models, modes" aria-label="Search the library" value={search} onChange={(e) => setSearch(e.currentTarget.value)} />
-        <label className={classes.slots}>my unit says <NumberInput size="xs" w={76} min={1} max={512} hideControls value={slots} onChange={setSlots} aria-label="Channels of the unit" placeholder="any" /> channels</label>
-        <span className="muted">{found.length === 0 ? "" : `${new Set(found.flatMap((s) => s.types.map((t) => t.id))).size} types`}</span>
-        {type && mode && <Button size="compact-sm" ml="auto" leftSection={<IconPlus size={14} />} onClick={() => onPatch(type.id, mode.name)}>Patch {type.model}</Button>}
+        <TextInput
+          size="xs"
+          w={280}
+          leftSection={<IconSearch size={14} />}
+          placeholder="Search makers, models, modes"
+          aria-label="Search the library"
+          value={search}
+          onChange={(e) => setSearch(e.currentTarget.value)}
+        />
+        <label className={classes.slots}>
+          my unit says{" "}
+          <NumberInput
+            size="xs"
+            w={76}
+            min={1}
+            max={512}
+            hideControls
+            value={slots}
+            onChange={setSlots}
+            aria-label="Channels of the unit"
+            placeholder="any"
+          />{" "}
+          channels
+        </label>
+        <span className="muted">
+          {found.length === 0 ? "" : `${new Set(found.flatMap((s) => s.types.map((t) => t.id))).size} types`}
+        </span>
+        {type && mode && (
+          <Button
+            size="compact-sm"
+            ml="auto"
+            leftSection={<IconPlus size={14} />}
+            onClick={() => onPatch(type.id, mode.name)}
+          >
+            Patch {type.model}
+          </Button>
+        )}
       </div>
-      {!shelf || !type || !mode ? <p className={classes.empty}>No type is like that. Search for less, or clear the number of channels.</p> : (
+      {!shelf || !type || !mode ? (
+        <p className={classes.empty}>No type is like that. Search for less, or clear the number of channels.</p>
+      ) : (
         <div className={classes.columns}>
-          <Choice title="Makers" names={found.map((s) => s.title)} chosen={found.indexOf(shelf)} onChoose={(i) => setAt({ shelf: found[i]!.title, type: "", mode: "" })} marks={found.map((s) => String(s.types.length))} />
-          <Choice title="Models" names={shelf.types.map((t) => t.model)} chosen={shelf.types.indexOf(type)} onChoose={(i) => setAt({ shelf: shelf.title, type: shelf.types[i]!.id, mode: "" })} marks={shelf.types.map((t) => (isOwn(t) ? "imported" : show.types[t.id] ? "in use" : ""))} />
-          <Choice title="Modes" names={modes.map((m) => m.name)} chosen={modes.indexOf(mode)} onChoose={(i) => setAt({ shelf: shelf.title, type: type.id, mode: modes[i]!.name })} marks={modes.map((m) => `${footprint(m)} ch`)} />
+          <Choice
+            title="Makers"
+            names={found.map((s) => s.title)}
+            chosen={found.indexOf(shelf)}
+            onChoose={(i) => setAt({ shelf: found[i]!.title, type: "", mode: "" })}
+            marks={found.map((s) => String(s.types.length))}
+          />
+          <Choice
+            title="Models"
+            names={shelf.types.map((t) => t.model)}
+            chosen={shelf.types.indexOf(type)}
+            onChoose={(i) => setAt({ shelf: shelf.title, type: shelf.types[i]!.id, mode: "" })}
+            marks={shelf.types.map((t) => (isOwn(t) ? "imported" : show.types[t.id] ? "in use" : ""))}
+          />
+          <Choice
+            title="Modes"
+            names={modes.map((m) => m.name)}
+            chosen={modes.indexOf(mode)}
+            onChoose={(i) => setAt({ shelf: shelf.title, type: type.id, mode: modes[i]!.name })}
+            marks={modes.map((m) => `${footprint(m)} ch`)}
+          />
           <Channels type={type} mode={mode} />
         </div>
       )}
@@ -48,10 +101,25 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
 }
 
 /** A list to choose from: arrows move, letters jump. */
-function Choice({ title, names, marks, chosen, onChoose }: { title: string; names: readonly string[]; marks: readonly string[]; chosen: number; onChoose(i: number): void }) {
+function Choice({
+  title,
+  names,
+  marks,
+  chosen,
+  onChoose,
+}: {
+  title: string;
+  names: readonly string[];
+  marks: readonly string[];
+  chosen: number;
+  onChoose(i: number): void;
+}) {
   const typed = useRef({ text: "", at: 0 });
   const box = useRef<HTMLDivElement>(null);
-  useEffect(() => void box.current?.querySelector("[aria-selected=true]")?.scrollIntoView({ block: "nearest" }), [chosen]);
+  useEffect(
+    () => void box.current?.querySelector("[aria-selected=true]")?.scrollIntoView({ block: "nearest" }),
+    [chosen],
+  );
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey) return;
     const steps: Record<string, number> = { ArrowUp: -1, ArrowDown: 1, Home: -names.length, End: names.length };
@@ -65,7 +133,10 @@ function Choice({ title, names, marks, chosen, onChoose }: { title: string; name
     event.preventDefault();
     event.stopPropagation();
     const now = event.timeStamp;
-    typed.current = { text: now - typed.current.at < TYPE_AHEAD_MS ? typed.current.text + event.key : event.key, at: now };
+    typed.current = {
+      text: now - typed.current.at < TYPE_AHEAD_MS ? typed.current.text + event.key : event.key,
+      at: now,
+    };
     const to = jumpTo(names, typed.current.text, chosen);
     if (to >= 0) onChoose(to);
   };
@@ -74,8 +145,15 @@ function Choice({ title, names, marks, chosen, onChoose }: { title: string; name
       <h2>{title}</h2>
       <div ref={box} role="listbox" aria-label={title} tabIndex={0} onKeyDown={onKeyDown} className={classes.list}>
         {names.map((name, i) => (
-          <div key={`${i}${name}`} role="option" aria-selected={i === chosen} className={classes.option} onClick={() => onChoose(i)}>
-            <span>{name}</span><span className="muted num">{marks[i]}</span>
+          <div
+            key={`${i}${name}`}
+            role="option"
+            aria-selected={i === chosen}
+            className={classes.option}
+            onClick={() => onChoose(i)}
+          >
+            <span>{name}</span>
+            <span className="muted num">{marks[i]}</span>
           </div>
         ))}
       </div>
@@ -94,20 +172,48 @@ function Channels({ type, mode }: { type: FixtureType; mode: Mode }) {
   const virtual = specs.filter((s) => s.virtual).length;
   return (
     <section className={classes.channels} aria-label={`Channels of ${type.model}, ${mode.name}`}>
-      <h2>{type.maker} {type.model} · {mode.name}, {plural(footprint(mode), "channel")}{virtual > 0 ? " · virtual dimmer" : ""}</h2>
+      <h2>
+        {type.maker} {type.model} · {mode.name}, {plural(footprint(mode), "channel")}
+        {virtual > 0 ? " · virtual dimmer" : ""}
+      </h2>
       <table>
-        <thead><tr><th>Ch.</th><th>Attribute</th><th>DMX</th><th>Range</th><th>Default</th><th>Bits</th></tr></thead>
+        <thead>
+          <tr>
+            <th>Ch.</th>
+            <th>Attribute</th>
+            <th>DMX</th>
+            <th>Range</th>
+            <th>Default</th>
+            <th>Bits</th>
+          </tr>
+        </thead>
         <tbody>
-          {rows.flatMap(({ channel, first, spec }) => channel.functions.map((fn, i) => (
-            <tr key={`${first}.${i}`}>
-              <td className="num">{i === 0 ? (channel.bytes === 2 ? `${first}-${first + 1}` : first) : ""}</td>
-              <td>{attributeInfo(fn.attribute).label}{channel.cell > 0 && i === 0 ? <span className="muted"> cell {channel.cell}</span> : ""}{fn.attribute !== attributeInfo(fn.attribute).label && <span className="muted"> {fn.attribute}</span>}</td>
-              <td className="num">{fn.dmxFrom}-{fn.dmxTo}</td>
-              <td>{fn.steps ? fn.steps.map((s) => s.name).join(", ") : `${withUnit(fn.from, fn.attribute)} to ${withUnit(fn.to, fn.attribute)}`}</td>
-              <td className="num">{i === 0 ? (fn.steps?.find((s) => s.value === spec.default)?.name ?? withUnit(spec.default, fn.attribute)) : ""}</td>
-              <td className="num">{i === 0 ? channel.bytes * 8 : ""}</td>
-            </tr>
-          )))}
+          {rows.flatMap(({ channel, first, spec }) =>
+            channel.functions.map((fn, i) => (
+              <tr key={`${first}.${i}`}>
+                <td className="num">{i === 0 ? (channel.bytes === 2 ? `${first}-${first + 1}` : first) : ""}</td>
+                <td>
+                  {attributeInfo(fn.attribute).label}
+                  {channel.cell > 0 && i === 0 ? <span className="muted"> cell {channel.cell}</span> : ""}
+                  {fn.attribute !== attributeInfo(fn.attribute).label && <span className="muted"> {fn.attribute}</span>}
+                </td>
+                <td className="num">
+                  {fn.dmxFrom}-{fn.dmxTo}
+                </td>
+                <td>
+                  {fn.steps
+                    ? fn.steps.map((s) => s.name).join(", ")
+                    : `${withUnit(fn.from, fn.attribute)} to ${withUnit(fn.to, fn.attribute)}`}
+                </td>
+                <td className="num">
+                  {i === 0
+                    ? (fn.steps?.find((s) => s.value === spec.default)?.name ?? withUnit(spec.default, fn.attribute))
+                    : ""}
+                </td>
+                <td className="num">{i === 0 ? channel.bytes * 8 : ""}</td>
+              </tr>
+            )),
+          )}
         </tbody>
       </table>
     </section>

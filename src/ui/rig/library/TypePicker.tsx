@@ -8,7 +8,15 @@ import { answers } from "./typeSearch";
 import classes from "./Library.module.css";
 
 /** The type of what is patched: typing starts afresh, Enter takes the best match, and while the list is open does nothing else. */
-export function TypePicker({ shelves, type, onPick }: { shelves: readonly Shelf[]; type: FixtureType; onPick(id: string): void }) {
+export function TypePicker({
+  shelves,
+  type,
+  onPick,
+}: {
+  shelves: readonly Shelf[];
+  type: FixtureType;
+  onPick(id: string): void;
+}) {
   const combobox = useCombobox({ onDropdownClose: () => (combobox.resetSelectedOption(), setTyped(null)) });
   const [typed, setTyped] = useState<string | null>(null);
   const found = answers(shelves, typed ?? "");
@@ -28,13 +36,18 @@ export function TypePicker({ shelves, type, onPick }: { shelves: readonly Shelf[
     <Combobox store={combobox} onOptionSubmit={pick} withinPortal>
       <Combobox.Target withExpandedAttribute>
         <TextInput
-          label="Type" role="combobox" data-autofocus value={typed ?? `${type.maker} ${type.model}`} aria-label="Type"
+          label="Type"
+          role="combobox"
+          data-autofocus
+          value={typed ?? `${type.maker} ${type.model}`}
+          aria-label="Type"
           onFocus={(e) => e.currentTarget.select()}
           onClick={() => combobox.openDropdown()}
           onBlur={() => combobox.closeDropdown()}
           onKeyDownCapture={onKeyDown}
           onChange={(e) => (setTyped(e.currentTarget.value), combobox.openDropdown(), combobox.resetSelectedOption())}
-          rightSection={<Combobox.Chevron />} rightSectionPointerEvents="none"
+          rightSection={<Combobox.Chevron />}
+          rightSectionPointerEvents="none"
         />
       </Combobox.Target>
       <Combobox.Dropdown>
@@ -43,12 +56,19 @@ export function TypePicker({ shelves, type, onPick }: { shelves: readonly Shelf[
             <Combobox.Group key={title} label={title}>
               {types.map((t) => (
                 <Combobox.Option key={t.id} value={t.id} active={t.id === type.id}>
-                  <span className={classes.option}><span>{t.model}</span><Text span size="xs" c="dimmed">{t.maker}</Text></span>
+                  <span className={classes.option}>
+                    <span>{t.model}</span>
+                    <Text span size="xs" c="dimmed">
+                      {t.maker}
+                    </Text>
+                  </span>
                 </Combobox.Option>
               ))}
             </Combobox.Group>
           ))}
-          {found.length === 0 && <Combobox.Empty>No type is called that. Rig, Library shows all there are</Combobox.Empty>}
+          {found.length === 0 && (
+            <Combobox.Empty>No type is called that. Rig, Library shows all there are</Combobox.Empty>
+          )}
         </Combobox.Options>
       </Combobox.Dropdown>
     </Combobox>

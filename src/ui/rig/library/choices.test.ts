@@ -14,7 +14,9 @@ test("types in the show and the recently patched come first, then each maker", (
 });
 
 test("one search goes over makers, models, modes and kinds; the footprint leaves modes of that many slots", () => {
-  expect(shelves({ types: {} }, [], "skerry spot", null).flatMap((s) => s.types.map((t) => t.id))).toEqual(expect.arrayContaining(["puffin-spot"]));
+  expect(shelves({ types: {} }, [], "skerry spot", null).flatMap((s) => s.types.map((t) => t.id))).toEqual(
+    expect.arrayContaining(["puffin-spot"]),
+  );
   const with23 = shelves({ types: {} }, [], "", 23).flatMap((s) => s.types);
   expect(with23.map((t) => t.id)).toContain("petrel-spot");
   expect(with23.every((t) => modesLeft(t, 23).every((m) => footprint(m) === 23))).toBe(true);

@@ -9,16 +9,26 @@ export interface Shelf {
 }
 
 /** All types: the show's own version of one wins over the library's. */
-export const allTypes = (show: Pick<Show, "types">): FixtureType[] => [...Object.values(show.types), ...LIBRARY.filter((t) => !show.types[t.id])];
+export const allTypes = (show: Pick<Show, "types">): FixtureType[] => [
+  ...Object.values(show.types),
+  ...LIBRARY.filter((t) => !show.types[t.id]),
+];
 
 /** A type that did not ship with the product. */
 export const isOwn = (type: FixtureType): boolean => libraryType(type.id) === undefined;
 
-const text = (type: FixtureType): string => `${type.maker} ${type.model} ${type.id} ${type.kind} ${type.modes.map((m) => m.name).join(" ")}`.toLowerCase();
-export const modesLeft = (type: FixtureType, slots: number | null): Mode[] => type.modes.filter((m) => slots === null || footprint(m) === slots);
+const text = (type: FixtureType): string =>
+  `${type.maker} ${type.model} ${type.id} ${type.kind} ${type.modes.map((m) => m.name).join(" ")}`.toLowerCase();
+export const modesLeft = (type: FixtureType, slots: number | null): Mode[] =>
+  type.modes.filter((m) => slots === null || footprint(m) === slots);
 
 /** Shelves in order: in this show, recently patched, then each maker. Empty ones are left out. */
-export function shelves(show: Pick<Show, "types">, recent: readonly string[], search: string, slots: number | null): Shelf[] {
+export function shelves(
+  show: Pick<Show, "types">,
+  recent: readonly string[],
+  search: string,
+  slots: number | null,
+): Shelf[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const left = allTypes(show).filter((t) => words.every((w) => text(t).includes(w)) && modesLeft(t, slots).length > 0);
   const sorted = (types: FixtureType[]) => types.sort((a, b) => a.model.localeCompare(b.model, "en"));

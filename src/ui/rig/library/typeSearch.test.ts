@@ -2,7 +2,10 @@
 import { LIBRARY } from "@/core/fixture/library/library";
 import { answers } from "./typeSearch";
 
-const shelves = [{ title: "Lately used", types: LIBRARY.filter((t) => t.id === "kelp-wash") }, { title: "All", types: [...LIBRARY] }];
+const shelves = [
+  { title: "Lately used", types: LIBRARY.filter((t) => t.id === "kelp-wash") },
+  { title: "All", types: [...LIBRARY] },
+];
 const found = (typed: string) => answers(shelves, typed).flatMap(({ types }) => types.map((t) => t.id));
 
 test("each type stands once; typing finds by model, maker or both, the closest first", () => {

@@ -14,8 +14,16 @@ export function likeness({ maker, model, id }: Pick<FixtureType, "maker" | "mode
 /** Types that answer what is typed, the best first; all, by shelf, while nothing is. */
 export function answers(shelves: readonly Shelf[], typed: string): Shelf[] {
   const seen = new Set<string>();
-  const once = shelves.map(({ title, types }) => ({ title, types: types.filter((t) => !seen.has(t.id) && seen.add(t.id)) }));
+  const once = shelves.map(({ title, types }) => ({
+    title,
+    types: types.filter((t) => !seen.has(t.id) && seen.add(t.id)),
+  }));
   if (typed.trim() === "") return once.filter(({ types }) => types.length > 0);
-  const found = once.flatMap(({ types }) => types).map((type) => ({ type, like: likeness(type, typed) })).filter(({ like }) => like > 0);
-  return found.length === 0 ? [] : [{ title: "Best match first", types: found.sort((a, b) => b.like - a.like).map(({ type }) => type) }];
+  const found = once
+    .flatMap(({ types }) => types)
+    .map((type) => ({ type, like: likeness(type, typed) }))
+    .filter(({ like }) => like > 0);
+  return found.length === 0
+    ? []
+    : [{ title: "Best match first", types: found.sort((a, b) => b.like - a.like).map(({ type }) => type) }];
 }

@@ -25,10 +25,26 @@ export function DraftBar({ show, draft, clashes, onChange, onDiscard }: Props) {
   const hasAddresses = clashes.some((c) => c.field === "addresses");
   return (
     <div className={classes.draftBar} role="alert" data-testid="draft">
-      <span>⚠ Not in the show yet: {plural(clashes.length, "clash", "clashes")}. {number}: {first.text}.</span>
-      {hasAddresses && <Button size="compact-sm" variant="default" onClick={() => onChange(withFreeAddresses(show, draft, clashes))}>Next free address</Button>}
-      {hasNumbers && <Button size="compact-sm" variant="default" onClick={() => onChange(withFreeNumbers(show, draft, clashes).changes)}>Number from {withFreeNumbers(show, draft, clashes).from}</Button>}
-      <Button size="compact-sm" variant="subtle" onClick={onDiscard}>Discard</Button>
+      <span>
+        ⚠ Not in the show yet: {plural(clashes.length, "clash", "clashes")}. {number}: {first.text}.
+      </span>
+      {hasAddresses && (
+        <Button size="compact-sm" variant="default" onClick={() => onChange(withFreeAddresses(show, draft, clashes))}>
+          Next free address
+        </Button>
+      )}
+      {hasNumbers && (
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => onChange(withFreeNumbers(show, draft, clashes).changes)}
+        >
+          Number from {withFreeNumbers(show, draft, clashes).from}
+        </Button>
+      )}
+      <Button size="compact-sm" variant="subtle" onClick={onDiscard}>
+        Discard
+      </Button>
     </div>
   );
 }

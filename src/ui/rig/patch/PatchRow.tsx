@@ -27,22 +27,57 @@ interface Props {
 }
 
 /** One fixture. Told what it shows, so that scrolling draws only what is new. */
-export const PatchRow = memo(function PatchRow({ fixture, row, show, columns, template, top, chosen, draft, clashes, from, to, cursor, ends }: Props) {
+export const PatchRow = memo(function PatchRow({
+  fixture,
+  row,
+  show,
+  columns,
+  template,
+  top,
+  chosen,
+  draft,
+  clashes,
+  from,
+  to,
+  cursor,
+  ends,
+}: Props) {
   const shown = draft ? drafted(fixture, new Map([[fixture.id, draft]])) : fixture;
   return (
-    <div role="row" className={classes.row} data-chosen={chosen} style={{ top, gridTemplateColumns: template }} aria-rowindex={row + 2}>
+    <div
+      role="row"
+      className={classes.row}
+      data-chosen={chosen}
+      style={{ top, gridTemplateColumns: template }}
+      aria-rowindex={row + 2}
+    >
       {columns.map((column, c) => {
         const clash = clashes?.find((k) => k.field === column.id);
         const text = column.text(shown, show);
         const inRange = c >= from && c <= to;
         return (
           <span
-            key={column.id} role="gridcell" className={classes.cell} data-kind={column.kind} data-row={row} data-column={c} data-range={inRange} data-cursor={c === cursor}
-            data-drafted={draft !== undefined && column.text(fixture, show) !== text} data-clash={clash !== undefined} data-fixed={!column.put}
+            key={column.id}
+            role="gridcell"
+            className={classes.cell}
+            data-kind={column.kind}
+            data-row={row}
+            data-column={c}
+            data-range={inRange}
+            data-cursor={c === cursor}
+            data-drafted={draft !== undefined && column.text(fixture, show) !== text}
+            data-clash={clash !== undefined}
+            data-fixed={!column.put}
             title={clash ? clash.text : column.kind === "text" && text.length > 14 ? text : undefined}
           >
             {clash && <b aria-label="clash">⚠ </b>}
-            {column.kind === "yes" ? <i data-on={text === "yes"} aria-label={text}>{text === "yes" ? "✓" : "·"}</i> : text || (column.id === "addresses" ? <em>unpatched</em> : "")}
+            {column.kind === "yes" ? (
+              <i data-on={text === "yes"} aria-label={text}>
+                {text === "yes" ? "✓" : "·"}
+              </i>
+            ) : (
+              text || (column.id === "addresses" ? <em>unpatched</em> : "")
+            )}
             {ends && c === to && <b className={classes.handle} data-handle aria-hidden />}
           </span>
         );

@@ -12,7 +12,12 @@ export interface Range {
   c2: number;
 }
 
-export const normal = ({ r1, c1, r2, c2 }: Range): Range => ({ r1: Math.min(r1, r2), r2: Math.max(r1, r2), c1: Math.min(c1, c2), c2: Math.max(c1, c2) });
+export const normal = ({ r1, c1, r2, c2 }: Range): Range => ({
+  r1: Math.min(r1, r2),
+  r2: Math.max(r1, r2),
+  c1: Math.min(c1, c2),
+  c2: Math.max(c1, c2),
+});
 export const holds = (range: Range, row: number, column: number): boolean => {
   const n = normal(range);
   return row >= n.r1 && row <= n.r2 && column >= n.c1 && column <= n.c2;
@@ -40,13 +45,22 @@ export function typeInto(text: string, column: Column, fixtures: readonly Fixtur
 
 /** The cells of a range as text for a spreadsheet. */
 export const copyCells = (fixtures: readonly Fixture[], columns: readonly Column[], show: Show): string =>
-  Papa.unparse(fixtures.map((f) => columns.map((c) => c.text(f, show))), { delimiter: "\t", newline: "\n", quotes: false });
+  Papa.unparse(
+    fixtures.map((f) => columns.map((c) => c.text(f, show))),
+    { delimiter: "\t", newline: "\n", quotes: false },
+  );
 
 /**
  * Cells from a spreadsheet, laid down from a range's first cell. One cell fills the whole range, so that
  * a start counts on; a block goes as far as there are rows and columns.
  */
-export function pasteCells(text: string, range: Range, rows: readonly Fixture[], columns: readonly Column[], show: Show): Put {
+export function pasteCells(
+  text: string,
+  range: Range,
+  rows: readonly Fixture[],
+  columns: readonly Column[],
+  show: Show,
+): Put {
   const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ""), { delimiter: "\t" }).data;
   const { r1, c1, r2, c2 } = normal(range);
   const changes: Changes = new Map();
@@ -70,12 +84,22 @@ export function pasteCells(text: string, range: Range, rows: readonly Fixture[],
       else merge(changes, [fixture], made);
     });
   });
-  if (block.length > rows.length - r1) trouble.push(`${block.length - (rows.length - r1)} pasted rows have no fixture to go to`);
-  return { changes, trouble: trouble[0] && trouble.length > 1 ? `${trouble[0]} (and ${trouble.length - 1} more)` : trouble[0] };
+  if (block.length > rows.length - r1)
+    trouble.push(`${block.length - (rows.length - r1)} pasted rows have no fixture to go to`);
+  return {
+    changes,
+    trouble: trouble[0] && trouble.length > 1 ? `${trouble[0]} (and ${trouble.length - 1} more)` : trouble[0],
+  };
 }
 
 /** What a range's cells become when its lower edge is dragged on to a row: numbers and addresses count on, evenly spaced numbers go on evenly, all else repeats. */
-export function fillDown(range: Range, to: number, rows: readonly Fixture[], columns: readonly Column[], show: Show): Put {
+export function fillDown(
+  range: Range,
+  to: number,
+  rows: readonly Fixture[],
+  columns: readonly Column[],
+  show: Show,
+): Put {
   const { r1, r2, c1, c2 } = normal(range);
   const changes: Changes = new Map();
   const source = rows.slice(r1, r2 + 1);
@@ -89,11 +113,14 @@ export function fillDown(range: Range, to: number, rows: readonly Fixture[], col
       if (typeof made !== "string") merge(changes, target, made.slice(source.length));
       continue;
     }
-    const numbers = column.kind === "number" && source.length > 1 ? source.map((f) => Number(column.text(f, show))) : [];
+    const numbers =
+      column.kind === "number" && source.length > 1 ? source.map((f) => Number(column.text(f, show))) : [];
     const step = numbers.length > 1 ? numbers[1]! - numbers[0]! : 0;
     const even = numbers.length > 1 && numbers.every((n, i) => i === 0 || Math.abs(n - numbers[i - 1]! - step) < 1e-6);
     target.forEach((fixture, i) => {
-      const text = even ? String(Math.round((numbers.at(-1)! + step * (i + 1)) * 1000) / 1000) : column.text(source[i % source.length]!, show);
+      const text = even
+        ? String(Math.round((numbers.at(-1)! + step * (i + 1)) * 1000) / 1000)
+        : column.text(source[i % source.length]!, show);
       const put = typeInto(text, column, [fixture], show);
       trouble ??= put.trouble;
       put.changes.forEach((change, id) => changes.set(id, { ...changes.get(id), ...change }));

@@ -23,19 +23,39 @@ export interface Column {
   put?(text: string, fixtures: readonly Fixture[], show: Show): FixtureChange[] | string;
 }
 
-const same = (fixtures: readonly Fixture[], change: (f: Fixture) => FixtureChange): FixtureChange[] => fixtures.map(change);
+const same = (fixtures: readonly Fixture[], change: (f: Fixture) => FixtureChange): FixtureChange[] =>
+  fixtures.map(change);
 
 /** "5", or "-4 to 4" and "0 to 10 to 0" spread over the rows. */
 export function spreadNumbers(text: string, count: number, low = -Infinity, high = Infinity): number[] | string {
-  const stops = text.trim().split(/\s+to\s+/i).map((t) => readNumber(t, /^[+-]?\d+,\d+$/.test(t)));
-  if (stops.some((s) => s === undefined)) return `"${text}" is not a number. Type one, or a range over the rows such as -4 to 4`;
+  const stops = text
+    .trim()
+    .split(/\s+to\s+/i)
+    .map((t) => readNumber(t, /^[+-]?\d+,\d+$/.test(t)));
+  if (stops.some((s) => s === undefined))
+    return `"${text}" is not a number. Type one, or a range over the rows such as -4 to 4`;
   if (stops.some((s) => s! < low || s! > high)) return `"${text}" is outside ${low} to ${high}`;
-  return Array.from({ length: count }, (_, k) => Math.round(alongStops(stops as number[], count < 2 ? 0 : k / (count - 1)) * 1000) / 1000);
+  return Array.from(
+    { length: count },
+    (_, k) => Math.round(alongStops(stops as number[], count < 2 ? 0 : k / (count - 1)) * 1000) / 1000,
+  );
 }
 
-function numeric(id: string, title: string, hint: string, get: (f: Fixture) => number, set: (f: Fixture, v: number) => FixtureChange, more: Partial<Column> & { low?: number; high?: number } = {}): Column {
+function numeric(
+  id: string,
+  title: string,
+  hint: string,
+  get: (f: Fixture) => number,
+  set: (f: Fixture, v: number) => FixtureChange,
+  more: Partial<Column> & { low?: number; high?: number } = {},
+): Column {
   return {
-    id, title, hint, width: 52, kind: "number", ...more,
+    id,
+    title,
+    hint,
+    width: 52,
+    kind: "number",
+    ...more,
     text: (f) => plain(get(f), 3),
     put(text, fixtures) {
       const numbers = spreadNumbers(text, fixtures.length, more.low, more.high);
@@ -47,56 +67,165 @@ function numeric(id: string, title: string, hint: string, get: (f: Fixture) => n
 const YES = /^(yes|y|on|true|1|x)$/i;
 const NO = /^(no|n|off|false|0|)$/i;
 const yes = (id: "invertPan" | "invertTilt" | "swap" | "virtualDimmer", title: string, hint: string): Column => ({
-  id, title, hint, width: 56, kind: "yes",
+  id,
+  title,
+  hint,
+  width: 56,
+  kind: "yes",
   text: (f) => (f[id] ? "yes" : "no"),
-  put: (text, fixtures) => (YES.test(text.trim()) ? same(fixtures, () => ({ [id]: true })) : NO.test(text.trim()) ? same(fixtures, () => ({ [id]: false })) : `"${text}" is neither yes nor no`),
+  put: (text, fixtures) =>
+    YES.test(text.trim())
+      ? same(fixtures, () => ({ [id]: true }))
+      : NO.test(text.trim())
+        ? same(fixtures, () => ({ [id]: false }))
+        : `"${text}" is neither yes nor no`,
 });
 
 const sizeOf = (show: Show, f: Fixture): number => footprint(modeOf(show.types[f.type]!, f.mode)!);
 
 /** One start runs on by footprint; several, divided by spaces, are all of one fixture's; empty is unpatched. */
 function putAddress(text: string, fixtures: readonly Fixture[], show: Show): FixtureChange[] | string {
-  const parts = text.trim().split(/[\s,;+&]+/).filter(Boolean);
+  const parts = text
+    .trim()
+    .split(/[\s,;+&]+/)
+    .filter(Boolean);
   if (parts.length === 0 || /^(unpatched|-)$/i.test(text.trim())) return same(fixtures, () => ({ addresses: [] }));
   const read = parts.map((part) => parseAddress(part.replace(/^(\d+)[./](\d+)$/, "$1:$2")));
   if (read.some((a) => !a)) return `"${text}" is not an address. An address is universe:slot, such as 1:101`;
-  if (read.length > 1) return fixtures.length === 1 ? [{ addresses: read as { universe: number; slot: number }[] }] : "Several addresses go to one fixture at a time";
-  return runFrom(read[0]!, fixtures.map((f) => sizeOf(show, f))).map((a) => ({ addresses: [a] }));
+  if (read.length > 1)
+    return fixtures.length === 1
+      ? [{ addresses: read as { universe: number; slot: number }[] }]
+      : "Several addresses go to one fixture at a time";
+  return runFrom(
+    read[0]!,
+    fixtures.map((f) => sizeOf(show, f)),
+  ).map((a) => ({ addresses: [a] }));
 }
 
-const turn = (axis: "x" | "y" | "z") => numeric(`turn${axis.toUpperCase()}`, `turn ${axis}`, `Turned about the ${axis} axis, degrees`, (f) => f.turn[axis], (f, v) => ({ turn: { ...f.turn, [axis]: v } }), { hidden: axis !== "z", width: 58 });
-const place = (axis: "x" | "y" | "z", hint: string) => numeric(`place${axis.toUpperCase()}`, axis, hint, (f) => f.place[axis], (f, v) => ({ place: { ...f.place, [axis]: v } }), { width: 64 });
+const turn = (axis: "x" | "y" | "z") =>
+  numeric(
+    `turn${axis.toUpperCase()}`,
+    `turn ${axis}`,
+    `Turned about the ${axis} axis, degrees`,
+    (f) => f.turn[axis],
+    (f, v) => ({ turn: { ...f.turn, [axis]: v } }),
+    { hidden: axis !== "z", width: 58 },
+  );
+const place = (axis: "x" | "y" | "z", hint: string) =>
+  numeric(
+    `place${axis.toUpperCase()}`,
+    axis,
+    hint,
+    (f) => f.place[axis],
+    (f, v) => ({ place: { ...f.place, [axis]: v } }),
+    { width: 64 },
+  );
 
 export const COLUMNS: readonly Column[] = [
   {
-    id: "number", title: "No.", hint: "Fixture number: unique. A start typed over several rows counts on", width: 58, kind: "number", fixed: true, text: (f) => String(f.number),
+    id: "number",
+    title: "No.",
+    hint: "Fixture number: unique. A start typed over several rows counts on",
+    width: 58,
+    kind: "number",
+    fixed: true,
+    text: (f) => String(f.number),
     put(text, fixtures) {
       const from = /^\d{1,6}$/.test(text.trim()) ? Number(text) : 0;
-      return from < 1 ? `"${text}" is not a fixture number. Numbers are whole, from 1` : fixtures.map((_, k) => ({ number: from + k }));
+      return from < 1
+        ? `"${text}" is not a fixture number. Numbers are whole, from 1`
+        : fixtures.map((_, k) => ({ number: from + k }));
     },
   },
   {
-    id: "name", title: "Name", hint: "Name; one that ends in a number counts on", width: 128, kind: "text", text: (f) => f.name,
+    id: "name",
+    title: "Name",
+    hint: "Name; one that ends in a number counts on",
+    width: 128,
+    kind: "text",
+    text: (f) => f.name,
     put(text, fixtures) {
       const counted = fixtures.length > 1 ? /^(.*?)(\d+)$/.exec(text.trim()) : null;
-      return fixtures.map((_, k) => ({ name: (counted ? `${counted[1]}${Number(counted[2]) + k}` : text.trim()).slice(0, 200) }));
+      return fixtures.map((_, k) => ({
+        name: (counted ? `${counted[1]}${Number(counted[2]) + k}` : text.trim()).slice(0, 200),
+      }));
     },
   },
-  { id: "type", title: "Type", hint: "Maker and model", width: 150, kind: "text", text: (f, show) => `${show.types[f.type]!.maker} ${show.types[f.type]!.model}` },
-  { id: "mode", title: "Mode", hint: "Mode of the type", width: 84, kind: "text", text: (f) => f.mode, put: (text, fixtures) => same(fixtures, () => ({ mode: text.trim() })) },
-  { id: "addresses", title: "Address", hint: "universe:slot. A start typed over several rows runs on by footprint", width: 84, kind: "number", text: (f) => f.addresses.map(addressText).join(" "), put: putAddress },
-  { id: "footprint", title: "Slots", hint: "How many slots the mode takes", width: 50, kind: "number", text: (f, show) => String(sizeOf(show, f)), hidden: true },
+  {
+    id: "type",
+    title: "Type",
+    hint: "Maker and model",
+    width: 150,
+    kind: "text",
+    text: (f, show) => `${show.types[f.type]!.maker} ${show.types[f.type]!.model}`,
+  },
+  {
+    id: "mode",
+    title: "Mode",
+    hint: "Mode of the type",
+    width: 84,
+    kind: "text",
+    text: (f) => f.mode,
+    put: (text, fixtures) => same(fixtures, () => ({ mode: text.trim() })),
+  },
+  {
+    id: "addresses",
+    title: "Address",
+    hint: "universe:slot. A start typed over several rows runs on by footprint",
+    width: 84,
+    kind: "number",
+    text: (f) => f.addresses.map(addressText).join(" "),
+    put: putAddress,
+  },
+  {
+    id: "footprint",
+    title: "Slots",
+    hint: "How many slots the mode takes",
+    width: 50,
+    kind: "number",
+    text: (f, show) => String(sizeOf(show, f)),
+    hidden: true,
+  },
   yes("invertPan", "inv. pan", "Turns pan round at output"),
   yes("invertTilt", "inv. tilt", "Turns tilt round at output"),
   yes("swap", "swap", "Exchanges pan and tilt at output"),
-  numeric("scale", "scale", "Percent of Dimmer at output", (f) => f.scale, (_, v) => ({ scale: v }), { low: 0, high: 200 }),
-  numeric("correctPan", "pan +°", "Hang correction: degrees added to pan", (f) => f.correct.pan, (f, v) => ({ correct: { ...f.correct, pan: v } })),
-  numeric("correctTilt", "tilt +°", "Hang correction: degrees added to tilt", (f) => f.correct.tilt, (f, v) => ({ correct: { ...f.correct, tilt: v } })),
+  numeric(
+    "scale",
+    "scale",
+    "Percent of Dimmer at output",
+    (f) => f.scale,
+    (_, v) => ({ scale: v }),
+    { low: 0, high: 200 },
+  ),
+  numeric(
+    "correctPan",
+    "pan +°",
+    "Hang correction: degrees added to pan",
+    (f) => f.correct.pan,
+    (f, v) => ({ correct: { ...f.correct, pan: v } }),
+  ),
+  numeric(
+    "correctTilt",
+    "tilt +°",
+    "Hang correction: degrees added to tilt",
+    (f) => f.correct.tilt,
+    (f, v) => ({ correct: { ...f.correct, tilt: v } }),
+  ),
   yes("virtualDimmer", "v. dim.", "Virtual dimmer: scales the emitters of a fixture without a dimmer"),
   place("x", "Metres across, stage left is positive"),
   place("y", "Metres upstage"),
   place("z", "Metres up"),
-  turn("x"), turn("y"), turn("z"),
-  { id: "note", title: "Note", hint: "What to remember", width: 130, kind: "text", text: (f) => f.note, put: (text, fixtures) => same(fixtures, () => ({ note: text.slice(0, 2000) })) },
+  turn("x"),
+  turn("y"),
+  turn("z"),
+  {
+    id: "note",
+    title: "Note",
+    hint: "What to remember",
+    width: 130,
+    kind: "text",
+    text: (f) => f.note,
+    put: (text, fixtures) => same(fixtures, () => ({ note: text.slice(0, 2000) })),
+  },
 ];
 export const columnOf = (id: string): Column | undefined => COLUMNS.find((c) => c.id === id);

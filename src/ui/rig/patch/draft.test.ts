@@ -5,11 +5,17 @@ import type { Changes } from "./cells";
 import { clashesOf, drafted, sayChanges, together, withFreeAddresses, withFreeNumbers } from "./draft";
 
 const desk = newDesk();
-for (const line of ["patch 4 kelp-wash as 1 at 1:1", "patch 2 dimmer as 11 at 2:1", "patch 1 petrel-spot as 21 unpatched"]) expect(runLine(desk, line)).toBeUndefined();
+for (const line of [
+  "patch 4 kelp-wash as 1 at 1:1",
+  "patch 2 dimmer as 11 at 2:1",
+  "patch 1 petrel-spot as 21 unpatched",
+])
+  expect(runLine(desk, line)).toBeUndefined();
 const { show } = desk.world;
 const id = (number: number) => fixturesByNumber(show).find((f) => f.number === number)!.id;
 const at = (universe: number, slot: number) => ({ addresses: [{ universe, slot }] });
-const draft = (...changes: [number, object][]): Changes => new Map(changes.map(([number, change]) => [id(number), change]));
+const draft = (...changes: [number, object][]): Changes =>
+  new Map(changes.map(([number, change]) => [id(number), change]));
 
 test("only what bears on numbers and addresses can clash", () => {
   expect(clashesOf(show, draft([1, { name: "Same" }], [2, { name: "Same" }]))).toEqual([]);
@@ -33,16 +39,25 @@ test("clashing addresses go to the next free runs, clashing numbers count on; th
   const numbers = draft([1, { number: 11 }], [2, { number: 12 }], [3, { number: 30 }]);
   const counted = withFreeNumbers(show, numbers, clashesOf(show, numbers));
   expect(clashesOf(show, counted.changes)).toEqual([]);
-  expect([1, 2, 3].map((n) => drafted(show.fixtures[id(n)]!, counted.changes).number)).toEqual([counted.from, counted.from + 1, 30]);
+  expect([1, 2, 3].map((n) => drafted(show.fixtures[id(n)]!, counted.changes).number)).toEqual([
+    counted.from,
+    counted.from + 1,
+    30,
+  ]);
 });
 
 test("of two changes of one cell the later counts, others stay side by side", () => {
   const made = together(draft([1, { name: "a", note: "n" }]), draft([1, { name: "b" }], [2, { scale: 50 }]));
-  expect([...made]).toEqual([[id(1), { name: "b", note: "n" }], [id(2), { scale: 50 }]]);
+  expect([...made]).toEqual([
+    [id(1), { name: "b", note: "n" }],
+    [id(2), { scale: 50 }],
+  ]);
 });
 
 test("a draft says what it would do", () => {
   expect(sayChanges(show, draft([1, at(4, 7)]))).toBe("addresses 1 at 4:7");
   expect(sayChanges(show, draft([1, { addresses: [] }]))).toBe("takes the address from 1");
-  expect(sayChanges(show, draft([1, { scale: 5 }], [2, { scale: 5, note: "x" }]))).toBe("sets scale, note of 2 fixtures");
+  expect(sayChanges(show, draft([1, { scale: 5 }], [2, { scale: 5, note: "x" }]))).toBe(
+    "sets scale, note of 2 fixtures",
+  );
 });

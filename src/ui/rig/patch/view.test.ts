@@ -3,10 +3,17 @@ import { COLUMNS } from "./columns";
 import { linesOf, orderedColumns, type View } from "./view";
 
 const desk = newDesk();
-for (const line of ["patch 2 kelp-wash as 20 at 2:1", "patch 3 dimmer as 1 at 1:1", "patch 1 kelp-wash as 5 unpatched", '2 name "Special"']) runLine(desk, line);
+for (const line of [
+  "patch 2 kelp-wash as 20 at 2:1",
+  "patch 3 dimmer as 1 at 1:1",
+  "patch 1 kelp-wash as 5 unpatched",
+  '2 name "Special"',
+])
+  runLine(desk, line);
 const { show } = desk.world;
 const view: View = { order: COLUMNS.map((c) => c.id), hidden: [], widths: {}, sort: null, byType: false };
-const numbers = (over: Partial<View>, filter = "") => linesOf(show, { ...view, ...over }, filter).fixtures.map((f) => f.number);
+const numbers = (over: Partial<View>, filter = "") =>
+  linesOf(show, { ...view, ...over }, filter).fixtures.map((f) => f.number);
 
 test("by number, unless sorted: up, down, unpatched ones last", () => {
   expect(numbers({})).toEqual([1, 2, 3, 5, 20, 21]);
@@ -23,9 +30,22 @@ test("every word of a filter has to be somewhere in the row", () => {
 
 test("grouped by type, each under its title, counted through", () => {
   const { lines } = linesOf(show, { ...view, byType: true }, "");
-  expect(lines.map((l) => ("fixture" in l ? `${l.index}:${l.fixture.number}` : `${l.title} ${l.count}`))).toEqual(["Generic Dimmer 3", "0:1", "1:2", "2:3", "Saltmarsh Kelp Wash 3", "3:5", "4:20", "5:21"]);
+  expect(lines.map((l) => ("fixture" in l ? `${l.index}:${l.fixture.number}` : `${l.title} ${l.count}`))).toEqual([
+    "Generic Dimmer 3",
+    "0:1",
+    "1:2",
+    "2:3",
+    "Saltmarsh Kelp Wash 3",
+    "3:5",
+    "4:20",
+    "5:21",
+  ]);
 });
 
 test("columns that are new to a remembered order come last, unknown ones are forgotten", () => {
-  expect(orderedColumns({ ...view, order: ["note", "gone", "number"] }).map((c) => c.id).slice(0, 3)).toEqual(["note", "number", "name"]);
+  expect(
+    orderedColumns({ ...view, order: ["note", "gone", "number"] })
+      .map((c) => c.id)
+      .slice(0, 3),
+  ).toEqual(["note", "number", "name"]);
 });

@@ -52,7 +52,11 @@ export function PlanEditor() {
   const snap = (v: number) => Math.round(snaps ? Math.round(v / STEP) * STEP * 1000 : v * 1000) / 1000;
   const at = (p: Point): Point => ({ x: snap(p.x), y: snap(p.y) });
 
-  const put = (places: readonly Place[], says: string) => session.act([setFixtures.of({ changes: Object.fromEntries(ids.map((id, k) => [id, { place: places[k]! }])), says })], says);
+  const put = (places: readonly Place[], says: string) =>
+    session.act(
+      [setFixtures.of({ changes: Object.fromEntries(ids.map((id, k) => [id, { place: places[k]! }])), says })],
+      says,
+    );
   const places = (from: Point, to: Point): Place[] => {
     const now = fixtures.map((f) => f.place);
     const [a, b] = [at(from), at(to)];
@@ -60,40 +64,81 @@ export function PlanEditor() {
     if (tool === "row") return inRow(now, a, b);
     if (tool === "arc") return inArc(now, a, reach, -ARC, ARC);
     if (tool === "circle") return inCircle(now, a, reach);
-    return inGrid(now, a, Math.max(1, Number(columns) || 1), Math.max(0.2, snap(reach / Math.max(1, Number(columns) - 1))));
+    return inGrid(
+      now,
+      a,
+      Math.max(1, Number(columns) || 1),
+      Math.max(0.2, snap(reach / Math.max(1, Number(columns) - 1))),
+    );
   };
-  const outline = (from: Point, to: Point): Point[] => (tool === "area" || tool === "round" ? [at(from), { x: at(to).x, y: at(from).y }, at(to), { x: at(from).x, y: at(to).y }] : [at(from), at(to)]);
+  const outline = (from: Point, to: Point): Point[] =>
+    tool === "area" || tool === "round"
+      ? [at(from), { x: at(to).x, y: at(from).y }, at(to), { x: at(from).x, y: at(to).y }]
+      : [at(from), at(to)];
   const drag = (from: Point, to: Point) => {
     if (HANGS.has(tool)) {
-      if (ids.length === 0) return session.tell("nothing is selected to hang. Select fixtures first, such as: 1 thru 12", "refused");
+      if (ids.length === 0)
+        return session.tell("nothing is selected to hang. Select fixtures first, such as: 1 thru 12", "refused");
       return void put(places(from, to), `hangs ${plural(ids.length, "fixture")} in a ${tool}`);
     }
-    session.act([drawScenic.of({ piece: { shape: tool as Scenic["shape"], name: label, from: at(from), to: at(to) } })], `draws the ${tool}`);
+    session.act(
+      [drawScenic.of({ piece: { shape: tool as Scenic["shape"], name: label, from: at(from), to: at(to) } })],
+      `draws the ${tool}`,
+    );
   };
   const edit: PlanEdit = {
     moves: tool === "move",
     ...(tool === "move" ? {} : { onDrag: drag }),
     preview: (from, to) => (HANGS.has(tool) ? places(from, to) : outline(from, to)),
-    onMove: (dx, dy) => put(fixtures.map((f) => ({ ...f.place, ...at({ x: f.place.x + dx, y: f.place.y + dy }) })), `moves ${plural(ids.length, "fixture")}`),
+    onMove: (dx, dy) =>
+      put(
+        fixtures.map((f) => ({ ...f.place, ...at({ x: f.place.x + dx, y: f.place.y + dy }) })),
+        `moves ${plural(ids.length, "fixture")}`,
+      ),
   };
   const type = (id: string) => (text: string) => {
     const made = columnOf(id)!.put!(text, fixtures, show);
     if (typeof made === "string") return session.tell(made, "refused");
-    session.act([setFixtures.of({ changes: Object.fromEntries(ids.map((f, k) => [f, made[k]!])), says: `sets ${columnOf(id)!.title} of ${plural(ids.length, "fixture")}` })], "place");
+    session.act(
+      [
+        setFixtures.of({
+          changes: Object.fromEntries(ids.map((f, k) => [f, made[k]!])),
+          says: `sets ${columnOf(id)!.title} of ${plural(ids.length, "fixture")}`,
+        }),
+      ],
+      "place",
+    );
   };
   const numbers = fixtures.map((f) => f.number).join(" + ");
   const line = (rest: string) => void session.run(`${numbers} ${rest}`);
 
   return (
     <div className={classes.plan}>
-      <div className={classes.stage}><StagePlan edit={edit} /></div>
+      <div className={classes.stage}>
+        <StagePlan edit={edit} />
+      </div>
       <aside className={classes.side} aria-label="Plan tools">
         <Tools title="Hang" tools={HANGING} tool={tool} onTool={setTool} />
         <Tools title="Draw" tools={DRAWING} tool={tool} onTool={setTool} />
         <p className={classes.hint}>{[...HANGING, ...DRAWING].find((t) => t.value === tool)!.hint}.</p>
-        <Switch size="xs" label={`Snap to ${STEP} m`} checked={snaps} onChange={(e) => setSnaps(e.currentTarget.checked)} />
-        {tool === "grid" && <TextInput size="xs" label="Columns" value={columns} onChange={(e) => setColumns(e.currentTarget.value)} />}
-        {!HANGS.has(tool) && tool !== "move" && <TextInput size="xs" label="Its name" value={label} onChange={(e) => setLabel(e.currentTarget.value)} placeholder="Mast truss" />}
+        <Switch
+          size="xs"
+          label={`Snap to ${STEP} m`}
+          checked={snaps}
+          onChange={(e) => setSnaps(e.currentTarget.checked)}
+        />
+        {tool === "grid" && (
+          <TextInput size="xs" label="Columns" value={columns} onChange={(e) => setColumns(e.currentTarget.value)} />
+        )}
+        {!HANGS.has(tool) && tool !== "move" && (
+          <TextInput
+            size="xs"
+            label="Its name"
+            value={label}
+            onChange={(e) => setLabel(e.currentTarget.value)}
+            placeholder="Mast truss"
+          />
+        )}
         <h3>{fixtures.length === 0 ? "Nothing selected" : `${plural(fixtures.length, "fixture")} selected`}</h3>
         {fixtures.length > 0 && (
           <>
@@ -101,14 +146,29 @@ export function PlanEditor() {
               {["placeX", "placeY", "placeZ", "turnX", "turnY", "turnZ"].map((id) => (
                 <div key={id}>
                   <dt title={columnOf(id)!.hint}>{columnOf(id)!.title}</dt>
-                  <dd><EditableText mono label={columnOf(id)!.hint} value={rangeText(fixtures.map((f) => columnOf(id)!.text(f, show)))} onSave={type(id)} /></dd>
+                  <dd>
+                    <EditableText
+                      mono
+                      label={columnOf(id)!.hint}
+                      value={rangeText(fixtures.map((f) => columnOf(id)!.text(f, show)))}
+                      onSave={type(id)}
+                    />
+                  </dd>
                 </div>
               ))}
             </dl>
             <p className={classes.hint}>A range such as -4 to 4 spreads over them.</p>
             <div className={classes.buttons}>
-              {(["x", "y", "z"] as const).map((axis) => <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`align ${axis}`)}>Align {axis}</Button>)}
-              {(["x", "y", "z"] as const).map((axis) => <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`distribute ${axis}`)}>Space {axis}</Button>)}
+              {(["x", "y", "z"] as const).map((axis) => (
+                <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`align ${axis}`)}>
+                  Align {axis}
+                </Button>
+              ))}
+              {(["x", "y", "z"] as const).map((axis) => (
+                <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`distribute ${axis}`)}>
+                  Space {axis}
+                </Button>
+              ))}
             </div>
           </>
         )}
@@ -116,25 +176,65 @@ export function PlanEditor() {
         <ul className={classes.pieces}>
           {Object.values(show.scenery).map((s) => (
             <li key={s.id}>
-              <EditableText value={s.name} empty={s.shape} label={`Name of the ${s.shape}`} onSave={(name) => session.act([drawScenic.of({ id: s.id, piece: { shape: s.shape, name, from: s.from, to: s.to } })], `names the ${s.shape}`)} />
-              <Button size="compact-xs" variant="subtle" aria-label={`Erase ${s.name || s.shape}`} onClick={() => session.act([eraseScenic.of({ id: s.id })], `erases ${s.name || s.shape}`)}>Erase</Button>
+              <EditableText
+                value={s.name}
+                empty={s.shape}
+                label={`Name of the ${s.shape}`}
+                onSave={(name) =>
+                  session.act(
+                    [drawScenic.of({ id: s.id, piece: { shape: s.shape, name, from: s.from, to: s.to } })],
+                    `names the ${s.shape}`,
+                  )
+                }
+              />
+              <Button
+                size="compact-xs"
+                variant="subtle"
+                aria-label={`Erase ${s.name || s.shape}`}
+                onClick={() => session.act([eraseScenic.of({ id: s.id })], `erases ${s.name || s.shape}`)}
+              >
+                Erase
+              </Button>
             </li>
           ))}
-          {Object.keys(show.scenery).length === 0 && <li className="muted">No truss or set piece yet: choose one above and drag it on the plan.</li>}
+          {Object.keys(show.scenery).length === 0 && (
+            <li className="muted">No truss or set piece yet: choose one above and drag it on the plan.</li>
+          )}
         </ul>
       </aside>
     </div>
   );
 }
 
-function Tools({ title, tools, tool, onTool }: { title: string; tools: readonly ToolCard[]; tool: Tool; onTool(tool: Tool): void }) {
+function Tools({
+  title,
+  tools,
+  tool,
+  onTool,
+}: {
+  title: string;
+  tools: readonly ToolCard[];
+  tool: Tool;
+  onTool(tool: Tool): void;
+}) {
   return (
     <div role="group" aria-label={title} className={classes.tools}>
       <span className="muted">{title}</span>
-      {tools.map((t) => <button key={t.value} type="button" aria-pressed={t.value === tool} title={t.hint} onClick={() => onTool(t.value)}>{t.label}</button>)}
+      {tools.map((t) => (
+        <button
+          key={t.value}
+          type="button"
+          aria-pressed={t.value === tool}
+          title={t.hint}
+          onClick={() => onTool(t.value)}
+        >
+          {t.label}
+        </button>
+      ))}
     </div>
   );
 }
 
 /** One value, or the first and the last of several. */
-const rangeText = (texts: readonly string[]): string => (new Set(texts).size === 1 ? texts[0]! : `${texts[0]} to ${texts.at(-1)}`);
+const rangeText = (texts: readonly string[]): string =>
+  new Set(texts).size === 1 ? texts[0]! : `${texts[0]} to ${texts.at(-1)}`;

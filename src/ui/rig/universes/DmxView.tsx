@@ -28,7 +28,9 @@ export function DmxView({ universe }: { universe: number }) {
   const [drag, setDrag] = useState<Drag | null>(null);
   const owners = useMemo(() => ownersOf(show, universe), [show.fixtures, show.types, universe]); // eslint-disable-line react-hooks/exhaustive-deps
   const picked = new Set(selection.map((i) => i.split(".")[0]));
-  const target = drag?.moved ? moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.to - drag.grip }) : undefined;
+  const target = drag?.moved
+    ? moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.to - drag.grip })
+    : undefined;
   const aim = drag ? drag.to - drag.grip : 0;
 
   useEffect(() => void shown.current.fill(-1), [universe, owners]);
@@ -47,8 +49,18 @@ export function DmxView({ universe }: { universe: number }) {
     }
   });
 
-  const cardAt = (event: PointerEvent): number => Number((document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>("[data-universe-card]")?.dataset.universeCard ?? 0);
-  const slotAt = (event: PointerEvent): number => Number((document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>("[data-slot]")?.dataset.slot ?? 0);
+  const cardAt = (event: PointerEvent): number =>
+    Number(
+      (document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>(
+        "[data-universe-card]",
+      )?.dataset.universeCard ?? 0,
+    );
+  const slotAt = (event: PointerEvent): number =>
+    Number(
+      (document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>(
+        "[data-slot]",
+      )?.dataset.slot ?? 0,
+    );
   const down = (event: PointerEvent<HTMLDivElement>) => {
     const slot = event.button === 0 ? slotAt(event) : 0;
     const owner = slot > 0 ? owners[slot - 1] : null;
@@ -72,21 +84,42 @@ export function DmxView({ universe }: { universe: number }) {
     if (!drag) return;
     const card = cardAt(event);
     if (card > 0 && card !== universe) {
-      const to = freeRun(occupancyOf(show), moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.start }).size, card);
-      return to.universe === card ? put(drag.fixture, to) : session.tell(`universe ${card} has no free run that is long enough`, "refused");
+      const to = freeRun(
+        occupancyOf(show),
+        moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.start }).size,
+        card,
+      );
+      return to.universe === card
+        ? put(drag.fixture, to)
+        : session.tell(`universe ${card} has no free run that is long enough`, "refused");
     }
     if (!target) return void session.act([select.of({ items: [drag.fixture] })], "select");
     put(drag.fixture, { universe, slot: aim });
   };
 
   return (
-    <div className={classes.slots} ref={grid} data-testid="dmx" data-universe={universe} onPointerDown={down} onPointerMove={move} onPointerUp={up} onPointerCancel={() => setDrag(null)}>
+    <div
+      className={classes.slots}
+      ref={grid}
+      data-testid="dmx"
+      data-universe={universe}
+      onPointerDown={down}
+      onPointerMove={move}
+      onPointerUp={up}
+      onPointerCancel={() => setDrag(null)}
+    >
       {owners.map((owner, i) => {
         const aimed = target && i + 1 >= aim && i + 1 < aim + target.size;
         return (
           <div
-            key={i} className={classes.slot} data-slot={i + 1} data-owned={owner !== null} data-first={owner?.start === i + 1} data-picked={owner !== null && picked.has(owner.fixture)}
-            data-aim={aimed ? (target.why ? "clash" : "free") : undefined} data-test={tests[`${universe}:${i + 1}`] !== undefined}
+            key={i}
+            className={classes.slot}
+            data-slot={i + 1}
+            data-owned={owner !== null}
+            data-first={owner?.start === i + 1}
+            data-picked={owner !== null && picked.has(owner.fixture)}
+            data-aim={aimed ? (target.why ? "clash" : "free") : undefined}
+            data-test={tests[`${universe}:${i + 1}`] !== undefined}
             title={`${universe}:${i + 1} ${owner ? owner.text : "free"}`}
           >
             <i>{owner?.start === i + 1 ? owner.number : ""}</i>

@@ -25,7 +25,12 @@ export function ownersOf(show: Show, universe: number): (Owner | null)[] {
       for (const channel of modelOf(show, fixture).mode.channels) {
         const label = `${attributeInfo(channel.functions[0]!.attribute).label}${channel.cell ? ` of cell ${channel.cell}` : ""}`;
         for (let byte = 0; byte < channel.bytes; byte++, slot++) {
-          owners[slot] = { fixture: fixture.id, number: fixture.number, start: address.slot, text: `${fixture.number} ${fixture.name}: ${label}${channel.bytes === 2 ? (byte ? ", fine" : ", coarse") : ""}` };
+          owners[slot] = {
+            fixture: fixture.id,
+            number: fixture.number,
+            start: address.slot,
+            text: `${fixture.number} ${fixture.name}: ${label}${channel.bytes === 2 ? (byte ? ", fine" : ", coarse") : ""}`,
+          };
         }
       }
     }
@@ -54,17 +59,37 @@ export function universeCards(show: Show): UniverseCard[] {
       if (last && last[0] + last[1] === i + 1 && slots[i - 1] === owner) last[1] += 1;
       else runs.push([i + 1, 1]);
     });
-    return { universe, runs, used: runs.reduce((sum, [, n]) => sum + n, 0), fixtures: new Set(slots.filter((s) => s !== null)).size };
+    return {
+      universe,
+      runs,
+      used: runs.reduce((sum, [, n]) => sum + n, 0),
+      fixtures: new Set(slots.filter((s) => s !== null)).size,
+    };
   });
 }
 
 /** What moving one address of a fixture would do, and why it cannot. */
-export function moveAddress(show: Show, id: string, from: { universe: number; slot: number }, to: { universe: number; slot: number }): { change: FixtureChange; size: number; why: string | undefined } {
+export function moveAddress(
+  show: Show,
+  id: string,
+  from: { universe: number; slot: number },
+  to: { universe: number; slot: number },
+): { change: FixtureChange; size: number; why: string | undefined } {
   const fixture = show.fixtures[id]!;
   const size = footprint(modelOf(show, fixture).mode);
   const kept = fixture.addresses.filter((a) => a.universe !== from.universe || a.slot !== from.slot);
   const rest = { types: show.types, fixtures: { ...show.fixtures, [id]: { ...fixture, addresses: kept } } };
   const owner = fits(to, size) ? inTheWay(occupancyOf(rest), to, size) : null;
-  const why = !fits(to, size) ? `${size} channels do not fit at ${addressText(to)}` : owner === null ? undefined : `${addressText(to)} is in use by fixture ${show.fixtures[owner]!.number}`;
-  return { size, why, change: { addresses: fixture.addresses.map((a) => (a.universe === from.universe && a.slot === from.slot ? to : a)) } };
+  const why = !fits(to, size)
+    ? `${size} channels do not fit at ${addressText(to)}`
+    : owner === null
+      ? undefined
+      : `${addressText(to)} is in use by fixture ${show.fixtures[owner]!.number}`;
+  return {
+    size,
+    why,
+    change: {
+      addresses: fixture.addresses.map((a) => (a.universe === from.universe && a.slot === from.slot ? to : a)),
+    },
+  };
 }

@@ -43,29 +43,76 @@ export function WireMonitor() {
       <section className={classes.streams}>
         <h3>Nodes found</h3>
         <ul className={classes.nodes} data-testid="nodes">
-          {nodes.map((n) => <li key={n.ip}><b>{n.short}</b> <span className="num">{n.ip}</span><br /><span className="muted">{n.long}, ports {n.ports.join(", ")}</span></li>)}
-          {nodes.length === 0 && <li className="muted">None has answered yet. Nodes are asked every {POLL_MS / 1000} seconds.</li>}
+          {nodes.map((n) => (
+            <li key={n.ip}>
+              <b>{n.short}</b> <span className="num">{n.ip}</span>
+              <br />
+              <span className="muted">
+                {n.long}, ports {n.ports.join(", ")}
+              </span>
+            </li>
+          ))}
+          {nodes.length === 0 && (
+            <li className="muted">None has answered yet. Nodes are asked every {POLL_MS / 1000} seconds.</li>
+          )}
         </ul>
         <h3>Arriving at the stand-in node</h3>
-        {received === null && <p className={classes.hint}>The stand-in node is not reached. It is started by ./bold-comet demo.</p>}
-        {received?.trouble && <p role="alert" data-bad>{received.trouble}</p>}
+        {received === null && (
+          <p className={classes.hint}>The stand-in node is not reached. It is started by ./bold-comet demo.</p>
+        )}
+        {received?.trouble && (
+          <p role="alert" data-bad>
+            {received.trouble}
+          </p>
+        )}
         <table className={classes.table} aria-label="Streams" data-testid="streams">
-          <thead><tr><th>Stream</th><th>From</th><th title="Packets a second">/s</th><th>lost</th><th>age</th></tr></thead>
+          <thead>
+            <tr>
+              <th>Stream</th>
+              <th>From</th>
+              <th title="Packets a second">/s</th>
+              <th>lost</th>
+              <th>age</th>
+            </tr>
+          </thead>
           <tbody>
             {received?.streams.map((s) => (
               <tr key={`${s.protocol} ${s.number} ${s.from}`} data-old={s.age > 3000}>
-                <td>{s.protocol === "artnet" ? "Art-Net" : "sACN"} <span className="num">{s.number}</span>{s.ended ? " · ended" : ""}</td>
-                <td><span className="num">{s.from}</span>{s.source && <><br /><span className="muted" title={`Sender ${s.source}, priority ${s.priority}`}>{s.source}, {s.priority}</span></>}</td>
+                <td>
+                  {s.protocol === "artnet" ? "Art-Net" : "sACN"} <span className="num">{s.number}</span>
+                  {s.ended ? " · ended" : ""}
+                </td>
+                <td>
+                  <span className="num">{s.from}</span>
+                  {s.source && (
+                    <>
+                      <br />
+                      <span className="muted" title={`Sender ${s.source}, priority ${s.priority}`}>
+                        {s.source}, {s.priority}
+                      </span>
+                    </>
+                  )}
+                </td>
                 <td className="num">{s.perSecond.toFixed(0)}</td>
-                <td className="num" data-bad={s.lost > 0}>{s.lost}</td>
+                <td className="num" data-bad={s.lost > 0}>
+                  {s.lost}
+                </td>
                 <td className="num">{s.age < 1000 ? `${s.age} ms` : `${(s.age / 1000).toFixed(1)} s`}</td>
               </tr>
             ))}
           </tbody>
         </table>
-        {received && received.streams.length === 0 && <p className={classes.hint}>Nothing has arrived. Set an output to {received.host}, as Art-Net or sACN.</p>}
-        {received?.announced.map((a) => <p key={`${a.from} ${a.source}`} className={classes.hint} data-testid="announced"><b>{a.source}</b> at <span className="num">{a.from}</span> says it sends sACN {runsText(a.universes)}.</p>)}
-        {received && received.malformed > 0 && <p className={classes.hint}>{plural(received.malformed, "packet")} that made no sense were left out.</p>}
+        {received && received.streams.length === 0 && (
+          <p className={classes.hint}>Nothing has arrived. Set an output to {received.host}, as Art-Net or sACN.</p>
+        )}
+        {received?.announced.map((a) => (
+          <p key={`${a.from} ${a.source}`} className={classes.hint} data-testid="announced">
+            <b>{a.source}</b> at <span className="num">{a.from}</span> says it sends sACN {runsText(a.universes)}.
+          </p>
+        ))}
+        {received && received.malformed > 0 && (
+          <p className={classes.hint}>{plural(received.malformed, "packet")} that made no sense were left out.</p>
+        )}
       </section>
       {link && <Comparison link={link} />}
     </div>
@@ -79,11 +126,21 @@ function Comparison({ link }: { link: NodeLink }) {
   const tests = useShow((s) => s.wire.tests);
   const highlight = useShow((s) => s.world.hands.highlight);
   const selection = useShow((s) => s.world.hands.selection);
-  const sent = useMemo(() => Object.keys(show.outputs).map(Number).sort((a, b) => a - b), [show.outputs]);
+  const sent = useMemo(
+    () =>
+      Object.keys(show.outputs)
+        .map(Number)
+        .sort((a, b) => a - b),
+    [show.outputs],
+  );
   const [chosen, setChosen] = useState<number | null>(null);
   const universe = chosen !== null && sent.includes(chosen) ? chosen : sent[0];
   const output = universe === undefined ? undefined : show.outputs[universe];
-  const owners = useMemo(() => (universe === undefined ? [] : ownersOf(show, universe)), [show.fixtures, show.types, universe]); // eslint-disable-line react-hooks/exhaustive-deps
+  const owners = useMemo(
+    () => (universe === undefined ? [] : ownersOf(show, universe)),
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [show.fixtures, show.types, universe],
+  );
   const grid = useRef<HTMLDivElement>(null);
   const [differing, setDiffering] = useState(0);
 
@@ -119,33 +176,71 @@ function Comparison({ link }: { link: NodeLink }) {
     return () => cancelAnimationFrame(handle);
   }, [session, link, universe, output, owners]);
 
-  if (universe === undefined || !output) return <p className={classes.hint}>No universe is sent yet. Set one under Outputs, such as: output 1 artnet to 127.0.0.1</p>;
+  if (universe === undefined || !output)
+    return (
+      <p className={classes.hint}>
+        No universe is sent yet. Set one under Outputs, such as: output 1 artnet to 127.0.0.1
+      </p>
+    );
   const held = Object.keys(tests).length;
-  const press = (slot: number) => session.askWire({ universe, slot, byte: tests[`${universe}:${slot}`] === undefined ? FULL : null });
+  const press = (slot: number) =>
+    session.askWire({ universe, slot, byte: tests[`${universe}:${slot}`] === undefined ? FULL : null });
   return (
     <section className={classes.comparison}>
       <header className={classes.head}>
-        <Select size="xs" w={130} aria-label="Universe to compare" value={String(universe)} onChange={(v) => v && setChosen(Number(v))} allowDeselect={false} data={sent.map((u) => ({ value: String(u), label: `Universe ${u}` }))} />
+        <Select
+          size="xs"
+          w={130}
+          aria-label="Universe to compare"
+          value={String(universe)}
+          onChange={(v) => v && setChosen(Number(v))}
+          allowDeselect={false}
+          data={sent.map((u) => ({ value: String(u), label: `Universe ${u}` }))}
+        />
         <span className="muted">{numberText(output)}</span>
-        <b role="status" data-testid="differing" data-bad={differing > 0}>{differing === 0 ? "arrives as meant" : `${plural(differing, "slot")} differ`}</b>
+        <b role="status" data-testid="differing" data-bad={differing > 0}>
+          {differing === 0 ? "arrives as meant" : `${plural(differing, "slot")} differ`}
+        </b>
         <span className={classes.tests}>
-          {selection.length > 0 && <Button size="compact-xs" variant="default" aria-pressed={highlight} onClick={() => session.act([setHighlight.of({ on: !highlight })], "highlight")}>{highlight ? "Stop identifying" : `Identify ${plural(selection.length, "fixture")}`}</Button>}
-          {held > 0 && <Button size="compact-xs" color="orange" onClick={() => session.askWire("endTests")}>Let go of {plural(held, "slot")}</Button>}
+          {selection.length > 0 && (
+            <Button
+              size="compact-xs"
+              variant="default"
+              aria-pressed={highlight}
+              onClick={() => session.act([setHighlight.of({ on: !highlight })], "highlight")}
+            >
+              {highlight ? "Stop identifying" : `Identify ${plural(selection.length, "fixture")}`}
+            </Button>
+          )}
+          {held > 0 && (
+            <Button size="compact-xs" color="orange" onClick={() => session.askWire("endTests")}>
+              Let go of {plural(held, "slot")}
+            </Button>
+          )}
         </span>
       </header>
       <div ref={grid} className={slots.slots} data-testid="wire" data-universe={universe}>
         {owners.map((owner, i) => (
           <div
-            key={i} className={slots.slot} data-owned={owner !== null} data-first={owner?.start === i + 1} data-test={tests[`${universe}:${i + 1}`] !== undefined}
+            key={i}
+            className={slots.slot}
+            data-owned={owner !== null}
+            data-first={owner?.start === i + 1}
+            data-test={tests[`${universe}:${i + 1}`] !== undefined}
             title={`${universe}:${i + 1} ${owner ? owner.text : "free"}. Press to hold this slot at full, to test the wire`}
-            onClick={(e) => (e.shiftKey && owner ? session.act([select.of({ items: [owner.fixture] })], "select") : press(i + 1))}
+            onClick={(e) =>
+              e.shiftKey && owner ? session.act([select.of({ items: [owner.fixture] })], "select") : press(i + 1)
+            }
           >
             <i>{owner?.start === i + 1 ? owner.number : ""}</i>
             <b>–</b>
           </div>
         ))}
       </div>
-      <p className={classes.hint}>Bytes as they arrived; a slot that is not what we mean is marked. Press a slot to hold it at full, Shift and press to select its fixture.</p>
+      <p className={classes.hint}>
+        Bytes as they arrived; a slot that is not what we mean is marked. Press a slot to hold it at full, Shift and
+        press to select its fixture.
+      </p>
     </section>
   );
 }

@@ -12,7 +12,13 @@ export interface Compared {
   began: number;
 }
 
-export const newCompared = (): Compared => ({ received: new Int16Array(512).fill(-1), differs: new Uint8Array(512), meant: new Int16Array(512).fill(-1), since: new Float64Array(512), began: -1 });
+export const newCompared = (): Compared => ({
+  received: new Int16Array(512).fill(-1),
+  differs: new Uint8Array(512),
+  meant: new Int16Array(512).fill(-1),
+  since: new Float64Array(512),
+  began: -1,
+});
 
 /** Compares a universe now. @param now milliseconds. @returns how many slots differ. */
 export function compare(state: Compared, meant: Uint8Array, received: Uint8Array | undefined, now: number): number {
