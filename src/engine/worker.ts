@@ -3,6 +3,7 @@ import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { advance, compute, createPlayer, isMoving, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
+import { prepareLists, rehearse } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
 import { applyDiff, readDiff } from "@/core/show/diff";
@@ -48,6 +49,9 @@ let unsaved = false;
 let origin = 0;
 /** What went wrong in a tick is told once, and the stage goes on. */
 let lastTrouble = "";
+/** A rehearsal begins once the stage is shown, and takes at most this long of the engine at a time, milliseconds. */
+const REHEARSE_AFTER_MS = 300;
+const REHEARSE_MS = 8;
 let aliveAt = 0;
 
 const epoch = (): number => performance.timeOrigin + performance.now();
@@ -196,6 +200,21 @@ function begin(running: Running | null): void {
   if (bridge) reach(bridge);
 }
 
+/** Rehearses a go between ticks, so that the first one that counts is not late. */
+function rehearseInPieces(show: World["show"]): void {
+  const work = rehearse(show);
+  const piece = () => {
+    const since = epoch();
+    try {
+      while (epoch() - since < REHEARSE_MS) if (work.next().done) return;
+    } catch {
+      return; // Only a rehearsal: the stage never waits for it, nor stops with it.
+    }
+    setTimeout(piece, REHEARSE_MS * 2);
+  };
+  setTimeout(piece, REHEARSE_AFTER_MS);
+}
+
 function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
   wire?.close();
   wire = openWire(port, token, name, ({ bridge: state, waiting }) =>
@@ -210,9 +229,10 @@ function hear(message: ToEngine): void {
     case "open":
       frames = new BroadcastChannel(message.frames);
       player = createPlayer(message.world as World, stageTime(0));
+      prepareLists(player.world.show);
       standby = message.standby;
       if (!standby) begin(message.running);
-      return;
+      return rehearseInPieces(player.world.show);
     case "bridge":
       if (bridge?.port === message.port && bridge.token === message.token && wire) return;
       bridge = message;

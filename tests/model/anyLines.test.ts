@@ -10,6 +10,7 @@ import { rangeOf } from "@/core/fixture/parameters";
 import { createPlayer, compute } from "@/core/play/player";
 import { restorePlay, savePlay } from "@/core/play/saved";
 import { placeOfCue } from "@/core/play/run";
+import { canonical } from "@/core/exchange/canonical";
 import { readShow } from "@/core/show/check";
 import { splitItem, splitKey } from "@/core/show/ids";
 import { isRefusal } from "@/core/show/refusal";
@@ -123,6 +124,7 @@ function type(desk: Desk, text: string): boolean {
 function checkWhole({ world: { show, hands } }: Desk): void {
   const read = readShow(JSON.parse(JSON.stringify(show)));
   if (isRefusal(read)) throw new Error(read.what);
+  expect(canonical(read)).toBe(canonical(show));
   const there = (id: string) => expect(show.fixtures[id]).toBeDefined();
   for (const group of Object.values(show.groups)) group.members.forEach((i) => there(splitItem(i).fixture));
   for (const item of [...hands.selection, ...(hands.stepping?.whole ?? [])]) there(splitItem(item).fixture);

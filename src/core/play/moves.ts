@@ -81,9 +81,9 @@ export function rescaleCells(
   arrival: Pick<Arrival, "list" | "slot" | "to" | "carriedTo">,
   key: ParamKey,
 ): void {
+  if (!key.endsWith(".0.Dimmer")) return;
   const { rig, layers } = stage;
-  const { fixture, cell, head } = splitKey(key);
-  if (cell > 0 || head !== "Dimmer") return;
+  const { fixture } = splitKey(key);
   const tracking = trackingOf(arrival.list);
   for (let number = 1; ; number++) {
     const param = rig.index.get(paramKey(fixture, number, "Dimmer"));

@@ -84,7 +84,7 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
         size="xl"
         centered
       >
-        {rescuing && <Rescue showId={card.id} onKept={() => (setRescuing(false), void onChanged())} />}
+        {rescuing && <Rescue tells showId={card.id} onKept={() => (setRescuing(false), void onChanged())} />}
       </Modal>
     </li>
   );

@@ -7,14 +7,28 @@ import { isRefusal, refusalText } from "@/core/show/refusal";
 import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
 import { listVersions, openVersion, type Version, type Versions } from "@/session/storage/versions";
+import { capital } from "../parts/words";
 import { versionText } from "./placeHref";
 import classes from "./Shell.module.css";
 
 /** A few of the steps are shown; older ones on demand. */
 const A_FEW = 12;
 
-/** Earlier versions of a show: to look at, and to go on with as a show of its own. Whatever is kept of the show stays as it is. */
-export function Rescue({ showId, onKept }: { showId: string; onKept(id: string): void }) {
+/**
+ * Earlier versions of a show: to look at, and to go on with as a show of its own. Whatever is kept of the show
+ * stays as it is.
+ *
+ * @param tells whether it says what is wrong: where nobody else has.
+ */
+export function Rescue({
+  showId,
+  tells = false,
+  onKept,
+}: {
+  showId: string;
+  tells?: boolean;
+  onKept(id: string): void;
+}) {
   const [versions, setVersions] = useState<Versions | null>(null);
   const [said, setSaid] = useState("");
   const [most, setMost] = useState(A_FEW);
@@ -34,7 +48,7 @@ export function Rescue({ showId, onKept }: { showId: string; onKept(id: string):
     [showId, onKept],
   );
   if (!versions) return <Waiting said={said} />;
-  const { steps, moments, newest } = versions;
+  const { steps, moments, newest, wrong } = versions;
   const row = (version: Version, text: string, best: boolean) => (
     <Group key={versionText(version)} justify="space-between" wrap="nowrap" gap="sm" data-testid="version">
       <Text size="sm" fw={best ? 700 : 400} style={{ minWidth: 0, overflowWrap: "anywhere" }}>
@@ -57,6 +71,11 @@ export function Rescue({ showId, onKept }: { showId: string; onKept(id: string):
   );
   return (
     <Stack gap="xs" className={classes.rescue}>
+      {wrong && tells && (
+        <Text role="alert" size="sm" c="var(--caution)">
+          {capital(wrong)}
+        </Text>
+      )}
       {said && (
         <Text role="alert" size="sm" c="var(--caution)">
           {said}

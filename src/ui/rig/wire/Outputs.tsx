@@ -106,7 +106,7 @@ function bridgeText(bridge: FromBridge | null): string {
     bridge.behind > 0
       ? ` ${plural(bridge.behind, "universe changes", "universes change")} faster than this machine can send: they get fewer frames, always the newest.`
       : "";
-  return `The bridge sends ${plural(bridge.sending.length, "universe")}, the busiest at ${fastest.toFixed(0)} frames a second.${behind}`;
+  return `The bridge sends ${plural(bridge.sending.length, "universe")}, the busiest at ${plural(Math.round(fastest), "frame")} a second.${behind}`;
 }
 
 const whereText = (output: Output): string =>
