@@ -1,5 +1,5 @@
 // How long the stage stands still when the window that hosts a show closes and another goes on: the longest
-// gap between two packets that differ, on the wire, during a fade. Usage: node tools/measure-handover.mjs [times]
+// gap between two packets that differ, on the wire, during a fade of 16 bits. Usage: node tools/measure-handover.mjs [times]
 import { spawn } from "node:child_process";
 import { createSocket } from "node:dgram";
 import { createServer } from "node:net";
@@ -91,7 +91,7 @@ async function measure(title, prepare) {
   );
 }
 
-const fade = ["1 thru 100 at full", "record list 40 cue 1 fade 60", "clear", "set list 40 releasetime 0"];
+const fade = ["1 thru 12 at full pan at 200", "record list 40 cue 1 fade 60", "clear", "set list 40 releasetime 0"];
 await measure("demo show", async (page) => {
   await page.goto(`${base}/show/demo/build`);
   await page.locator("#ask").waitFor();
@@ -109,7 +109,7 @@ await measure("4,000 fixtures", async (page) => {
   await ask(
     page,
     `output 1 artnet to ${HOST} as 7`,
-    "all at full",
+    "all pan at 200",
     "record list 40 cue 1 fade 60",
     "clear",
     "set list 40 releasetime 0",

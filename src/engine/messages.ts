@@ -13,6 +13,8 @@ import { LayoutSchema } from "./frame";
  */
 export const RunningSchema = z.object({ saved: z.string(), now: z.number() });
 export type Running = z.infer<typeof RunningSchema>;
+/** While something moves, the time is told this often, milliseconds. */
+export const CLOCK_EVERY_MS = 250;
 
 /** Asked of the wire: nodes to tell of themselves; the bridge back from another window; a slot held at a byte to test it, null to let go. */
 export const WireAskSchema = z.object({
@@ -51,7 +53,12 @@ export const ToEngineSchema = z.discriminatedUnion("kind", [
   /** On standby: the running state as the other window saves it. */
   RunningSchema.partial().extend({ kind: z.literal("running") }),
   /** Ends the standby: goes on for the window that has gone. */
-  z.object({ kind: z.literal("begin"), running: RunningSchema.nullable() }),
+  z.object({
+    kind: z.literal("begin"),
+    running: RunningSchema.nullable(),
+    /** Seconds the other engine went on for after it was last heard of. */
+    since: z.number().min(0),
+  }),
   /** What of the outputs people have agreed to. */
   z.object({ kind: z.literal("consent"), consent: z.object({ imported: z.boolean(), given: z.array(z.string()) }) }),
   z.object({ kind: z.literal("audience"), on: z.boolean() }),

@@ -28,6 +28,8 @@ export interface WireOut {
   poll(): void;
   /** Takes the output from the show that holds it. */
   take(): void;
+  /** Ends the silence it was opened with: says who it is and what may leave. */
+  speak(): void;
   close(): void;
 }
 
@@ -71,8 +73,17 @@ export function partsOf(
   });
 }
 
-/** @param show names this show in this browser. @param tell how the wire stands. */
-export function openWire(port: number, token: string, show: string, tell: (told: WireTold) => void): WireOut {
+/**
+ * @param show names this show in this browser. @param tell how the wire stands. @param silent whether it only
+ * listens until told to speak, so that going on for another window needs no new connection.
+ */
+export function openWire(
+  port: number,
+  token: string,
+  show: string,
+  tell: (told: WireTold) => void,
+  silent = false,
+): WireOut {
   let socket: WebSocket | undefined;
   let closed = false;
   let now:
@@ -86,12 +97,14 @@ export function openWire(port: number, token: string, show: string, tell: (told:
   let sent = new Uint8Array(0);
   /** Nothing is on the bridge's side yet: all goes out. */
   let whole = true;
+  /** It has spoken and not yet heard whether the output is its own: what comes after is sent, and taken where it is. */
+  let asked = false;
 
   const say = (message: ToBridge) => socket?.readyState === WebSocket.OPEN && socket.send(JSON.stringify(message));
 
   /** Tells the bridge what may leave, where that has changed. */
   function settle(again = false): void {
-    if (!now || !bridge) return;
+    if (!now || !bridge || silent) return;
     const found = agreed(now.show.outputs, consent, bridge.interfaces);
     wanted = new Set(Object.keys(found.allowed).map(Number));
     const parts = partsOf({ outputs: found.allowed, wire: now.show.wire }, now.intensity);
@@ -110,6 +123,7 @@ export function openWire(port: number, token: string, show: string, tell: (told:
   function hear(said: FromBridge): void {
     const first = bridge === null;
     const networks = JSON.stringify(bridge?.interfaces);
+    asked = false;
     // What was sent before it was ours went nowhere.
     if (said.mine && !bridge?.mine) whole = true;
     bridge = said;
@@ -149,7 +163,7 @@ export function openWire(port: number, token: string, show: string, tell: (told:
     send(bytes) {
       if (
         socket?.readyState !== WebSocket.OPEN ||
-        !bridge?.mine ||
+        !(asked || bridge?.mine) ||
         wanted.size === 0 ||
         socket.bufferedAmount > MOST_WAITING
       )
@@ -165,6 +179,11 @@ export function openWire(port: number, token: string, show: string, tell: (told:
       for (const frame of writeFrames(changed)) socket.send(frame);
     },
     take: () => void say({ kind: "take" }),
+    speak() {
+      silent = false;
+      asked = bridge !== null;
+      settle(true);
+    },
     poll: () => void say({ kind: "poll" }),
     close() {
       closed = true;

@@ -116,6 +116,23 @@ test("what is saved opens where it was, and its clock goes on from there", async
   expect(broken.value(dimmer)).toBe(0);
 });
 
+test("one that stands by says nothing of a stage, and begins where the other one would be by now", async () => {
+  const first = await startWorker();
+  first.open();
+  first.event({ kind: "go", list });
+  first.pass(1000);
+  const running = { saved: first.last("saved")!.saved, now: first.last("clock")!.now };
+  const next = await startWorker();
+  next.tell({ kind: "open", world: desk.world as never, running: null, frames: "frames", standby: true });
+  next.tell({ kind: "running", saved: running.saved });
+  next.pass(3000);
+  expect(next.last("layout")).toBeUndefined();
+  next.tell({ kind: "begin", running, since: 0.2 });
+  expect(next.value(dimmer)).toBeCloseTo(25 * (running.now + 0.2), 1);
+  next.pass(1000);
+  expect(next.value(dimmer)).toBeCloseTo(25 * (running.now + 1.2), 0);
+});
+
 test("an edit is on stage at once, a new rig is laid out anew, nonsense is told and changes nothing", async () => {
   const engine = await startWorker();
   engine.open();

@@ -12,13 +12,19 @@ import type { World } from "@/core/show/world";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
 import { frameBytes, openFrame, publish, type Frame, type Layout } from "./frame";
-import { ToEngineSchema, type FromEngine, type Running, type ToEngine, type WireAsk, type WireState } from "./messages";
+import {
+  CLOCK_EVERY_MS,
+  ToEngineSchema,
+  type FromEngine,
+  type Running,
+  type ToEngine,
+  type WireAsk,
+  type WireState,
+} from "./messages";
 import { openWire, type WireOut } from "./wireOut";
 
 /** For the eye; the wire gets at most 44 frames of them a second. */
 const RATE = 60;
-/** While something moves, the running state is saved this often, milliseconds. */
-const SAVE_EVERY = 250;
 /** So often it says that it lives, milliseconds. */
 const ALIVE_EVERY = 400;
 const shares =
@@ -109,7 +115,7 @@ function tick(): void {
     show();
     if (happened) unsaved = true;
     if (unsaved) save();
-    else if (epoch() - savedAt > SAVE_EVERY) sayClock();
+    else if (epoch() - savedAt > CLOCK_EVERY_MS) sayClock();
   } catch (error) {
     const text = `something went wrong on stage and was passed over: ${(error as Error).message}`;
     if (text !== lastTrouble) say({ kind: "trouble", text });
@@ -174,8 +180,8 @@ function tickNow(): void {
   show();
 }
 
-/** Begins to play, from where it was left. */
-function begin(running: Running | null): void {
+/** Begins to play, from where it was left. @param since seconds that have passed on stage since then. */
+function begin(running: Running | null, since = 0): void {
   if (!player) return;
   const saved = running === null ? null : heard?.text === running.saved ? heard.saved : readSaved(running.saved);
   if (running && !saved)
@@ -184,7 +190,7 @@ function begin(running: Running | null): void {
       text: "the running state was damaged, so the stage came back released. Give the lists a go where they should stand",
     });
   const start = stageTime(saved?.now ?? 0);
-  const now = stageTime(Math.max(start, running?.now ?? 0));
+  const now = stageTime(Math.max(start, running?.now ?? 0) + since);
   standby = false;
   heard = undefined;
   origin = epoch() - now * 1000;
@@ -197,7 +203,15 @@ function begin(running: Running | null): void {
   sayPlaying(player);
   layOut();
   show();
-  if (bridge) reach(bridge);
+  if (wire) speak(wire);
+  else if (bridge) reach(bridge);
+}
+
+/** On standby the bridge was reached already: it takes what comes from here on. */
+function speak(out: WireOut): void {
+  out.speak();
+  if (player) out.send(tested(player.frame));
+  say({ kind: "wire", wire: wireState });
 }
 
 /** Rehearses a go between ticks, so that the first one that counts is not late. */
@@ -217,8 +231,15 @@ function rehearseInPieces(show: World["show"]): void {
 
 function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
   wire?.close();
-  wire = openWire(port, token, name, ({ bridge: state, waiting }) =>
-    say({ kind: "wire", wire: Object.assign(wireState, { bridge: state, waiting }) }),
+  wire = openWire(
+    port,
+    token,
+    name,
+    ({ bridge: state, waiting }) => {
+      Object.assign(wireState, { bridge: state, waiting });
+      if (!standby) say({ kind: "wire", wire: wireState });
+    },
+    standby,
   );
   if (consent) wire.agree(consent.consent);
   if (player) wire.configure(player.world.show, player.rig);
@@ -236,8 +257,7 @@ function hear(message: ToEngine): void {
     case "bridge":
       if (bridge?.port === message.port && bridge.token === message.token && wire) return;
       bridge = message;
-      if (!standby) reach(message);
-      return;
+      return reach(message);
     case "consent":
       consent = message;
       return wire?.agree(message.consent);
@@ -246,7 +266,7 @@ function hear(message: ToEngine): void {
       if (standby && message.saved !== undefined) heard = { text: message.saved, saved: readSaved(message.saved) };
       return;
     case "begin":
-      if (standby) begin(message.running);
+      if (standby) begin(message.running, message.since);
       return;
   }
   if (!player) return;

@@ -3,7 +3,7 @@
 import { connect } from "node:net";
 import { WebSocket } from "ws";
 import { cutOff, guardedServer } from "./guarded";
-import { createRates } from "./rates";
+import { createAllowance, createRates } from "./rates";
 
 const guard = {
   origins: ["http://127.0.0.1:4610", "http://localhost:4610"],
@@ -87,6 +87,13 @@ test("too much, too often or against the rules ends that connection alone", asyn
     await new Promise((resolve) => setTimeout(resolve, 10));
   expect(heard).toContain("still here");
   well.close();
+});
+
+test("an allowance is for any second, wherever it begins", () => {
+  const fits = createAllowance(20);
+  const of = (n: number, at: number) => Array.from({ length: n }, () => fits(at)).filter(Boolean).length;
+  expect([of(15, 990), of(15, 1010), of(15, 1110)]).toEqual([15, 5, 2]);
+  expect(of(100, 9000)).toBe(20);
 });
 
 test("a rate is that of the last two seconds", () => {

@@ -2,6 +2,7 @@
 import { timingSafeEqual } from "node:crypto";
 import { createServer } from "node:http";
 import { WebSocketServer, type WebSocket } from "ws";
+import { createAllowance } from "./rates";
 
 export interface Guard {
   /** Origins of the app, such as the one of 127.0.0.1 and of localhost. */
@@ -58,12 +59,9 @@ export function guardedServer(
     },
   });
   server.on("connection", (socket) => {
-    let second = 0;
-    let count = 0;
+    const fits = createAllowance(guard.mostMessages);
     socket.on("message", () => {
-      const now = Math.floor(performance.now() / 1000);
-      if (now !== second) [second, count] = [now, 0];
-      if (++count > guard.mostMessages) cutOff(socket, `more than ${guard.mostMessages} messages a second`);
+      if (!fits(performance.now())) cutOff(socket, `more than ${guard.mostMessages} messages a second`);
     });
     // A socket that breaks the protocol closes; that is all there is to do.
     socket.on("error", () => undefined);

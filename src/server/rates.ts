@@ -13,3 +13,16 @@ export function createRates(everyMs: number): { of(key: string, packets: number)
     },
   };
 }
+
+/** Whether one more fits: as many at once as come in a second, and no more than that over time. @returns asked with the time, milliseconds. */
+export function createAllowance(perSecond: number): (now: number) => boolean {
+  let left = perSecond;
+  let at: number | undefined;
+  return (now) => {
+    left = Math.min(perSecond, left + ((now - (at ?? now)) * perSecond) / 1000);
+    at = now;
+    if (left < 1) return false;
+    left -= 1;
+    return true;
+  };
+}

@@ -44,8 +44,8 @@ export interface EngineLink {
   wire(ask: WireAsk): void;
   /** On standby: the running state as the other window saves it. */
   running(change: Partial<Running>): void;
-  /** Ends the standby. */
-  begin(running: Running | null): void;
+  /** Ends the standby. @param since seconds the other engine went on for after it was last heard of. */
+  begin(running: Running | null, since?: number): void;
   view(): StageView | undefined;
   close(): void;
 }
@@ -62,6 +62,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
   const reasons = new Map<number, (why: Why | null) => void>();
   let listener: EngineListener | undefined;
   let view: StageView | undefined;
+  let playing: Playing | undefined;
+  let wire: WireState | undefined;
   let count = 0;
   /** What an engine that is started again is told. */
   const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } =
@@ -119,12 +121,12 @@ export function startEngine(world: World, running: Running | null, frames: strin
         view = viewOf(view.layout, openFrame(view.layout, message.memory));
         return listener?.copied(view);
       case "playing":
-        return listener?.playing(message.playing);
+        return listener?.playing((playing = message.playing));
       case "saved":
         kept.running = { saved: message.saved, now: 0 };
         return listener?.running({ saved: message.saved });
       case "wire":
-        return listener?.wire(message.wire);
+        return listener?.wire((wire = message.wire));
       case "clock":
         if (kept.running) kept.running = { ...kept.running, now: message.now };
         return listener?.running({ now: message.now });
@@ -149,7 +151,14 @@ export function startEngine(world: World, running: Running | null, frames: strin
   }, LOOK_MS);
 
   return {
-    listen: (to) => (listener = to),
+    listen(to) {
+      listener = to;
+      // What an engine that has begun already said before anybody listened.
+      if (view) to.layout(view);
+      if (playing) to.playing(playing);
+      if (wire) to.wire(wire);
+      if (!kept.standby && kept.running) to.running(kept.running);
+    },
     diff: (diff) => say({ kind: "diff", diff }),
     event: (event) =>
       new Promise((resolve) => {
@@ -168,9 +177,10 @@ export function startEngine(world: World, running: Running | null, frames: strin
       say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
     wire: (ask) => say({ kind: "wire", ask }),
     running: (change) => say({ kind: "running", ...change }),
-    begin(from) {
+    begin(from, since = 0) {
+      if (!kept.standby) return;
       Object.assign(kept, { running: from, standby: false });
-      say({ kind: "begin", running: from });
+      say({ kind: "begin", running: from, since });
     },
     audience(on) {
       kept.audience = on;

@@ -7,7 +7,7 @@ import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusa
 import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
-import type { Running } from "@/engine/messages";
+import { CLOCK_EVERY_MS, type Running } from "@/engine/messages";
 import { viewOf, type StageView } from "@/engine/view";
 import { browserId, consentOf } from "./consent";
 import { startEngine, type EngineLink } from "./engineLink";
@@ -63,6 +63,7 @@ export function joinHost(id: string): Promise<Guest> {
   const waiting = new Map<number, (answer: { refusal: Refusal | undefined; why: Why | null }) => void>();
   let count = 0;
   let running: Running | null = null;
+  let heardAt = 0;
   let seq = 0;
   let unwritten: Entry[] = [];
   let engine: EngineLink | undefined;
@@ -117,7 +118,10 @@ export function joinHost(id: string): Promise<Guest> {
           });
           waiting.delete(message.id);
           return;
+        case "leaving":
+          return engine?.begin(running, Math.min(performance.now() - heardAt, CLOCK_EVERY_MS) / 1000);
         case "running":
+          heardAt = performance.now();
           if (message.saved !== undefined) running = { saved: message.saved, now: 0 };
           if (message.now !== undefined && running) running = { ...running, now: message.now };
           return engine?.running(message.saved === undefined ? {} : { saved: message.saved });

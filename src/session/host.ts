@@ -13,6 +13,8 @@ export interface Host {
   /** All up to this change is written. */
   saved(seq: number): void;
   running(change: Partial<Running>): void;
+  /** This window closes: the next goes on without waiting for its end. */
+  leaving(): void;
   close(): void;
 }
 
@@ -99,6 +101,7 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       running = change.saved === undefined ? { ...running, ...change } : change;
       if (guests.size > 0) say({ kind: "running", ...change });
     },
+    leaving: () => say({ kind: "leaving" }),
     close() {
       unwatch();
       channel.close();

@@ -149,6 +149,10 @@ function create(id: string, version: { version: Version; says: string } | null):
   };
 }
 
+/** A page that a browser puts aside and brings back has let its engine go: it starts anew. */
+if (typeof addEventListener === "function")
+  addEventListener("pageshow", (event) => (event as PageTransitionEvent).persisted && location.reload());
+
 let now: { key: string; show: RunningShow } | undefined;
 
 /** The show of this window; another one that ran here is closed. @param version an earlier one to look at, with its words. */

@@ -205,6 +205,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     askWire: (ask) => engine.wire(ask),
     flush: () => keeper.flush(),
     close() {
+      removeEventListener("pagehide", leaving);
       clearInterval(moments);
       unfollow();
       host?.close();
@@ -213,11 +214,17 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       looks.close();
     },
   };
+  // The engine stops before the next window's begins, so that the wire never hears two.
+  const leaving = (): void => {
+    engine.close();
+    host?.leaving();
+  };
   const keepNow = (name: string) => void keepMoment(id, name, store.getState().world.show).catch(() => undefined);
   if (readOnly === null) {
     keepNow("When it was opened");
     host = hostWindows(session, { audience: (on) => engine.audience(on), seq: () => keeper.seq() });
     keeper.onSaved((seq) => host?.saved(seq));
+    addEventListener("pagehide", leaving);
   }
   const moments = readOnly === null ? setInterval(() => keepNow("By the clock"), MOMENT_EVERY_MS) : undefined;
   return session;

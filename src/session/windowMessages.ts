@@ -33,6 +33,8 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("join"), from: z.string() }),
   z.object({ kind: z.literal("leave"), from: z.string() }),
   z.object({ kind: z.literal("hosting") }),
+  /** The host's window closes: its engine has stopped. */
+  z.object({ kind: z.literal("leaving") }),
   z.object({ kind: z.literal("request"), from: z.string(), id: z.number().int(), request: RequestSchema }),
   z.object({
     kind: z.literal("answer"),

@@ -17,8 +17,11 @@ import { hostWindows, type Host } from "./host";
 import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
 import { frameChannel, windowChannel } from "./windowMessages";
 
+const told: { kind: string }[] = [];
 class QuietWorker {
-  postMessage() {}
+  postMessage(message: { kind: string }) {
+    told.push(message);
+  }
   addEventListener() {}
   terminate() {}
 }
@@ -180,6 +183,23 @@ test("the running state is heard in parts, for taking over; a guest that leaves 
   // Closing the page.
   leaving.at(-1)!();
   await until(() => hosting.audience.at(-1) === false);
+});
+
+test("a window that stands by goes on as soon as the host says that it leaves, from where the stage is by then", async () => {
+  guest.warm();
+  hosting.host.running({ saved: "state" });
+  hosting.host.running({ now: 12 });
+  await until(() => told.some((m) => m.kind === "running"));
+  hosting.host.leaving();
+  const begun = () => told.filter((m) => m.kind === "begin");
+  await until(() => begun().length === 1);
+  expect(begun()).toEqual([{ kind: "begin", running: { saved: "state", now: 12 }, since: expect.any(Number) }]);
+  expect((begun()[0] as unknown as { since: number }).since).toBeLessThanOrEqual(0.25);
+  // The session that takes it over begins it no second time.
+  const { engine } = guest.inherit();
+  engine!.begin({ saved: "older", now: 1 });
+  expect(begun()).toHaveLength(1);
+  engine!.close();
 });
 
 test("what the host has not said to be written is inherited, by its numbers in the journal", async () => {

@@ -9,6 +9,7 @@ import { fixturesByNumber, newHands, newList, type World } from "../show/world";
 import { stageTime } from "../units/units";
 import { play } from "./act";
 import { advance, compute, createPlayer } from "./player";
+import { restorePlay, savePlay } from "./saved";
 
 /** Works out how every list tracks: an edit changes only what it touches. */
 export function prepareLists(show: Pick<Show, "lists">): void {
@@ -58,5 +59,7 @@ export function* rehearse(show: Show, times = 150): Generator<undefined> {
       compute(player);
     }
     yield;
+    // Going on from where another engine was left is rehearsed, too.
+    if (i % 4 === 0) restorePlay(createPlayer(world, stageTime(now)), savePlay(player));
   }
 }
