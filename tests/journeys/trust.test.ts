@@ -184,6 +184,19 @@ test("a damaged show opens at an earlier moment, to look at first, and goes on a
     (n) => n === 2,
   );
   await untilSaved(page);
+  // The picker offers the same, and says what is wrong with it.
+  await page.goto(app.base);
+  await page.locator("[data-ready=true]").waitFor();
+  await page.getByRole("button", { name: "More for Hurt", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Earlier versions" }).click();
+  const dialog = page.getByRole("dialog", { name: "Earlier versions of Hurt" });
+  await dialog.getByRole("alert").getByText(/damaged/).waitFor();
+  await dialog.getByRole("button", { name: "Keep as a show" }).first().click();
+  await dialog.waitFor({ state: "detached" });
+  await becomes(
+    () => page.getByRole("button", { name: /^Open Hurt \(earlier\)/ }).count(),
+    (n) => n === 2,
+  );
 });
 
 test("what is drawn fails and says so while the show runs on; leaving with something not written asks", async () => {
