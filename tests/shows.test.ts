@@ -1,4 +1,4 @@
-/** The show tests: each script in tests/shows on a virtual clock. */
+/** Catches a stage that stands otherwise than a show test says: each script in tests/shows on a virtual clock. */
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

@@ -1,4 +1,4 @@
-/** @jest-environment node */
+/** Catches a bridge that sends wrong bytes, lets strangers in, or dies of what it hears. */
 import { createSocket } from "node:dgram";
 import { WebSocket } from "ws";
 import { artDmx } from "@/core/dmx/artnet";

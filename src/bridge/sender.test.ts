@@ -1,3 +1,4 @@
+/** Catches packets sent too often, too seldom, out of order, or not at all. */
 import { readArtNet } from "@/core/dmx/artnet";
 import { readSacn } from "@/core/dmx/sacn";
 import { readSacnDiscovery } from "@/core/dmx/sacnDiscovery";

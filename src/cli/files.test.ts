@@ -1,4 +1,3 @@
-/** @jest-environment node */
 /** Catches scripts that write where nobody asked them to. */
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

@@ -1,3 +1,4 @@
+/** Catches a reader that sees half of one frame and half of another. */
 import { frameBytes, frameCount, openFrame, publish, wholeHalf, type Layout } from "./frame";
 
 const layout: Layout = {

@@ -1,3 +1,4 @@
+/** Catches universes that do not leave, leave unasked, or fade where they should not. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { compileRig } from "@/core/play/rig";
 import { intensityOf, openWire } from "./wireOut";

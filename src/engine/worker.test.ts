@@ -1,4 +1,4 @@
-/** The engine's worker on a clock of the test's own: what it is told, and what it says and publishes. */
+/** Catches an engine that plays late events late, forgets where it was, or stops at nonsense. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { listNumbered, type World } from "@/core/show/world";

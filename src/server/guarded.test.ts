@@ -1,5 +1,4 @@
-/** @jest-environment node */
-/** Who may connect, and what a connection may do. */
+/** Catches a stranger let in, and one connection that takes the server along. */
 import { connect } from "node:net";
 import { WebSocket } from "ws";
 import { cutOff, guardedServer } from "./guarded";

@@ -1,4 +1,4 @@
-/** Many intents as one step: all of them, or none. */
+/** Catches many intents that come to be half done. */
 import { applyDiff } from "@/core/show/diff";
 import { applyIntents, type Intent } from "@/core/show/intent";
 import { INTENTS } from "@/core/intents";

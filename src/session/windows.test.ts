@@ -1,5 +1,4 @@
-/** @jest-environment node */
-/** Two windows of one show over a real channel: what the guest sees, what it asks for, what it is told. */
+/** Catches windows of one show that drift apart: what the guest sees, what it asks for, what it is told. */
 import { createStore } from "zustand/vanilla";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";

@@ -1,4 +1,4 @@
-/** The stand-in node over real sockets, on loopback addresses that nothing else uses. */
+/** Catches a stand-in node that counts, answers or loses otherwise than a real one, over real sockets. */
 import { createSocket, type Socket } from "node:dgram";
 import { artDmx, ARTNET_PORT, artPoll, readArtNet } from "@/core/dmx/artnet";
 import { SACN_PORT, sacnData } from "@/core/dmx/sacn";

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 /** Catches files that crash what reads them, open as something else, or open as a show that does not work. */
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdtempSync, writeFileSync } from "node:fs";

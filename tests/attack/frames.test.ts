@@ -1,4 +1,3 @@
-/** @jest-environment node */
 /** Catches messages that end the bridge, change what is on the wire, or keep the next window from it. */
 import { WebSocket } from "ws";
 import { writeFrame } from "@/core/dmx/wireFrame";

@@ -1,4 +1,4 @@
-/** The edges of the interface: bad input is told where it is made, and nothing changes; what is done can be undone. */
+/** Catches bad input that is not told where it is made, or changes something, and deeds that cannot be undone. */
 import { startApp, untilSaved, type App } from "./app";
 
 let app: App;

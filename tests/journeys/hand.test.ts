@@ -1,5 +1,4 @@
-/** @jest-environment node */
-/** Numbers under the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
+/** Catches numbers that do not follow the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
 import type { Locator } from "playwright-core";
 import { fitView, toPixels } from "@/ui/stage/plan";
 import { becomes, startApp, untilSaved, type App } from "./app";

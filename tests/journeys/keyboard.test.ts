@@ -1,4 +1,4 @@
-/** A show by keyboard alone: patch, group, values, two cues with fades, go, reload, file out and in. */
+/** Catches a step of a show that the keyboard alone cannot do: patch, group, values, two cues with fades, go, reload, file out and in. */
 import { readFileSync } from "node:fs";
 import { bytesShown, bytesWhen, startApp, untilSaved, word, type App } from "./app";
 

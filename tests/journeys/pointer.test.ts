@@ -1,4 +1,4 @@
-/** A show by pointer alone, from the first patch to playback. */
+/** Catches a step of a show that the pointer alone cannot do, from the first patch to playback. */
 import { bytesShown, bytesWhen, startApp, word, type App } from "./app";
 
 let app: App;

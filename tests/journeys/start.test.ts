@@ -1,4 +1,4 @@
-/** Starting and stopping: nothing is left behind, and a start never takes what is half dead for running. */
+/** Catches what is left behind by a stop, and a start that takes what is half dead for running. */
 import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { connect } from "node:net";

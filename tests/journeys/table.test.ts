@@ -1,4 +1,4 @@
-/** The patch table as a spreadsheet: typing, ranges, filling, copy and paste, clashes and their cures. */
+/** Catches a patch table that is no spreadsheet: typing, ranges, filling, copy and paste, clashes and their cures. */
 import type { Page } from "playwright-core";
 import { becomes, startApp, type App } from "./app";
 

@@ -1,4 +1,4 @@
-/** Trust: the output is held by one show and said, the bridge comes back by itself, a damaged show has a way out, nothing is sent unasked. */
+/** Catches an output taken unasked, a bridge that stays dead, a damaged show without a way out, and anything sent unasked. */
 import { createSocket } from "node:dgram";
 import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
@@ -190,7 +190,10 @@ test("a damaged show opens at an earlier moment, to look at first, and goes on a
   await page.getByRole("button", { name: "More for Hurt", exact: true }).click();
   await page.getByRole("menuitem", { name: "Earlier versions" }).click();
   const dialog = page.getByRole("dialog", { name: "Earlier versions of Hurt" });
-  await dialog.getByRole("alert").getByText(/damaged/).waitFor();
+  await dialog
+    .getByRole("alert")
+    .getByText(/damaged/)
+    .waitFor();
   await dialog.getByRole("button", { name: "Keep as a show" }).first().click();
   await dialog.waitFor({ state: "detached" });
   await becomes(

@@ -1,4 +1,4 @@
-/** Two windows of one show: in step, and the second takes over when the first closes. */
+/** Catches two windows of one show out of step, and a second that does not go on when the first closes. */
 import { bytesShown, bytesWhen, startApp, word, type App } from "./app";
 import type { Page } from "playwright-core";
 

@@ -1,4 +1,4 @@
-/** From a table on paper to light on the wire: import, send, bring up, see it arrive. */
+/** Catches a break on the way from a table on paper to light on the wire. */
 import { writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";

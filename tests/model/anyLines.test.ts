@@ -1,4 +1,4 @@
-/** Whatever is typed: a refused line changes nothing, the show stays whole, and the stage is what the show says. */
+/** Catches a refused line that changes something, and a show or a stage that any typed lines leave unlike each other. */
 import fc from "fast-check";
 import { contextOf, newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { readLine } from "@/core/command/read";

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 /** Catches sACN that only our own node understands: a whole show's packets, read by another implementation, beside our own. */
 import { createSocket, type Socket } from "node:dgram";
 import { Receiver } from "sacn";

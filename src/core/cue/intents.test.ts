@@ -1,4 +1,4 @@
-/** What edits of cues leave as it was, over random lists. */
+/** Catches edits of cues that change what they should leave, over random lists. */
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered } from "../show/world";

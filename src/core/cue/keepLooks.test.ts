@@ -1,4 +1,4 @@
-/** Keep looks keeps them; cue only never changes the next look; ripple tells exactly which looks change. */
+/** Catches looks that an edit changed though they were to be kept, and ripple that tells others than change. */
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered, type World } from "../show/world";

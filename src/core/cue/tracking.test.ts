@@ -1,4 +1,4 @@
-/** Deriving a list's tracking from the version before gives what building it anew gives. */
+/** Catches tracking derived from the version before that differs from tracking built anew. */
 import fc from "fast-check";
 import { newCue } from "./cueDraft";
 import { inForceAt, standingOf, trackingOf } from "./tracking";

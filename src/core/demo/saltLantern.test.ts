@@ -1,3 +1,4 @@
+/** Catches a demo show that does not open or does not play through. */
 import { readShow } from "../show/check";
 import { isRefusal } from "../show/refusal";
 import { cuesOf, listNumbered } from "../show/world";

@@ -1,4 +1,4 @@
-/** Whatever is typed is read, or refused with a reason; and what is offered to go on with can follow. */
+/** Catches text that is neither read nor refused with a reason, and offers that cannot follow. */
 import fc from "fast-check";
 import { canonical } from "../exchange/canonical";
 import { isRefusal, refusalText } from "../show/refusal";

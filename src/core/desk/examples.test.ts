@@ -1,4 +1,4 @@
-/** Every line of the handbook works as printed. */
+/** Catches a line of the handbook that does not work as printed. */
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";

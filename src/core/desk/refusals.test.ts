@@ -1,4 +1,4 @@
-/** Bad input: a clear message, nothing changed. */
+/** Catches bad input that changes something or is refused without a clear reason. */
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine } from "./desk";
 import { complete, readLine } from "../command/read";

@@ -1,3 +1,4 @@
+/** Catches bytes that read back as another value than was sent. */
 import fc from "fast-check";
 import { newDesk, runLine } from "../desk/desk";
 import { LIBRARY } from "../fixture/library/library";

@@ -1,3 +1,4 @@
+/** Catches outputs that clash on the wire and are not told. */
 import { newDesk, runLine } from "../desk/desk";
 import { outputFindings, runsOf } from "./outputCheck";
 

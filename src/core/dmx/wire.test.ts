@@ -1,3 +1,4 @@
+/** Catches packets that other implementations would not read. */
 import fc from "fast-check";
 import { artDmx, artPoll, artPollReply, readArtNet } from "./artnet";
 import { readSacn, sacnData, sacnGroup } from "./sacn";

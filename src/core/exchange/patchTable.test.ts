@@ -1,3 +1,4 @@
+/** Catches tables read into the wrong columns, rows half taken, and formulas let out. */
 import fc from "fast-check";
 import Papa from "papaparse";
 import { contextOf, newDesk, performOn, runLine } from "../desk/desk";

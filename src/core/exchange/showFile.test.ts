@@ -1,3 +1,4 @@
+/** Catches show files that come back different, or hostile ones that open. */
 import { strToU8, zipSync } from "fflate";
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";

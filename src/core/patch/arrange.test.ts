@@ -1,3 +1,4 @@
+/** Catches rows, arcs and circles on the plan that are not evenly laid. */
 import fc from "fast-check";
 import { aligned, distributed, inArc, inCircle, inGrid, inRow, type Place } from "./arrange";
 

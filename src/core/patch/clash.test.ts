@@ -1,3 +1,4 @@
+/** Catches clashes of numbers and addresses that are missed, and cures that make new ones. */
 import fc from "fast-check";
 import { libraryType } from "../fixture/library/library";
 import { footprint } from "../fixture/type";

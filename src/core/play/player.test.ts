@@ -1,4 +1,4 @@
-/** The player gives the same whenever it is asked, and picks up where it was. */
+/** Catches a player that gives something else when it is asked at other times, or after being picked up again. */
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { play } from "./act";

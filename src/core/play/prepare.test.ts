@@ -1,4 +1,4 @@
-/** A rehearsal ends by itself and leaves the show as it was. */
+/** Catches a rehearsal that does not end or leaves something behind in the show. */
 import { makeDemo } from "../demo/saltLantern";
 import { rehearse } from "./prepare";
 

@@ -1,3 +1,4 @@
+/** Catches a list whose clock, waits or way round the end are wrong. */
 import { newDesk, runLine, wait } from "../desk/desk";
 import { listNumbered } from "../show/world";
 import { runsOnTheSpot } from "./run";

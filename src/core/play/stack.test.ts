@@ -1,3 +1,4 @@
+/** Catches fades on one parameter that together give other than their layers give. */
 import { newDesk, runLine } from "../desk/desk";
 import { stageTime } from "../units/units";
 import { play } from "./act";

@@ -1,3 +1,4 @@
+/** Catches a Why that tells another reason than the stage has. */
 import { newDesk, runLine, wait } from "../desk/desk";
 import { fixtureNumbered } from "../show/world";
 import { whyOf } from "./why";

@@ -1,4 +1,4 @@
-/** What a SEL selects, against the plainest reading of its words. */
+/** Catches a selection other than the plainest reading of its words. */
 import fc from "fast-check";
 import { itemText } from "../show/model";
 import { newDesk, runLine } from "../desk/desk";

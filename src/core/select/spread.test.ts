@@ -1,3 +1,4 @@
+/** Catches a spread that leaves out an item, a place, or its own symmetry. */
 import fc from "fast-check";
 import { alongStops, closedPlace, cyclicPlace, placesOf } from "./spread";
 

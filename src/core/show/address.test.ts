@@ -1,3 +1,4 @@
+/** Catches addresses that are free and said to be taken, or the other way round. */
 import fc from "fast-check";
 import { newDesk, runLine } from "../desk/desk";
 import { fixturesByNumber } from "./world";

@@ -1,4 +1,4 @@
-/** Undo, redo, diffs and files give the very same document, whatever was done. */
+/** Catches undo, redo, diffs and files that give another document than the very same. */
 import fc from "fast-check";
 import { contextOf, newDesk, runLine } from "../desk/desk";
 import { readLine } from "../command/read";

@@ -1,3 +1,4 @@
+/** Catches a show that storage loses, mixes up, or opens damaged without a word. */
 import "fake-indexeddb/auto";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";

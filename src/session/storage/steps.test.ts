@@ -1,4 +1,4 @@
-/** What can be undone survives a reload: whatever was done, undone and redone, snapshots between or not. */
+/** Catches undo that a reload forgets or mixes up: whatever was done, undone and redone, snapshots between or not. */
 import "fake-indexeddb/auto";
 import fc from "fast-check";
 import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";

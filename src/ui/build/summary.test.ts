@@ -1,4 +1,4 @@
-/** What the programmer says of a selection: values, ranges, where they come from. */
+/** Catches a programmer that shows another value, range or source than the stage has. */
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { copyRaw } from "@/core/play/glide";
 import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf, type Layout } from "@/engine/frame";

@@ -1,3 +1,4 @@
+/** Catches scrubbing that leaves a number's range or loses its fine steps. */
 import { scrubbed } from "./scrub";
 
 test("a scrubbed number stays in its range and on its steps", () => {

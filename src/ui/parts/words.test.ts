@@ -1,3 +1,4 @@
+/** Catches wrong plurals and runs of numbers in what is said. */
 import { plural, runsText } from "./words";
 
 test("counts are written with their word", () => {

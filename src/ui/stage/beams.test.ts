@@ -1,3 +1,4 @@
+/** Catches beams that leave the picture's memory or do not fade where they end. */
 import { addBeam, clearBeams, createBeamField, developBeams, type Beam } from "./beams";
 
 const beam = (over: Partial<Beam> = {}): Beam => ({

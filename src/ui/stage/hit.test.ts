@@ -1,3 +1,4 @@
+/** Catches a press on the plan that selects another lamp than the one under it. */
 import { makeDemo } from "@/core/demo/saltLantern";
 import { compileRig } from "@/core/play/rig";
 import { drawn, inside, lampAt } from "./hit";

@@ -1,3 +1,4 @@
+/** Catches a lamp painted in another colour or brightness than it gives. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import type { Half } from "@/engine/frame";
 import { aim, aimOf, light, lightOf } from "./light";

@@ -1,4 +1,3 @@
-/** @jest-environment node */
 /** Catches a token told to anybody but the app, and ports that are not those of this start. */
 import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";

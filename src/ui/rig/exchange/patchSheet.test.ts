@@ -1,3 +1,4 @@
+/** Catches a patch sheet that says something else than the show. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { patchSheet } from "./patchSheet";
 

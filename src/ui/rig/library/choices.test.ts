@@ -1,3 +1,4 @@
+/** Catches types of a library that are left out, stand under another heading, or are not found by what is typed. */
 import { LIBRARY } from "@/core/fixture/library/library";
 import { footprint } from "@/core/fixture/type";
 import { isOwn, jumpTo, modesLeft, shelves } from "./choices";

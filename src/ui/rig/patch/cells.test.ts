@@ -1,3 +1,4 @@
+/** Catches a cell of the patch table that reads, fills or pastes something else than was typed. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import { copyCells, fillDown, holds, pasteCells, typeInto, type Changes } from "./cells";

@@ -1,4 +1,4 @@
-/** Drafts of the patch table: marked where they clash, and put right in one go. */
+/** Catches a draft of the patch table whose clashes are not marked, or not put right in one go. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import type { Changes } from "./cells";

@@ -1,3 +1,4 @@
+/** Catches rows of the patch table sorted, filtered or counted wrongly. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { COLUMNS } from "./columns";
 import { linesOf, orderedColumns, type View } from "./view";

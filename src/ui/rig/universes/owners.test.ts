@@ -1,3 +1,4 @@
+/** Catches a slot on the universe map that belongs to another fixture than shown. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { fixturesByNumber } from "@/core/show/world";
 import { moveAddress, ownersOf, universeCards } from "./owners";

@@ -1,3 +1,4 @@
+/** Catches a wire monitor that calls a difference what is only underway, or the other way round. */
 import { compare, newCompared, STANDS_MS } from "./compare";
 
 test("a slot differs once what is meant has stood; what comes in time does not", () => {
