@@ -89,7 +89,7 @@ export const frameCount = (frame: Frame): number => Atomics.load(frame.header, 1
 /** Fills the other half and makes it the whole one. */
 export function publish(frame: Frame, fill: (half: Half) => void): void {
   const next = Atomics.load(frame.header, 0) === 0 ? 1 : 0;
-  fill(frame.halves[next]!);
+  fill(frame.halves[next]);
   Atomics.store(frame.header, 0, next);
   Atomics.add(frame.header, 1, 1);
 }

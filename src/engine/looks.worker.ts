@@ -49,7 +49,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   const parsed = ToLooksSchema.safeParse(data);
   if (!parsed.success) return;
   const message = parsed.data;
-  if (message.kind === "open") world = message.world as World;
+  if (message.kind === "open") world = message.world;
   else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
   else if (!world) return;
   else if (message.kind === "foresee") {

@@ -2,7 +2,7 @@
 import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { listNumbered, type World } from "@/core/show/world";
-import { openFrame, wholeHalf, type Layout } from "./frame";
+import { openFrame, wholeHalf } from "./frame";
 import { FromEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
 
 const desk = newDesk();
@@ -53,14 +53,14 @@ async function startWorker() {
     event: (event: object, late = 0) =>
       hear({ data: { kind: "event", event, at: performance.timeOrigin + clock - late, id: 7 } }),
     value(key: string): number {
-      const layout = last("layout")!.layout as Layout;
+      const layout = last("layout")!.layout;
       const memory = said.findLast(
         (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
       ) as { memory: ArrayBuffer };
       return wholeHalf(openFrame(layout, memory.memory)).value[layout.keys.indexOf(key)]!;
     },
     bytes() {
-      const layout = last("layout")!.layout as Layout;
+      const layout = last("layout")!.layout;
       const memory = said.findLast(
         (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
       ) as { memory: ArrayBuffer };
@@ -123,7 +123,7 @@ test("one that stands by says nothing of a stage, and begins where the other one
   first.pass(1000);
   const running = { saved: first.last("saved")!.saved, now: first.last("clock")!.now };
   const next = await startWorker();
-  next.tell({ kind: "open", world: desk.world as never, running: null, frames: "frames", standby: true });
+  next.tell({ kind: "open", world: desk.world, running: null, frames: "frames", standby: true });
   next.tell({ kind: "running", saved: running.saved });
   next.pass(3000);
   expect(next.last("layout")).toBeUndefined();

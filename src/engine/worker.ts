@@ -249,7 +249,7 @@ function hear(message: ToEngine): void {
   switch (message.kind) {
     case "open":
       frames = new BroadcastChannel(message.frames);
-      player = createPlayer(message.world as World, stageTime(0));
+      player = createPlayer(message.world, stageTime(0));
       prepareLists(player.world.show);
       standby = message.standby;
       if (!standby) begin(message.running);

@@ -79,7 +79,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     made.addEventListener("message", ({ data }: MessageEvent) => made === worker && hear(data));
     made.addEventListener("error", () => made === worker && startAgain());
     const messages = [
-      { kind: "open", world: from as never, running: kept.running, frames, standby: kept.standby } satisfies ToEngine,
+      { kind: "open", world: from, running: kept.running, frames, standby: kept.standby } satisfies ToEngine,
       kept.consent,
       kept.bridge,
     ];

@@ -134,12 +134,12 @@ export function joinHost(id: string): Promise<Guest> {
       switch (message.kind) {
         case "diff":
           seq = message.seq;
-          unwritten.push({ seq, diff: writeDiff(message.diff as Diff), step: message.step });
+          unwritten.push({ seq, diff: writeDiff(message.diff), step: message.step });
           store.setState((s) => ({
             world: applyDiff(s.world, message.diff as Diff),
             history: historyOf(message.steps),
           }));
-          return guest.follow(message.diff as Diff);
+          return guest.follow(message.diff);
         case "layout":
           return store.setState({ view: emptyView(message.layout) });
         case "playing":

@@ -1,6 +1,5 @@
 /** The hosting side: serves the other windows of this show. */
 import type { Diff } from "@/core/show/diff";
-import type { Intent } from "@/core/show/intent";
 import type { Running } from "@/engine/messages";
 import { stepWords } from "./hands";
 import type { Session } from "./state";
@@ -41,10 +40,10 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null;
     if (request.kind === "line") return { refusal: plain(await doing.run(request.line, request.join)), why: null };
     if (request.kind === "intents")
-      return { refusal: plain(doing.act(request.intents as Intent[], request.says, request.join)), why: null };
+      return { refusal: plain(doing.act(request.intents, request.says, request.join)), why: null };
     if (request.kind === "pieces") {
       const done = await doing.actInPieces({
-        pieces: request.pieces as Intent[][],
+        pieces: request.pieces,
         says: request.says,
         progress: () => true,
       });
@@ -67,7 +66,7 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       say({
         kind: "welcome",
         to: message.from,
-        world: world as never,
+        world: world,
         playing,
         layout: view?.layout ?? null,
         saved,

@@ -36,7 +36,7 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
     const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module" });
     made.addEventListener("message", ({ data }: MessageEvent) => hear(data));
     made.addEventListener("error", () => made === worker && startAnew());
-    made.postMessage({ kind: "open", world: now().world as never } satisfies ToLooks);
+    made.postMessage({ kind: "open", world: now().world } satisfies ToLooks);
     const { view } = now();
     if (view)
       made.postMessage({

@@ -3,7 +3,7 @@ import { createStore } from "zustand/vanilla";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
-import { applyIntents, type Intent } from "@/core/show/intent";
+import { applyIntents } from "@/core/show/intent";
 import { EMPTY_HISTORY, remember } from "@/core/show/history";
 import { INTENTS } from "@/core/intents";
 import { isRefusal, refuse } from "@/core/show/refusal";
@@ -52,7 +52,7 @@ function openHost() {
     why: null,
   }));
   const act: Session["act"] = (intents, says) => {
-    const done = applyIntents(INTENTS, store.getState().world, intents as Intent[]);
+    const done = applyIntents(INTENTS, store.getState().world, intents);
     if (isRefusal(done)) return done;
     store.setState((s) => ({ world: done.world, history: remember(s.history, says, done.diff) }));
     seq += 1;

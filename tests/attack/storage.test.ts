@@ -215,7 +215,7 @@ test("names past their limit are refused or shortened, and no work is lost", asy
 
 test("a window that goes on for another writes what that one never did, and takes what it wrote unheard", async () => {
   const { id, worlds } = await kept();
-  const desk = newDesk(worlds[8]!);
+  const desk = newDesk(worlds[8]);
   const entries = ["1 at 10", "1 at 20", "1 at 30"].map((line, i) => {
     const before = desk.world;
     runLine(desk, line);

@@ -16,11 +16,11 @@ async function start(port: number): Promise<{ child: ChildProcess; said: string;
   });
   children.push(child);
   let said = "";
-  child.stdout!.on("data", (text) => (said += String(text)));
-  child.stderr!.on("data", (text) => (said += String(text)));
+  child.stdout.on("data", (text) => (said += String(text)));
+  child.stderr.on("data", (text) => (said += String(text)));
   const code = await new Promise<number | null>((resolve) => {
     child.once("exit", resolve);
-    child.stdout!.on("data", () => /All shows/.test(said) && resolve(null));
+    child.stdout.on("data", () => /All shows/.test(said) && resolve(null));
   });
   return { child, said, code };
 }

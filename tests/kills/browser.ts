@@ -60,7 +60,7 @@ export const standingStored = (page: Page, show: string, list: string) =>
         const open = indexedDB.open("bold-comet");
         open.onerror = () => reject(open.error!);
         open.onsuccess = () => {
-          const got = open.result.transaction("playing", "readonly").objectStore("playing").get(id!);
+          const got = open.result.transaction("playing", "readonly").objectStore("playing").get(id);
           got.onsuccess = () => {
             open.result.close();
             const runs = got.result

@@ -128,10 +128,9 @@ function checkWhole({ world: { show, hands } }: Desk): void {
   const there = (id: string) => expect(show.fixtures[id]).toBeDefined();
   for (const group of Object.values(show.groups)) group.members.forEach((i) => there(splitItem(i).fixture));
   for (const item of [...hands.selection, ...(hands.stepping?.whole ?? [])]) there(splitItem(item).fixture);
-  for (const key of Object.keys(hands.held)) there(splitKey(key as never).fixture);
+  for (const key of Object.keys(hands.held)) there(splitKey(key).fixture);
   for (const list of Object.values(show.lists))
-    for (const c of Object.values(list.cues))
-      for (const key of Object.keys(c.entries)) there(splitKey(key as never).fixture);
+    for (const c of Object.values(list.cues)) for (const key of Object.keys(c.entries)) there(splitKey(key).fixture);
   expect(show.lists[hands.armed]).toBeDefined();
 }
 

@@ -104,7 +104,7 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
         number: k + 1,
         entries: c.entries,
         ...(c.reach === null ? { reach: undefined } : { reach: k + 1 + c.reach }),
-      })) as ModelList["cues"],
+      })),
     };
   });
   return { desk, model };

@@ -112,7 +112,7 @@ function beginningsOf(node: Node): ReadonlySet<string> | undefined {
   if (node.t === "seq") return node.items[0] && firstWords(node.items[0]);
   if (node.t !== "alt") return undefined;
   const all = node.options.map(firstWords);
-  return all.every((words) => words !== undefined) ? new Set(all.flatMap((words) => [...words!])) : undefined;
+  return all.every((words) => words !== undefined) ? new Set(all.flatMap((words) => [...words])) : undefined;
 }
 
 /** Whether a node can begin with a token, judged by its words alone. */

@@ -45,7 +45,7 @@ export function lex(line: string): Token[] {
         rest.startsWith('"') ? 'Close it with "' : undefined,
       );
     }
-    const { kind, match } = found!;
+    const { kind, match } = found;
     const end = at + match[0].length;
     if (kind === "short") tokens.push({ kind: "word", text: SHORT[match[0]]!, at, end });
     else if (kind === "text") tokens.push({ kind, text: match[1]!.replaceAll('""', '"'), at, end });

@@ -135,7 +135,7 @@ export function readLine(text: string, context: ReadContext, options: ReadOption
       const stop = whereItStops(text, again);
       fail(stop.what, stop.cure);
     }
-    return { ...parsed!.command.read(parsed!.args, context), command: parsed!.command };
+    return { ...parsed.command.read(parsed.args, context), command: parsed.command };
   });
 }
 

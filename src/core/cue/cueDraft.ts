@@ -28,18 +28,18 @@ export const newCue = (id: Id, number: number): Cue => ({
 /** The list of a number, made where there is none. */
 export function listNumberedOrNew(world: WorldDraft, number: number): CueList {
   const found = Object.values(world.show.lists).find((list) => list.number === number);
-  if (found) return found as CueList;
+  if (found) return found;
   const id = newId(world, "l");
   world.show.lists[id] = newList(id, number);
   if (!world.show.lists[world.hands.armed]) world.hands.armed = id;
-  return world.show.lists[id] as CueList;
+  return world.show.lists[id];
 }
 
 export const listIn = (world: WorldDraft, list: Id): CueList =>
-  (world.show.lists[list] as CueList | undefined) ?? fail("that list does not exist");
+  world.show.lists[list] ?? fail("that list does not exist");
 
 export const cueIn = (world: WorldDraft, list: Id, cue: Id): Cue =>
-  (listIn(world, list).cues[cue] as Cue | undefined) ?? fail("that cue does not exist");
+  listIn(world, list).cues[cue] ?? fail("that cue does not exist");
 
 export function cueLabel({ show }: World, list: Id, cue: Id): string {
   const owner = show.lists[list];
@@ -48,7 +48,7 @@ export function cueLabel({ show }: World, list: Id, cue: Id): string {
 
 /** A draft's part as it is now, apart from later changes; a list just made is plain already. */
 export const snapshot = <T extends object>(draft: T): T =>
-  isDraft(draft) ? (current(draft as never) as T) : (JSON.parse(JSON.stringify(draft)) as T);
+  isDraft(draft) ? current(draft as never) : (JSON.parse(JSON.stringify(draft)) as T);
 
 function put(list: CueList, additions: Additions): void {
   for (const [id, entries] of additions) Object.assign(list.cues[id]!.entries, entries);

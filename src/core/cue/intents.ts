@@ -121,7 +121,7 @@ export const unblockCue = defineIntent({
     const bare = { ...plain, cues: { ...plain.cues, [id]: { ...plain.cues[id]!, entries: {} } } };
     const tracking = trackingOf(bare);
     keepingLooks(world, list, [], () => {
-      for (const [key, entry] of Object.entries(plain.cues[id]!.entries) as [ParamKey, Entry][]) {
+      for (const [key, entry] of Object.entries<Entry>(plain.cues[id]!.entries) as Iterable<[ParamKey, Entry]>) {
         const tracked = inForceAt(tracking, key, place);
         if (tracked && sameValue(tracked.entry, entry)) delete cue.entries[key];
       }

@@ -90,7 +90,7 @@ test("no other look changes when looks are kept, and ripple agrees with looking 
           move: `move cue ${n} to cue ${(b % (cues.length + 1)) + 0.5} ${keep ? "keeplooks" : "track"}`,
           block: `block cue ${n}`,
           unblock: `unblock cue ${n}`,
-        }[what]!;
+        }[what];
         const before = desk.world;
         const edited = cuesOf(listNumbered(before.show, 1)!)[n - 1]!.id;
         if (runLine(desk, line)) return;

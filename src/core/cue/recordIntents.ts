@@ -29,12 +29,12 @@ export const recordCue = defineIntent({
     entries: z.record(ParamKeySchema, EntrySchema).optional(),
   },
   apply(world, intent) {
-    const held = intent.empty ? {} : (intent.entries ?? (world.hands.held as Record<ParamKey, Entry>));
+    const held = intent.empty ? {} : (intent.entries ?? world.hands.held);
     if (!intent.empty && Object.keys(held).length === 0)
       fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
     const number = roundCueNumber(intent.cue);
     const list = listNumberedOrNew(world, intent.list);
-    if (list.kind !== "list" && cuesOf(list as CueList).some((c) => !sameCueNumber(c.number, number)))
+    if (list.kind !== "list" && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
       fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
     const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
     const id = old?.id ?? newId(world, "c");

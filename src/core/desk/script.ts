@@ -101,7 +101,7 @@ function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "u
   );
   for (const { line, why } of leftOut) files.print(`${name}:${line} left out: ${why}`);
   return performOn(desk, {
-    intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) as never })],
+    intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) })],
     events: [],
   });
 }

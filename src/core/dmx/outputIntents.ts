@@ -2,7 +2,7 @@
 import { z } from "../units/zod";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
-import { OutputSchema, WireSchema, type Output } from "../show/schema";
+import { OutputSchema, WireSchema } from "../show/schema";
 import { destinationText, numberRange } from "./wire";
 
 const universe = z.number().int().min(1).max(63_999);
@@ -17,20 +17,20 @@ export const setOutputs = defineIntent({
         delete world.show.outputs[number];
         return;
       }
-      const made = { ...output, number: output.number + i } as Output;
-      const [low, high] = numberRange(output.protocol as Output["protocol"]);
+      const made = { ...output, number: output.number + i };
+      const [low, high] = numberRange(output.protocol);
       if (made.number < low || made.number > high)
         fail(
           `${output.protocol === "artnet" ? "Art-Net counts port-addresses" : "sACN counts universes"} from ${low} to ${high}; ${made.number} is none`,
         );
-      world.show.outputs[number] = made as never;
+      world.show.outputs[number] = made;
     });
   },
   says(_, { universes, output }) {
     const which =
       universes.length === 1 ? `universe ${universes[0]}` : `universes ${universes[0]} to ${universes.at(-1)}`;
     return output
-      ? `sends ${which} as ${destinationText(output as Output)}${universes.length > 1 ? ", counting on" : ""}`
+      ? `sends ${which} as ${destinationText(output)}${universes.length > 1 ? ", counting on" : ""}`
       : `sends ${which} no more`;
   },
 });
@@ -39,7 +39,7 @@ export const setWire = defineIntent({
   kind: "setWire",
   fields: { wire: WireSchema.partial() },
   apply(world, { wire }) {
-    const first = Number((wire.from as string | undefined)?.split(".")[0] || "1");
+    const first = Number(wire.from?.split(".")[0] || "1");
     if (first < 1 || first > 223)
       fail(
         `${wire.from as string} is no address of a network interface`,
@@ -49,9 +49,9 @@ export const setWire = defineIntent({
   },
   says: (_, { wire }) =>
     [
-      wire.source !== undefined && `names the sender "${wire.source as string}"`,
+      wire.source !== undefined && `names the sender "${wire.source}"`,
       wire.from !== undefined &&
-        (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from as string}`),
+        (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from}`),
       wire.lost !== undefined &&
         (wire.lost === "hold"
           ? "holds the last look when the browser is gone"

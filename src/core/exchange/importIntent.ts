@@ -10,7 +10,6 @@ import { defineIntent, newId } from "../show/intent";
 import { FixtureIdSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { FixtureSchema, type Fixture, type Show } from "../show/schema";
-import type { World } from "../show/world";
 
 const row = FixtureSchema.omit({ id: true })
   .partial()
@@ -21,7 +20,7 @@ export const importFixtures = defineIntent({
   fields: { rows: z.array(z.object({ updates: FixtureIdSchema.nullable(), fixture: row })).max(20_000) },
   apply(world, { rows }) {
     // On plain records: thousands of rows are slow through a draft.
-    const show = { ...(current(world.show) as Show) };
+    const show: Show = { ...current(world.show) };
     const before = show.fixtures;
     show.types = { ...show.types };
     show.fixtures = { ...show.fixtures };
@@ -58,11 +57,11 @@ export const importFixtures = defineIntent({
         }),
         ...fixture,
         id,
-      } as Fixture;
+      };
     }
     const clash = clashesIn(show.types, Object.values(show.fixtures), (id) => !touched.has(id))[0];
-    world.show.types = show.types as never;
-    world.show.fixtures = show.fixtures as never;
+    world.show.types = show.types;
+    world.show.fixtures = show.fixtures;
     if (clash)
       fail(
         `fixture ${show.fixtures[clash.fixture]!.number} cannot come in: ${clash.text}`,
@@ -72,7 +71,7 @@ export const importFixtures = defineIntent({
       if (updates === null) continue;
       const [old, now] = [before[updates]!, show.fixtures[updates]!];
       if (old.type !== now.type || old.mode !== now.mode)
-        remapFixture(world.show as Show, world.hands as World["hands"], updates, modelOf(show, now).specs);
+        remapFixture(world.show, world.hands, updates, modelOf(show, now).specs);
     }
   },
   says(_, { rows }) {

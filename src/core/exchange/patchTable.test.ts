@@ -22,7 +22,7 @@ function bringIn(text: string, how: "add" | "update" = "add", desk = newDesk()) 
   const mapping = guessMapping(read);
   const reading = readPatch(desk.world.show, read, mapping, typeChoices(desk.world.show, read, mapping), how);
   const refusal = performOn(desk, {
-    intents: [importFixtures.of({ rows: reading.rows.map(({ updates, fixture }) => ({ updates, fixture })) as never })],
+    intents: [importFixtures.of({ rows: reading.rows.map(({ updates, fixture }) => ({ updates, fixture })) })],
     events: [],
   });
   return { desk, reading, refusal, mapping };

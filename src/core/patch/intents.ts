@@ -29,7 +29,7 @@ export const patch = defineIntent({
     name: z.string().max(200).optional(),
   },
   apply(world, request) {
-    const plan = planPatch(world.show as Show, request as Parameters<typeof planPatch>[1]);
+    const plan = planPatch(world.show, request);
     if ("problem" in plan) return fail(plan.problem, plan.cure);
     const bad = plan.rows.find((row) => row.conflict);
     if (bad)
@@ -38,7 +38,7 @@ export const patch = defineIntent({
         request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto",
       );
     world.show.types[plan.type.id] ??= plan.type as never;
-    const places = firstPlaces(world.show as Show, plan.rows.length);
+    const places = firstPlaces(world.show, plan.rows.length);
     for (const [k, row] of plan.rows.entries()) {
       const id = newId(world, "f");
       const base = request.name ?? plan.type.model;
@@ -63,7 +63,7 @@ export const patch = defineIntent({
     }
   },
   says(world, request) {
-    const plan = planPatch(world.show, request as Parameters<typeof planPatch>[1]);
+    const plan = planPatch(world.show, request);
     if ("problem" in plan) return plan.problem;
     const [first, last] = [plan.rows[0]!, plan.rows.at(-1)!];
     const where = first.address
@@ -74,7 +74,7 @@ export const patch = defineIntent({
 });
 
 const fixtureOf = (world: WorldDraft, id: string): Fixture =>
-  (world.show.fixtures[id] as Fixture | undefined) ?? fail("that fixture is no longer patched");
+  world.show.fixtures[id] ?? fail("that fixture is no longer patched");
 
 export const address = defineIntent({
   kind: "address",
@@ -83,8 +83,7 @@ export const address = defineIntent({
     const show = world.show as Show;
     const sizes = fixtures.map((id) => sizeOf(show, fixtureOf(world, id)));
     const taken = occupancyOf(show, new Set(fixtures));
-    const run =
-      at === "auto" ? autoAddresses(taken, sizes, fixtures) : runFrom(at as { universe: number; slot: number }, sizes);
+    const run = at === "auto" ? autoAddresses(taken, sizes, fixtures) : runFrom(at, sizes);
     run.forEach((to, i) => {
       if (at !== "auto") {
         const conflict = addressConflict(show, taken, to, sizes[i]!);
@@ -99,14 +98,14 @@ export const address = defineIntent({
     });
   },
   says: (world, { fixtures, at }) =>
-    `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at as { universe: number; slot: number })}`}`,
+    `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at)}`}`,
 });
 
 export const unpatch = defineIntent({
   kind: "unpatch",
   fields: { fixtures: fixtureIds },
   apply(world, { fixtures }) {
-    for (const id of fixtures) (fixtureOf(world, id) as Fixture).addresses = [];
+    for (const id of fixtures) fixtureOf(world, id).addresses = [];
   },
   says: (world, { fixtures }) => `takes the addresses from ${itemsText(world, fixtures)}`,
 });
@@ -117,11 +116,11 @@ export const renumber = defineIntent({
   apply(world, { fixtures, from }) {
     const moved = new Set(fixtures);
     fixtures.forEach((_, i) => {
-      const other = fixtureNumbered(world.show as Show, from + i);
+      const other = fixtureNumbered(world.show, from + i);
       if (other && !moved.has(other.id))
         fail(`number ${from + i} is taken by ${other.name}`, "Choose a start with enough free numbers behind it");
     });
-    fixtures.forEach((id, i) => ((fixtureOf(world, id) as Fixture).number = from + i));
+    fixtures.forEach((id, i) => (fixtureOf(world, id).number = from + i));
   },
   says: (world, { fixtures, from }) => `renumbers ${itemsText(world, fixtures)} from ${from}`,
 });
@@ -135,16 +134,12 @@ export const setFixtures = defineIntent({
   fields: { changes: z.record(FixtureIdSchema, settable), says: z.string() },
   apply(world, { changes }) {
     for (const [id, change] of Object.entries(changes)) {
-      const fixture = fixtureOf(world, id) as Fixture;
+      const fixture = fixtureOf(world, id);
       Object.assign(fixture, change);
       if (change.mode !== undefined) setMode(world, fixture, change.mode, change.virtualDimmer);
     }
     if (!Object.values(changes).some((c) => c.number !== undefined || c.addresses || c.mode !== undefined)) return;
-    const clash = clashesIn(
-      world.show.types as Show["types"],
-      Object.values(world.show.fixtures) as Fixture[],
-      (id) => !(id in changes),
-    )[0];
+    const clash = clashesIn(world.show.types, Object.values(world.show.fixtures), (id) => !(id in changes))[0];
     if (clash)
       fail(
         `fixture ${fixtureOf(world, clash.fixture).number} cannot be so: ${clash.text}`,
@@ -165,8 +160,8 @@ function setMode(world: WorldDraft, fixture: Fixture, name: string, virtual: boo
   fixture.mode = mode.name;
   fixture.virtualDimmer = virtual ?? wantsVirtualDimmer(mode);
   remapFixture(
-    world.show as Show,
-    world.hands as World["hands"],
+    world.show,
+    world.hands,
     fixture.id,
     specsOf(isDraft(mode) ? current(mode) : mode, fixture.virtualDimmer),
   );

@@ -3,7 +3,7 @@ import { z } from "../units/zod";
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema } from "../show/ids";
 import { fail } from "../show/refusal";
-import { ScenicSchema, type Scenic } from "../show/schema";
+import { ScenicSchema } from "../show/schema";
 
 const MOST = 1000;
 
@@ -16,9 +16,9 @@ export const drawScenic = defineIntent({
     if (Object.keys(world.show.scenery).length >= MOST)
       fail(`the plan has ${MOST} pieces already`, "Remove some first");
     const own = id ?? newId(world, "s");
-    world.show.scenery[own] = { ...piece, id: own } as Scenic;
+    world.show.scenery[own] = { ...piece, id: own };
   },
-  says: (_, { piece }) => `draws the ${piece.shape as string}${piece.name ? ` "${piece.name as string}"` : ""}`,
+  says: (_, { piece }) => `draws the ${piece.shape as string}${piece.name ? ` "${piece.name}"` : ""}`,
 });
 
 /** Takes the pieces of a name off the plan. */

@@ -37,7 +37,7 @@ export const unpatchUniverse = defineIntent({
   kind: "unpatchUniverse",
   fields: { universe },
   apply(world, { universe: number }) {
-    const fixtures = inUniverse(world.show as Show, number);
+    const fixtures = inUniverse(world.show, number);
     if (fixtures.length === 0) fail(`nothing is patched in universe ${number}`);
     for (const fixture of fixtures) fixture.addresses = fixture.addresses.filter((a) => a.universe !== number);
   },

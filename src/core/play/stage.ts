@@ -168,7 +168,7 @@ export function throughLayer(stage: Stage, param: number, last: number): { value
 
 /** What lies below one of a parameter's layers, other lists' only. */
 export function belowLayer(stage: Stage, param: number, layer: number): { value: number; fn: number } {
-  layUp(stage, param, layer, stage.layers.list[layer]!);
+  layUp(stage, param, layer, stage.layers.list[layer]);
   return { value: runValue, fn: runFn };
 }
 

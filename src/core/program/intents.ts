@@ -16,8 +16,7 @@ export const hold = defineIntent({
   fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional() },
   apply(world, { values }) {
     for (const [key, entry] of Object.entries(values)) {
-      const spec =
-        specOf(world.show as World["show"], key) ?? fail("a fixture that was to be set is no longer patched");
+      const spec = specOf(world.show, key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
       if (typeof entry.value === "number") {
         const [low, high] = rangeOf(fn);

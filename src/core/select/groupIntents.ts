@@ -4,7 +4,6 @@ import { defineIntent, newId } from "../show/intent";
 import { IdSchema, ItemSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { wholeNumber } from "../show/schema";
-import type { World } from "../show/world";
 import { groupNumbered } from "../show/world";
 import { itemsText } from "../show/itemsText";
 
@@ -20,7 +19,7 @@ export const recordGroup = defineIntent({
   apply(world, { number, name, members, onto }) {
     if (members.length === 0)
       fail("nothing is selected to make a group of", "Select some fixtures first, such as: 1 thru 12");
-    const old = groupNumbered(world.show as World["show"], number);
+    const old = groupNumbered(world.show, number);
     const id = old?.id ?? newId(world, "g");
     world.show.groups[id] = {
       id,

@@ -20,7 +20,7 @@ export const select = defineIntent({
   kind: "select",
   fields: { items: itemList },
   apply(world, { items }) {
-    checkItems(world as World, items);
+    checkItems(world, items);
     if (world.hands.selection.length > 0) world.hands.last = world.hands.stepping?.whole ?? world.hands.selection;
     world.hands.selection = items;
     world.hands.stepping = null;
@@ -38,7 +38,7 @@ export const setSpread = defineIntent({
   apply(world, { spread }) {
     world.hands.spread = spread;
     const stepping = world.hands.stepping;
-    if (stepping) stepTo(world as World, world.hands, stepping.whole, stepping.step);
+    if (stepping) stepTo(world, world.hands, stepping.whole, stepping.step);
   },
   says: (_, { spread }) => {
     const on = [
@@ -79,7 +79,7 @@ export const step = defineIntent({
     }
     const whole = [...(hands.stepping?.whole ?? hands.selection)];
     const from = hands.stepping ? hands.stepping.step : to === "next" ? -1 : 0;
-    stepTo(world as World, hands, whole, from + (to === "next" ? 1 : -1));
+    stepTo(world, hands, whole, from + (to === "next" ? 1 : -1));
   },
   says: (_, { to }) => (to === "whole" ? "selects the whole again" : `selects the ${to} step of the selection`),
 });

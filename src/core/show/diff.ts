@@ -19,7 +19,7 @@ export const writeDiff = (diff: Diff): string => JSON.stringify(diff);
 /** A diff from its text; undefined where it is none. */
 export function readDiff(text: string): Diff | undefined {
   try {
-    return DiffSchema.safeParse(JSON.parse(text)).data as Diff | undefined;
+    return DiffSchema.safeParse(JSON.parse(text)).data;
   } catch {
     return undefined;
   }

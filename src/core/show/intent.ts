@@ -71,18 +71,18 @@ export interface Done {
  * @throws on an intent that no card knows or whose fields are not what its schema says.
  */
 export function applyIntents(registry: Registry, world: World, intents: readonly Intent[]): Done | Refusal {
-  const draft = createDraft(world as World) as WorldDraft;
+  const draft = createDraft<WorldDraft>(world);
   const result = attempt(() => {
     for (const intent of intents) {
       const card = registry.get(intent.kind);
       if (!card) throw new Error(`no intent is called ${intent.kind}`);
       const parsed = card.schema.safeParse(intent);
       if (!parsed.success) refuseField(card.kind, parsed.error.issues[0]!);
-      card.apply(draft, parsed.data as never);
+      card.apply(draft, parsed.data);
     }
   });
   if (isRefusal(result)) return result;
-  const after = finishDraft(draft) as World;
+  const after = finishDraft(draft) as unknown as World;
   const diff = diffOf(world, after);
   return demandOf(after, diff) ?? { world: after, diff };
 }

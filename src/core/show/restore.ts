@@ -6,7 +6,7 @@ export const restoreShow = defineIntent({
   kind: "restoreShow",
   fields: { show: ShowSchema },
   apply(world, { show }) {
-    world.show = show as never;
+    world.show = show;
     world.hands.selection = [];
     world.hands.stepping = null;
     world.hands.last = [];

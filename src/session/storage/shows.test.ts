@@ -144,7 +144,7 @@ test("a moment can be gone back to, and going back can be undone", async () => {
   expect((await listMoments(id)).map((m) => m.name)).toEqual(["Last", "First"]);
   const then = await openMoment(id, 1000);
   if (isRefusal(then)) throw new Error(then.what);
-  const desk = newDesk(worlds.at(-1)!);
+  const desk = newDesk(worlds.at(-1));
   const done = perform(desk, { intents: [restoreShow.of({ show: then })], events: [] });
   if (isRefusal(done)) throw new Error(done.what);
   expect(done.world.show).toEqual(worlds[3]!.show);

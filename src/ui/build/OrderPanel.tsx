@@ -65,7 +65,7 @@ export function OrderPanel() {
             <NumberField key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} onSet={(v) => void set({ [name]: v })} />
           ))}
         </Group>
-        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && (v === "steps" ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`) : set({ by: v as Spread["by"] }))} />
+        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && (v === "steps" ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`) : set({ by: v }))} />
         {hands.spread.by === "steps" && <EditableText mono label="Steps, one for each in order" value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")} onSave={(text) => run(`spread ${settings} by steps ${text}`)} />}
       </section>
     </>

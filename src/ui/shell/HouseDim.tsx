@@ -47,7 +47,7 @@ export function HouseDim() {
           <SegmentedControl
             size="xs"
             value={colorScheme}
-            onChange={(v) => setColorScheme(v as "dark" | "light")}
+            onChange={(v) => setColorScheme(v)}
             data={[
               { value: "dark", label: "Dark" },
               { value: "light", label: "Daylight" },

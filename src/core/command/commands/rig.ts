@@ -26,7 +26,7 @@ function change(
   const changes = Object.fromEntries(ids.map((id, k) => [id, make(context.world.show.fixtures[id]!, k, ids.length)]));
   return intents(
     setFixtures.of({
-      changes: changes as never,
+      changes: changes,
       says: `${says} for ${ids.length} ${ids.length === 1 ? "fixture" : "fixtures"}`,
     }),
   );

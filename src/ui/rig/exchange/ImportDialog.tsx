@@ -190,7 +190,7 @@ function MappingStep({
           size="xs"
           ml="auto"
           value={how}
-          onChange={(v) => setHow(v as typeof how)}
+          onChange={(v) => setHow(v)}
           data={[
             { value: "add", label: "Add" },
             { value: "update", label: "Update by number" },

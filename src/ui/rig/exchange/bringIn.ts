@@ -27,7 +27,7 @@ export async function bringIn(
   const worked = pieces.map((_, i) => pieces.slice(0, i + 1).reduce((n, piece) => n + piece.length, 0));
   const refused = await session.actInPieces({
     pieces: pieces.map((piece) => [
-      importFixtures.of({ rows: piece.map(({ updates, fixture }) => ({ updates, fixture })) as never }),
+      importFixtures.of({ rows: piece.map(({ updates, fixture }) => ({ updates, fixture })) }),
     ]),
     says,
     progress: (done) => progress(worked[done - 1]!),

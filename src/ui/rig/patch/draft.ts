@@ -6,8 +6,7 @@ import { modeOf } from "@/core/fixture/parameters";
 import type { Fixture, Show } from "@/core/show/schema";
 import type { Changes } from "./cells";
 
-export const drafted = (fixture: Fixture, draft: Changes): Fixture =>
-  ({ ...fixture, ...draft.get(fixture.id) }) as Fixture;
+export const drafted = (fixture: Fixture, draft: Changes): Fixture => ({ ...fixture, ...draft.get(fixture.id) });
 
 const bears = (changes: Changes): boolean =>
   [...changes.values()].some((c) => c.number !== undefined || c.addresses !== undefined || c.mode !== undefined);

@@ -185,7 +185,7 @@ function OutputForm({
         <SegmentedControl
           size="xs"
           value={protocol}
-          onChange={(v) => change(v as typeof protocol)}
+          onChange={(v) => change(v)}
           data={[
             { value: "artnet", label: "Art-Net" },
             { value: "sacn", label: "sACN" },
@@ -200,7 +200,7 @@ function OutputForm({
             w={130}
             label="Sent as"
             value={to}
-            onChange={(v) => v && setTo(v as typeof to)}
+            onChange={(v) => v && setTo(v)}
             allowDeselect={false}
             data={[
               { value: "unicast", label: "unicast" },
