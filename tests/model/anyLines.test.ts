@@ -197,7 +197,8 @@ function checkSettled(desk: Desk, log: string): void {
   const place = placeOfCue(list, run.cue);
   for (let p = 0; p < rig.size; p++) {
     const found = place < 0 ? undefined : inForceAt(tracking, rig.keys[p]!, place, run.carried);
-    const wanted = (found && resolveEntry(rig.specs[p]!, found.entry)?.value) ?? rig.specs[p]!.default;
+    const wanted =
+      (found && resolveEntry(show, rig.keys[p]!, rig.specs[p]!, found.entry)?.value) ?? rig.specs[p]!.default;
     if (Math.abs(stage.value[p]! - wanted) > 1e-6)
       throw new Error(
         `${rig.keys[p]} is ${stage.value[p]} in cue ${run.cue === null ? "none" : list.cues[run.cue]!.number}, in force ${wanted}\n${log}`,

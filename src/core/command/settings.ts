@@ -3,13 +3,14 @@ import { attributeInfo, withUnit } from "../fixture/attribute";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { colourValues } from "../program/colour";
+import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
 import { alongStops, closedPlace } from "../select/spread";
-import type { Item, ParamKey } from "../show/ids";
+import { splitItem, type Item, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { fixtureNumbered } from "../show/world";
-import { RELEASE, type Entry, type Timing } from "../show/value";
-import { clamp } from "../units/units";
+import { RELEASE, type AimPoint, type Entry, type Timing } from "../show/value";
+import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./command";
 import type { Args } from "./grammar";
 import type { What } from "./slots";
@@ -175,6 +176,42 @@ export const SETTINGS: Setting[] = [
       Object.assign(b.values, made);
       b.lastWhat = { families: ["Colour"] };
       b.says.push(`colour to ${args.hex as string}`);
+    },
+  },
+  {
+    syntax: "aim at <x:metres> <y:metres> <z:metres> [flip]",
+    about:
+      "a point in the room: each mover solves its own pan and tilt, and follows where it hangs; flip takes the other way round",
+    example: "1 thru 12 aim at 0 2 0",
+    apply(args, b) {
+      const point: AimPoint = {
+        aim: [args.x as number, args.y as number, args.z as number],
+        ...(args.flip === true ? { flip: true } : {}),
+      };
+      const { show } = b.context.world;
+      const short: number[] = [];
+      let aimed = 0;
+      for (const item of b.items) {
+        const fixture = show.fixtures[splitItem(item).fixture];
+        const found = fixture && aimOfFixture(show, fixture, point);
+        const targets = found ? ["Pan", "Tilt"].flatMap((attribute) => targetsOf(show, item, attribute)) : [];
+        if (!found || targets.length === 0) continue;
+        aimed += 1;
+        if (found.off > 0) short.push(found.off);
+        for (const { key, attribute } of targets) {
+          const time = current(b, key)?.time;
+          b.values[key] = { attribute, value: point, ...(time ? { time } : {}) };
+        }
+      }
+      if (aimed === 0) fail("none of the selected fixtures has pan and tilt", "Select movers");
+      b.lastWhat = { families: ["Position"] };
+      b.says.push(
+        `aimed at ${point.aim.map((v) => plain(v)).join(" ")} m${point.flip ? ", the other way round" : ""}${
+          short.length > 0
+            ? `; ${short.length} of ${aimed} cannot reach it, ${plain(Math.max(...short), 1)}° off at most`
+            : ""
+        }`,
+      );
     },
   },
   {

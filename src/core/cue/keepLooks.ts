@@ -57,7 +57,7 @@ export function repairs(show: Show, before: CueList, after: CueList, exempt: Rea
       for (const { key, spec } of partsOf(show, fixture)) {
         if (look === null && spec.head !== "Dimmer") continue;
         const [a, b] = [inForceAt(old, key, was), inForceAt(now, key, i)];
-        const [x, y] = [a && resolveEntry(spec, a.entry), b && resolveEntry(spec, b.entry)];
+        const [x, y] = [a, b].map((f) => f && resolveEntry(show, key, spec, f.entry));
         if (x?.value !== y?.value || x?.fn !== y?.fn) entries[key] = plainEntry(key, a);
       }
     }

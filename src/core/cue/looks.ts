@@ -1,7 +1,7 @@
 /** Looks: what a cue shows, fixture by fixture; and which looks an edit changes (SEMANTICS 4). */
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
-import { resolveEntry } from "../program/resolve";
+import { resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
 import { cuesOf } from "../show/world";
@@ -32,16 +32,11 @@ export type FixtureLook = readonly number[] | null;
 /** Functions lie far apart, so that two of them never look the same. */
 const FUNCTION_STEP = 1e6;
 
-export function fixtureLook(
-  show: Pick<Show, "types">,
-  fixture: Fixture,
-  tracking: Tracking,
-  index: number,
-): FixtureLook {
+export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Tracking, index: number): FixtureLook {
   const parts = partsOf(show, fixture);
   const values = parts.map(({ key, spec }) => {
     const found = inForceAt(tracking, key, index);
-    const resolved = found && resolveEntry(spec, found.entry);
+    const resolved = found && resolveEntry(show, key, spec, found.entry);
     return resolved ? resolved.value + FUNCTION_STEP * resolved.fn : spec.default;
   });
   return isLitWith(parts, values) ? values : null;
@@ -126,12 +121,16 @@ export function ripple(before: Show, after: Show): Rippled[] {
 /** The same in small pieces, so that whoever works it out can listen in between. */
 export function* rippling(before: Show, after: Show): Generator<undefined, Rippled[]> {
   const found: Rippled[] = [];
-  const sameRig = before.fixtures === after.fixtures && before.types === after.types;
+  const sameTypes = before.types === after.types;
+  const sameRig = before.fixtures === after.fixtures && sameTypes;
+  const moved = sameRig
+    ? []
+    : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]);
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
     if (!old || (old.cues === list.cues && sameRig)) continue;
     const [a, b] = [trackingOf(old), trackingOf(list)];
-    const fixtures = [...(sameRig ? touchedFixtures(old, list, after) : Object.keys(after.fixtures))].filter(
+    const fixtures = [...new Set([...touchedFixtures(old, list, after), ...moved])].filter(
       (id) => before.fixtures[id] && after.fixtures[id],
     );
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));

@@ -2,6 +2,7 @@
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../show/model";
 import { ripple } from "../cue/looks";
+import { resolveEntry } from "../program/resolve";
 import { standingOf } from "../cue/tracking";
 import { sourceOf, stageValues } from "../play/look";
 import { evaluateSel, type Sel } from "../select/expression";
@@ -97,12 +98,13 @@ const CHECKS: Record<string, Check> = {
             ? "released"
             : "unset";
     for (const item of items(desk, args)) {
-      for (const { key } of targetsOf(desk.world.show, item, attribute)) {
+      for (const { key, spec } of targetsOf(desk.world.show, item, attribute)) {
         const standing = standingOf(found, index, key);
+        const means = "entry" in standing && resolveEntry(desk.world.show, key, spec, standing.entry);
         const got =
-          standing.state === "stored" || standing.state === "tracked"
-            ? standing.entry.attribute === attribute
-              ? `${standing.state} ${typeof standing.entry.value === "number" ? plain(standing.entry.value) : JSON.stringify(standing.entry.value)}`
+          "entry" in standing
+            ? means && standing.entry.attribute === attribute
+              ? `${standing.state} ${plain(means.value)}`
               : "unset"
             : standing.state;
         if (got !== wanted)

@@ -1,9 +1,11 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
 import { sameShape } from "../cue/looks";
 import { inForceAt, trackingOf } from "../cue/tracking";
-import { resolveEntry } from "../program/resolve";
+import { usersOf } from "../cue/users";
+import { placeOf, pointsAt, resolveEntry } from "../program/resolve";
 import { splitKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
+import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, restamp, steady } from "./layers";
@@ -25,6 +27,7 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   const before = player.world;
   player.world = world;
   if (!sameRig(before.show, world.show)) relayRig(player);
+  else if (before.show.fixtures !== world.show.fixtures) followPlaces(player, before.show);
   if (before.show.lists !== world.show.lists) {
     if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo))
       for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
@@ -98,6 +101,32 @@ export function relayRig(player: Player): void {
   loadLimits(player);
 }
 
+/** What points at a place is resolved anew where a fixture was moved or turned, and nothing else. */
+function followPlaces(player: Player, before: Show): void {
+  const { show, hands } = player.world;
+  const moved = new Set(
+    Object.values(show.fixtures).flatMap((now) => {
+      const old = before.fixtures[now.id];
+      return old === now || (old?.place === now.place && old.turn === now.turn) ? [] : [placeOf(now.id)];
+    }),
+  );
+  if (moved.size === 0) return;
+  for (const run of player.runs.values()) {
+    const list = show.lists[run.id];
+    if (list && run.cue !== null && list.cues[run.cue])
+      refresh(player, run, list, usersOf(trackingOf(list), moved), false);
+  }
+  const points = ([key, entry]: [string, Entry]) => moved.has(pointsAt(key, entry) ?? "");
+  if (Object.entries(hands.parked).some(points)) loadHands(player);
+  else
+    patchHeld(
+      player,
+      Object.entries(hands.held)
+        .filter(points)
+        .map(([key]) => key),
+    );
+}
+
 function editHands(player: Player, { hands: before }: World, heldKeys?: readonly string[]): void {
   const { hands } = player.world;
   const aside =
@@ -157,7 +186,7 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
-    const resolved = target && resolveEntry(rig.specs[param]!, target.entry);
+    const resolved = target && resolveEntry(player.world.show, key, rig.specs[param]!, target.entry);
     settleNow(stage, param);
     const layer = layerOf(layers, param, run.slot);
     if (!resolved) {

@@ -1,7 +1,7 @@
 /** What moves when a list arrives in a cue, and how (SEMANTICS 5). */
 import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/tracking";
 import { moveTime, type MoveTime } from "../cue/times";
-import { resolveEntry } from "../program/resolve";
+import { resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
@@ -33,6 +33,8 @@ import {
 } from "./stage";
 
 export interface Arrival {
+  /** What values resolve in. */
+  show: Resolving;
   list: CueList;
   slot: number;
   /** Places in the list; -1 for a released list. */
@@ -165,7 +167,7 @@ function moveTo(
 ): number {
   const { layers, rig } = stage;
   const spec = rig.specs[param]!;
-  const resolved = resolveEntry(spec, target.entry);
+  const resolved = resolveEntry(arrival.show, rig.keys[param]!, spec, target.entry);
   if (!resolved) return held >= 0 ? letGo(stage, arrival, cue, param, held) : 0;
   const origin = cuesOf(arrival.list)[target.at]!.id;
   const role = roleOf(arrival.list, rig, param);

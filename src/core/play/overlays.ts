@@ -8,7 +8,7 @@ import { cuesOf, listsByNumber } from "../show/world";
 import type { Player } from "./state";
 import { touch, touchAll, type Overlay } from "./stage";
 
-function fill({ stage, rig }: Player, over: Overlay, values: Iterable<[string, Entry]>): void {
+function fill({ stage, rig, world }: Player, over: Overlay, values: Iterable<[string, Entry]>): void {
   for (let p = 0; p < rig.size; p++) {
     if (over.on[p] === 0) continue;
     over.on[p] = 0;
@@ -16,7 +16,7 @@ function fill({ stage, rig }: Player, over: Overlay, values: Iterable<[string, E
   }
   for (const [key, entry] of values) {
     const p = rig.index.get(key);
-    const resolved = p === undefined ? undefined : resolveEntry(rig.specs[p]!, entry);
+    const resolved = p === undefined ? undefined : resolveEntry(world.show, key, rig.specs[p]!, entry);
     if (p === undefined || !resolved) continue;
     over.on[p] = 1;
     over.value[p] = resolved.value;
@@ -42,7 +42,7 @@ export function patchHeld({ stage, rig, world }: Player, keys: Iterable<string>)
     const p = rig.index.get(key);
     if (p === undefined) continue;
     const entry = world.hands.held[key];
-    const resolved = entry && resolveEntry(rig.specs[p]!, entry);
+    const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry);
     stage.held.on[p] = resolved ? 1 : 0;
     stage.held.value[p] = resolved?.value ?? 0;
     stage.held.fn[p] = resolved?.fn ?? 0;

@@ -142,6 +142,7 @@ export function arrive(
   const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
   const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
   const longest = startMoves(player.stage, {
+    show: player.world.show,
     list,
     slot: run.slot,
     from,

@@ -1,32 +1,37 @@
 /** What can be held or stored for a parameter. */
 import { z } from "../units/zod";
-import { IdSchema } from "./ids";
 
 const finite = z.number().finite();
 
-/** A number is in the attribute's own unit. The other forms resolve to one for each fixture. */
-export const ValueSchema = z.union([
-  finite,
-  z.object({ palette: IdSchema }),
-  z.object({ aim: z.tuple([finite, finite, finite]) }),
-  z.object({ colour: z.object({ x: finite, y: finite, Y: finite }) }),
-  z.object({ release: z.literal(true) }),
-]);
+/** Metres: no room is larger. */
+const metres = finite.min(-100_000).max(100_000);
+/** A point in the room, and whether it is taken the other way round. */
+const AimSchema = z.object({ aim: z.tuple([metres, metres, metres]), flip: z.literal(true).optional() });
+export type AimPoint = z.infer<typeof AimSchema>;
+
+/** A number is in the attribute's own unit. A point resolves to one for each fixture. */
+export const ValueSchema = z.union([finite, AimSchema, z.object({ release: z.literal(true) })]);
 export type Value = z.infer<typeof ValueSchema>;
 
 export const RELEASE: Value = { release: true };
 export const isRelease = (value: Value): boolean => typeof value === "object" && "release" in value;
+export const isAim = (value: Value): value is AimPoint => typeof value === "object" && "aim" in value;
 
 const time = finite.min(0).max(86_400);
 export const TimingSchema = z.object({ delay: time.optional(), fade: time.optional() });
 export type Timing = z.infer<typeof TimingSchema>;
 
 /** A held or stored value of one parameter. `attribute` tells which of the attributes on its channel. */
-export const EntrySchema = z.object({
-  attribute: z.string().min(1).max(60),
-  value: ValueSchema,
-  time: TimingSchema.optional(),
-});
+export const EntrySchema = z
+  .object({
+    attribute: z.string().min(1).max(60),
+    value: ValueSchema,
+    time: TimingSchema.optional(),
+  })
+  .refine(({ attribute, value }) => !isAim(value) || attribute === "Pan" || attribute === "Tilt", {
+    path: ["value"],
+    message: "only pan and tilt can be aimed at a point",
+  });
 export type Entry = z.infer<typeof EntrySchema>;
 
 /** Whether a value is plainly an entry with a number: the quick way for the thousands of a drag. */

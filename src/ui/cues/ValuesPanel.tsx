@@ -6,7 +6,9 @@ import { useState } from "react";
 import { standingOf } from "@/core/cue/tracking";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { allTargets, itemText, type Target } from "@/core/show/model";
-import type { CueList } from "@/core/show/schema";
+import { resolveEntry } from "@/core/program/resolve";
+import type { CueList, Show } from "@/core/show/schema";
+import { isAim } from "@/core/show/value";
 import { cuesOf, fixturesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { useShow } from "../useSession";
@@ -87,7 +89,7 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
                 <tr key={cue.id} data-shown={cue.id === shown}>
                   <th>{plain(cue.number, 3)}</th>
                   {targets.map((t) => (
-                    <Cell key={t.key} list={list} index={i} target={t} />
+                    <Cell key={t.key} show={world.show} list={list} index={i} target={t} />
                   ))}
                 </tr>
               ))}
@@ -99,7 +101,7 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
   );
 }
 
-function Cell({ list, index, target }: { list: CueList; index: number; target: Target }) {
+function Cell({ show, list, index, target }: { show: Show; list: CueList; index: number; target: Target }) {
   const standing = standingOf(list, index, target.key);
   if (standing.state === "unset" || standing.state === "released")
     return (
@@ -111,7 +113,8 @@ function Cell({ list, index, target }: { list: CueList; index: number; target: T
   const step = target.spec.functions
     .find((f) => f.attribute === entry.attribute)
     ?.steps?.find((s) => s.value === entry.value);
-  const text = step?.name ?? (typeof entry.value === "number" ? plain(entry.value, 1) : "…");
+  const means = resolveEntry(show, target.key, target.spec, entry);
+  const text = `${step?.name ?? (means ? plain(means.value, 1) : "…")}${isAim(entry.value) ? " ⌖" : ""}`;
   const own = entry.time && standing.state === "stored" ? " ◷" : "";
   return (
     <td

@@ -27,6 +27,13 @@ test("colour and brightness follow dimmers, emitters, filters and wheels", () =>
   expect(look("patch 1 dimmer as 1", "1 at 0").level).toBe(0);
 });
 
+test("a mover aimed at a point is drawn to it, however it hangs", () => {
+  for (const turn of ["0 0 0", "20 -10 130", "0 0 180"]) {
+    const { aim: to } = look("patch 1 petrel-spot as 1", "1 place -2 5 6", `1 turn ${turn}`, "1 at full aim at 1 3 0");
+    expect([to.x, to.y].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([1, 3]);
+  }
+});
+
 test("a mover points straight down at 0, towards the audience with tilt, and turns with pan", () => {
   const at = (line: string) => {
     const { aim: to, lamp } = look("patch 1 kelp-wash as 1", "1 place 0 4 5", `1 at full ${line}`);
@@ -35,4 +42,8 @@ test("a mover points straight down at 0, towards the audience with tilt, and tur
   expect(at("pan at 0 tilt at 0")).toEqual([0, 0]);
   expect(at("pan at 0 tilt at 45")).toEqual([0, -5]);
   expect(at("pan at 90 tilt at 45")).toEqual([5, 0]);
+  // The picture leaves swap and correction out: they make the real lamp do what it shows.
+  expect(
+    look("patch 1 kelp-wash as 1", "1 place 0 4 5", "1 swap on", "1 correct pan 30 tilt 5", "1 aim at 2 3 0").aim.x,
+  ).toBeCloseTo(2);
 });

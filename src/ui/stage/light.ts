@@ -63,18 +63,22 @@ function hue(degrees: number): [number, number, number] {
 export const aim = { x: 0, y: 0, spread: 0 };
 const REACH = 9;
 
-/** Hanging head down: pan 0, tilt 0 points straight down; tilt leans it towards the audience, pan turns that. */
+/** The beam of core/patch/room, written out so that a frame allocates nothing; it ends on the floor or at its reach. */
 export function aimOf(lamp: Lamp, half: Half): void {
   const rad = Math.PI / 180;
-  const pan = (half.value[lamp.swap ? lamp.tilt : lamp.pan]! + lamp.turn) * rad;
-  const tilt = half.value[lamp.swap ? lamp.pan : lamp.tilt]! * rad;
+  const pan = half.value[lamp.pan]! * rad;
+  const tilt = half.value[lamp.tilt]! * rad;
   const zoom = lamp.zoom >= 0 ? half.value[lamp.zoom]! : 16;
-  const down = Math.cos(tilt);
-  const out = Math.sin(tilt);
+  const [bx, by, bz] = [Math.sin(pan) * Math.sin(tilt), -Math.cos(pan) * Math.sin(tilt), -Math.cos(tilt)];
+  const [rx, ry, rz] = lamp.hung;
+  const dx = rx[0] * bx + rx[1] * by + rx[2] * bz;
+  const dy = ry[0] * bx + ry[1] * by + ry[2] * bz;
+  const down = -(rz[0] * bx + rz[1] * by + rz[2] * bz);
+  const across = Math.hypot(dx, dy);
   const drop = Math.max(lamp.z, 0.5);
-  const along = Math.min(down > 0.05 ? (drop * Math.abs(out)) / down : REACH, REACH) * Math.sign(out || 1);
-  const length = Math.hypot(along, drop);
-  aim.x = lamp.x + Math.sin(pan) * along;
-  aim.y = lamp.y - Math.cos(pan) * along;
-  aim.spread = Math.max(0.12, Math.tan((zoom * rad) / 2) * length);
+  const along = Math.min(down > 0.05 ? (drop * across) / down : REACH, REACH);
+  const share = across > 1e-9 ? along / across : 0;
+  aim.x = lamp.x + dx * share;
+  aim.y = lamp.y + dy * share;
+  aim.spread = Math.max(0.12, Math.tan((zoom * rad) / 2) * Math.hypot(along, drop));
 }

@@ -2,6 +2,7 @@
 import { modelOf } from "@/core/show/model";
 import { functionOf } from "@/core/fixture/parameters";
 import type { Kind } from "@/core/fixture/type";
+import { rotationOf } from "@/core/patch/room";
 import { placeOf } from "@/core/select/place";
 import { item, paramKey } from "@/core/show/ids";
 import type { Fixture, Show } from "@/core/show/schema";
@@ -31,12 +32,12 @@ export interface Lamp {
   x: number;
   y: number;
   z: number;
-  turn: number;
+  /** Rows of the rotation it hangs by. */
+  hung: ReturnType<typeof rotationOf>;
   dimmer: number;
   pan: number;
   tilt: number;
   zoom: number;
-  swap: boolean;
   sources: Source[];
 }
 
@@ -67,12 +68,11 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
     number: fixture.number,
     kind: type.kind,
     ...fixture.place,
-    turn: fixture.turn.z,
+    hung: rotationOf(fixture.turn),
     dimmer: mode.cells > 0 ? param(0, "Dimmer") : -1,
     pan: param(0, "Pan"),
     tilt: param(0, "Tilt"),
     zoom: param(0, "Zoom"),
-    swap: fixture.swap,
     sources: cells.map((cell): Source => {
       const own = specs.filter((s) => s.cell === cell);
       const wheel = own.find((s) => functionOf(s, "Color1"));
