@@ -1,7 +1,8 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
-import { advance, compute, createPlayer, isMoving, setTime } from "@/core/play/player";
+import { advance } from "@/core/play/due";
+import { compute, createPlayer, isMoving, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
 import { prepareLists, rehearse } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";

@@ -39,10 +39,10 @@ test("in reach, the beam passes within a centimetre of the point, and of all way
       if (off > 0) return;
       expect(Math.sin((angle * Math.PI) / 180) * far(p, h.place)).toBeLessThan(0.01);
       // Against looking at every way there is.
-      const ways = [-720, -360, 0, 360, 720].flatMap((turn) => [
+      const ways = [-720, -360, 0, 360, 720].flatMap((turn): [number, number][] => [
         [pan + turn, tilt],
         [pan + 180 + turn, -tilt],
-      ]) as [number, number][];
+      ]);
       const able = ways.filter(([a, b]) => Math.abs(a) <= 270 && Math.abs(b) <= 135);
       const least = Math.min(...able.map(([a]) => Math.abs(a)));
       if (!flip) {

@@ -9,13 +9,15 @@ import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, restamp, steady } from "./layers";
-import { dropLayers, showLevel } from "./act";
+import { showLevel } from "./deeds";
+import { kindOf } from "./kinds/kinds";
+import { dropLayers } from "./leave";
 import { isScaledIn, rescaleCells, roleOf } from "./moves";
 import { loadHands, loadLimits, patchHeld } from "./overlays";
 import { newBytes, syncRuns } from "./player";
 import type { Player } from "./state";
 import { compileRig } from "./rig";
-import { firstLevel, levelShown, placeOfCue, type ListRun } from "./run";
+import { levelShown, placeOfCue, type ListRun } from "./run";
 import { putLayer, readLayer } from "./silent";
 import { createStage, settleNow, touch } from "./stage";
 
@@ -146,10 +148,10 @@ function dropList(player: Player, run: ListRun): void {
 function editList(player: Player, run: ListRun, old: CueList, list: CueList): void {
   if (old.kind !== list.kind) {
     dropLayers(player, run);
-    run.level = firstLevel(list.kind);
+    run.level = kindOf(list).firstLevel;
     return showLevel(player, list, run);
   }
-  if (run.cue === null) return list.kind !== "list" && levelShown(run) > 0 ? showLevel(player, list, run) : undefined;
+  if (run.cue === null) return levelShown(run) > 0 ? showLevel(player, list, run) : undefined;
   if (!list.cues[run.cue]) {
     const number = old.cues[run.cue]!.number;
     run.cue =

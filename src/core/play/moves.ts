@@ -6,19 +6,9 @@ import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
-import {
-  addLayer,
-  countOf,
-  HIGHEST,
-  LATEST,
-  layerOf,
-  OVER,
-  removeLayer,
-  restamp,
-  setOwn,
-  setWeight,
-  steady,
-} from "./layers";
+import type { Moving } from "./kinds/kind";
+import { kindOf } from "./kinds/kinds";
+import { addLayer, countOf, HIGHEST, LATEST, layerOf, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
 import type { Rig } from "./rig";
 import {
   belowLayer,
@@ -43,11 +33,7 @@ export interface Arrival {
   /** Whether what tracked came round the end, before and now. */
   carriedFrom: boolean;
   carriedTo: boolean;
-  /**
-   * everything: all that is in force moves (a jump, back, the first go); change: what the cue stores or
-   * changes; assert: nothing moves, all that is in force is stamped.
-   */
-  what: "everything" | "change" | "assert";
+  what: Moving;
   /** One fade for all moves instead of the cue's own times. */
   fade?: number;
   stamp: Sequence;
@@ -55,10 +41,8 @@ export interface Arrival {
 }
 
 /** How a list's values count for a parameter. */
-export function roleOf(list: CueList, rig: Rig, param: number): number {
-  if (list.kind === "takeover") return OVER;
-  return (list.htp || list.kind === "submaster") && rig.intensity[param] === 1 ? HIGHEST : LATEST;
-}
+export const roleOf = (list: CueList, rig: Rig, param: number): number =>
+  kindOf(list).role(list, rig.intensity[param] === 1);
 
 /** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's now. @param place of the cue it stands in. */
 export function isScaledIn(
@@ -69,7 +53,7 @@ export function isScaledIn(
   place: number,
   carried: boolean,
 ): boolean {
-  if (list.kind === "takeover") return false;
+  if (!kindOf(list).scales) return false;
   if (rig.scaled[param] === 1) return true;
   if (rig.intensity[param] === 0) return false;
   return inForceAt(tracking, fixtureDimmer(rig, param), place, carried) === undefined;

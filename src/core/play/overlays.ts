@@ -5,6 +5,7 @@ import { resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Entry } from "../show/value";
 import { cuesOf, listsByNumber } from "../show/world";
+import { kindOf } from "./kinds/kinds";
 import type { Player } from "./state";
 import { touch, touchAll, type Overlay } from "./stage";
 
@@ -74,7 +75,7 @@ export function loadLimits(player: Player): void {
   const { stage, rig, world } = player;
   stage.limit.fill(1);
   for (const list of listsByNumber(world.show)) {
-    if (list.kind !== "limiter") continue;
+    if (!kindOf(list).limits) continue;
     const level = stage.listLevel[player.runs.get(list.id)!.slot]!;
     const whole = new Set<string>();
     const cells = new Set<string>();

@@ -2,7 +2,8 @@
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { play } from "./act";
-import { advance, compute, createPlayer } from "./player";
+import { advance } from "./due";
+import { compute, createPlayer } from "./player";
 import type { Player } from "./state";
 import { restorePlay, savePlay, SavedPlaySchema } from "./saved";
 import { stageTime } from "../units/units";

@@ -3,16 +3,16 @@
  * browser's worker, in Node and in tests; what it gives does not depend on when it is asked.
  */
 import type { World } from "../show/world";
-import { cuesOf, listsByNumber } from "../show/world";
-import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type StageTime } from "../units/units";
+import { listsByNumber } from "../show/world";
+import { sequence, stageTime, type StageTime } from "../units/units";
 import { listTimeAt } from "./clock";
-import { createLayers } from "./layers";
-import { startMoves, type Arrival } from "./moves";
+import { kindOf } from "./kinds/kinds";
+import { createLayers, LATEST } from "./layers";
 import { glide, tryGlide } from "./glide";
 import { createBytes, putFeeds } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
-import { automaticAt, dueAt, levelShown, newRun, nextPlace, placeOfCue, type ListRun } from "./run";
+import { levelShown, newRun } from "./run";
 import { runStacks, tryStack } from "./stack";
 import { stacksMove } from "./stacks";
 import type { Player } from "./state";
@@ -52,7 +52,7 @@ export function syncRuns(player: Player): void {
   const { stage, runs, world } = player;
   let slot = Math.max(-1, ...[...runs.values()].map((run) => run.slot)) + 1;
   for (const list of listsByNumber(world.show))
-    if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now));
+    if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now, kindOf(list).firstLevel));
   if (stage.listNow.length < slot) {
     const [now, level] = [stage.listNow, stage.listLevel];
     stage.listNow = new Float64Array(slot * 2);
@@ -62,9 +62,7 @@ export function syncRuns(player: Player): void {
     stage.listLevel.set(level);
   }
   player.order = listsByNumber(world.show).flatMap((list) => runs.get(list.id) ?? []);
-  stage.othersUsed = listsByNumber(world.show).some(
-    (list) => list.htp || list.kind === "submaster" || list.kind === "takeover",
-  );
+  stage.othersUsed = listsByNumber(world.show).some((list) => kindOf(list).role(list, true) !== LATEST);
   for (const run of runs.values()) {
     stage.listNow[run.slot] = listTimeAt(run.clock, player.now);
     stage.listLevel[run.slot] = levelShown(run) / 100;
@@ -76,36 +74,6 @@ export function setTime(player: Player, now: StageTime): void {
   player.now = now;
   const { order, stage } = player;
   for (let i = 0; i < order.length; i++) stage.listNow[order[i]!.slot] = listTimeAt(order[i]!.clock, now);
-}
-
-/** Moves the clock to `to`: every automatic cue due up to and including then happens at its exact time, lower list number first. */
-export function advance(player: Player, to: StageTime): boolean {
-  let happened = false;
-  for (;;) {
-    let due = stageTime(Infinity);
-    let which: ListRun | undefined;
-    for (let i = 0; i < player.order.length; i++) {
-      const run = player.order[i]!;
-      if (run.cue === null) continue;
-      const at = dueAt(player.world.show.lists[run.id]!, run);
-      if (at < due - SAME_TIME) {
-        due = at;
-        which = run;
-      }
-    }
-    if (!which || due > to + SAME_TIME) break;
-    const list = player.world.show.lists[which.id]!;
-    const exact = automaticAt(list, which);
-    const before = placeOfCue(list, which.cue);
-    setTime(player, stageTime(Math.max(due, player.now)));
-    player.stage.listNow[which.slot] = exact;
-    const place = nextPlace(list, which);
-    const jumps = place !== nextPlace(list, { ...which, next: null });
-    arrive(player, which, place, { what: jumps || before < 0 ? "everything" : "change", at: exact });
-    happened = true;
-  }
-  setTime(player, stageTime(Math.max(to, player.now)));
-  return happened;
 }
 
 /** Whether anything is on its way. */
@@ -127,39 +95,4 @@ export function compute(player: Player): void {
   }
   stage.activeCount = kept;
   for (let i = 0; i < count; i++) putFeeds(stage, bytes, stage.touched[i]!);
-}
-
-/** A list arrives in a cue. Round the end, what tracked is dropped unless the list keeps it. */
-export function arrive(
-  player: Player,
-  run: ListRun,
-  to: number,
-  how: { what: Arrival["what"]; fade?: number; at: ListTime },
-): void {
-  const list = player.world.show.lists[run.id]!;
-  player.sequence = sequence(player.sequence + 1);
-  const from = placeOfCue(list, run.cue);
-  const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
-  const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
-  const longest = startMoves(player.stage, {
-    show: player.world.show,
-    list,
-    slot: run.slot,
-    from,
-    to,
-    carriedFrom: run.carried,
-    carriedTo: carried,
-    stamp: player.sequence,
-    at: how.at,
-    what: from < 0 ? "everything" : how.what,
-    ...(how.fade === undefined ? {} : { fade: how.fade }),
-  });
-  run.stamp = player.sequence;
-  if (how.what === "assert") return;
-  run.carried = carried;
-  run.cue = cuesOf(list)[to]!.id;
-  run.next = null;
-  run.arrived = how.at;
-  if (to === 0) run.roundAt = how.at;
-  run.complete = listTime(how.at + longest);
 }

@@ -8,7 +8,8 @@ import type { Cue, Show } from "../show/schema";
 import { fixturesByNumber, newHands, newList, type World } from "../show/world";
 import { stageTime } from "../units/units";
 import { play } from "./act";
-import { advance, compute, createPlayer } from "./player";
+import { advance } from "./due";
+import { compute, createPlayer } from "./player";
 import { restorePlay, savePlay } from "./saved";
 
 /** Works out how every list tracks: an edit changes only what it touches. */

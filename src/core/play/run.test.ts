@@ -1,7 +1,7 @@
 /** Catches a list whose clock, waits or way round the end are wrong. */
 import { newDesk, runLine, wait } from "../desk/desk";
 import { listNumbered } from "../show/world";
-import { runsOnTheSpot } from "./run";
+import { runsOnTheSpot } from "./kinds/cues";
 
 function desk(...lines: string[]) {
   const made = newDesk();

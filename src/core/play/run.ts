@@ -1,8 +1,8 @@
 /** A list as it is being played. */
 import type { CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { listTime, SAME_TIME, sequence, stageTime, type ListTime, type Sequence, type StageTime } from "../units/units";
-import { listTimeAt, newClock, stageTimeAt, type ListClock } from "./clock";
+import { listTime, sequence, type ListTime, type Sequence, type StageTime } from "../units/units";
+import { listTimeAt, newClock, type ListClock } from "./clock";
 
 export interface ListRun {
   id: string;
@@ -31,16 +31,11 @@ export interface ListRun {
   stamp: Sequence;
 }
 
-/** A list that would come round by itself in less than this, seconds, stops before it does: it would run for ever at one instant. */
-const SHORTEST_ROUND = 0.01;
-
-/** The level a playback begins with: what adds or takes over begins at nothing. */
-export const firstLevel = (kind: CueList["kind"]): number => (kind === "submaster" || kind === "takeover" ? 0 : 100);
-
 /** The level in effect. */
 export const levelShown = (run: ListRun): number => (run.flash ? 100 : run.level);
 
-export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => ({
+/** @param level the one its kind begins with, percent. */
+export const newRun = (list: CueList, slot: number, now: StageTime, level: number): ListRun => ({
   id: list.id,
   slot,
   cue: null,
@@ -48,7 +43,7 @@ export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => 
   left: null,
   carried: false,
   clock: newClock(now),
-  level: firstLevel(list.kind),
+  level,
   flash: false,
   flashed: false,
   arrived: listTime(0),
@@ -58,8 +53,15 @@ export const newRun = (list: CueList, slot: number, now: StageTime): ListRun => 
   stamp: sequence(0),
 });
 
-export const placeOfCue = (list: CueList, cue: string | null): number =>
-  cue === null ? -1 : cuesOf(list).findIndex((c) => c.id === cue);
+const places = new WeakMap<CueList["cues"], ReadonlyMap<string, number>>();
+
+/** The place of a cue in its list, -1 for none. */
+export function placeOfCue(list: CueList, cue: string | null): number {
+  if (cue === null) return -1;
+  let known = places.get(list.cues);
+  if (!known) places.set(list.cues, (known = new Map(cuesOf(list).map(({ id }, i) => [id, i]))));
+  return known.get(cue) ?? -1;
+}
 
 /** The place a go would lead to, -1 where it would do nothing. */
 export function nextPlace(list: CueList, run: ListRun): number {
@@ -74,39 +76,6 @@ export function nextPlace(list: CueList, run: ListRun): number {
   if (here + 1 < cues.length) return here + 1;
   return list.end === "wrap" ? 0 : -1;
 }
-
-/** The list time at which the next cue comes by itself, Infinity where it waits for a go. */
-export function automaticAt(list: CueList, run: ListRun): ListTime {
-  // A flash shows its first cue and no more.
-  if (run.cue === null || run.flashed) return listTime(Infinity);
-  const next = nextPlace(list, run);
-  const trigger = next < 0 ? undefined : cuesOf(list)[next]!.trigger;
-  if (!trigger || trigger.kind === "go") return listTime(Infinity);
-  const due = Math.max((trigger.kind === "auto" ? run.arrived : run.complete) + trigger.after, run.since);
-  const comesRound = run.next === null && next <= placeOfCue(list, run.cue);
-  return listTime(comesRound && due - run.roundAt < SHORTEST_ROUND - SAME_TIME ? Infinity : due);
-}
-
-/** Whether a list would come round by itself in next to no time, and so stops. */
-export function runsOnTheSpot(list: CueList): boolean {
-  const cues = cuesOf(list);
-  if (list.end !== "wrap" || list.kind !== "list" || cues.length === 0 || cues.some((cue) => cue.trigger.kind === "go"))
-    return false;
-  const waits = cues.map(({ trigger }, i) => {
-    const { up, down, delayUp, delayDown } = cues.at(i - 1)!.times;
-    return (
-      (trigger.kind === "autoDone" ? Math.max(up + delayUp, down + delayDown) : 0) +
-      (trigger.kind === "go" ? 0 : trigger.after)
-    );
-  });
-  return waits.reduce((a, b) => a + b, 0) < SHORTEST_ROUND;
-}
-
-/** The stage time of the list's next own event. */
-export const dueAt = (list: CueList, run: ListRun): StageTime => {
-  const at = automaticAt(list, run);
-  return at === Infinity ? stageTime(Infinity) : stageTimeAt(run.clock, at);
-};
 
 /** 0..1: how far the present cue is, 1 when complete. */
 export function cueProgress(run: ListRun, now: StageTime): number {

@@ -3,7 +3,8 @@
 import { Button } from "@mantine/core";
 import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
 import { outputFindings } from "@/core/dmx/outputCheck";
-import { runsOnTheSpot } from "@/core/play/run";
+import { runsOnTheSpot } from "@/core/play/kinds/cues";
+import { kindOf } from "@/core/play/kinds/kinds";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
@@ -42,7 +43,7 @@ function findingsIn({ show }: World): Finding[] {
         line: `delete group ${g.number}`,
       })),
     ...listsByNumber(show)
-      .filter((list) => runsOnTheSpot(list))
+      .filter((list) => kindOf(list).goes && runsOnTheSpot(list))
       .map((list) => ({
         what: `List ${list.number} "${list.name}" comes round in no time`,
         why: "It stops in its last cue instead of running for ever.",

@@ -1,0 +1,49 @@
+/**
+ * What happens by itself: one queue of what playbacks will do next, each at its exact time. It is asked of the
+ * cards whenever time passes, so that no change of a clock, a trigger or a plan can leave something stale in it.
+ */
+import { SAME_TIME, stageTime, type StageTime } from "../units/units";
+import { stageTimeAt } from "./clock";
+import { carryOut } from "./deeds";
+import { kindOf } from "./kinds/kinds";
+import { setTime } from "./player";
+import type { ListRun } from "./run";
+import type { Player } from "./state";
+
+/** The list that is due first, and when: kept outside so that a tick allocates nothing. At the same time the lower number comes first. */
+let firstRun: ListRun | undefined;
+let firstAt = Infinity;
+
+function findFirst({ order, world }: Player): void {
+  firstRun = undefined;
+  firstAt = Infinity;
+  for (let i = 0; i < order.length; i++) {
+    const run = order[i]!;
+    if (run.cue === null) continue;
+    const list = world.show.lists[run.id]!;
+    const due = kindOf(list).due(list, run);
+    const at = due === Infinity ? Infinity : stageTimeAt(run.clock, due);
+    if (at >= firstAt - SAME_TIME) continue;
+    firstAt = at;
+    firstRun = run;
+  }
+}
+
+/** Moves the clock to `to`: everything due up to and including then happens at its exact time, lower list number first. */
+export function advance(player: Player, to: StageTime): boolean {
+  let happened = false;
+  for (;;) {
+    findFirst(player);
+    const run = firstRun;
+    if (!run || firstAt > to + SAME_TIME) break;
+    const list = player.world.show.lists[run.id]!;
+    const kind = kindOf(list);
+    const exact = kind.due(list, run);
+    setTime(player, stageTime(Math.max(firstAt, player.now)));
+    player.stage.listNow[run.slot] = exact;
+    carryOut(player, run, kind.happen(list, run), exact);
+    happened = true;
+  }
+  setTime(player, stageTime(Math.max(to, player.now)));
+  return happened;
+}

@@ -1,0 +1,9 @@
+/** The kinds of playback there are. */
+import type { CueList } from "../../show/schema";
+import { limiter, submaster, takeover } from "./byLevel";
+import { cueList } from "./cues";
+import type { Kind } from "./kind";
+
+const KINDS: Record<CueList["kind"], Kind> = { list: cueList, submaster, limiter, takeover };
+
+export const kindOf = (list: Pick<CueList, "kind">): Kind => KINDS[list.kind];

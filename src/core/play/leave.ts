@@ -1,0 +1,55 @@
+/** How a list leaves the stage: over a time, or at once. */
+import { listTime } from "../units/units";
+import { changeClock, listTimeAt } from "./clock";
+import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
+import { fadeAway } from "./moves";
+import type { ListRun } from "./run";
+import { belowLayer, settleNow } from "./stage";
+import type { Player } from "./state";
+
+export function resume(player: Player, run: ListRun): void {
+  if (run.clock.paused) run.clock = changeClock(run.clock, player.now, { paused: false });
+}
+
+/** Takes every weight from where it is to nothing over the release time; the list counts as released from now. */
+export function release(player: Player, run: ListRun, time = player.world.show.lists[run.id]!.releaseTime): void {
+  if (run.cue === null) return;
+  resume(player, run);
+  const at = listTimeAt(run.clock, player.now);
+  const { stage, layers, rig } = player;
+  stage.listNow[run.slot] = at;
+  for (const param of paramsOf(layers, run.slot)) {
+    settleNow(stage, param);
+    const held = layerOf(layers, param, run.slot);
+    if (held < 0) continue;
+    const fn = layers.toFn[held]!;
+    const smooth = rig.mixes[param]![fn] && belowLayer(stage, param, held).fn === fn;
+    fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 }, true);
+  }
+  player.silent = player.silent.filter((layer) => layer.list !== run.slot);
+  run.left = run.cue;
+  run.cue = null;
+  run.next = null;
+  run.carried = false;
+  run.complete = listTime(at + time);
+}
+
+/** The parameters on which a list has layers. */
+function paramsOf(layers: Layers, slot: number): Set<number> {
+  const params = new Set<number>();
+  for (const layer of eachLayer(layers)) if (layers.list[layer] === slot) params.add(layers.param[layer]!);
+  return params;
+}
+
+/** Takes everything a list gives off the stage at once. */
+export function dropLayers(player: Player, run: ListRun): void {
+  const { layers, stage } = player;
+  player.silent = player.silent.filter((layer) => layer.list !== run.slot);
+  for (const param of paramsOf(layers, run.slot)) {
+    settleNow(stage, param);
+    for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot))
+      removeLayer(layers, at);
+  }
+  run.cue = null;
+  run.next = null;
+}
