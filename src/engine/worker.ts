@@ -1,8 +1,9 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
+import { workOff } from "@/core/play/arrive";
 import { advance } from "@/core/play/due";
-import { compute, createPlayer, isMoving, setTime } from "@/core/play/player";
+import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
 import { prepareLists, rehearse } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
@@ -56,10 +57,13 @@ let unsaved = false;
 let origin = 0;
 /** What went wrong in a tick is told once, and the stage goes on. */
 let lastTrouble = "";
+/** An arrival that is large is finished in pieces of at most this long, milliseconds: ticks come in between. */
+const PIECE_MS = 8;
 /** A rehearsal begins once the stage is shown, and takes at most this long of the engine at a time, milliseconds. */
 const REHEARSE_AFTER_MS = 300;
-const REHEARSE_MS = 8;
 let aliveAt = 0;
+/** The rest of an arrival is on its way. */
+let goesOn = false;
 
 const epoch = (): number => performance.timeOrigin + performance.now();
 const stageNow = (): StageTime => stageTime(Math.max((epoch() - origin) / 1000, player?.now ?? 0));
@@ -108,13 +112,13 @@ function tick(): void {
   if (!player || standby) return;
   try {
     wire?.send(tested(player.frame));
-    const moving = isMoving(player) || isArriving(player);
-    const happened = advance(player, stageNow());
-    compute(player);
+    const moving = isMoving(player) || isArriving(player) || player.unfinished !== undefined;
+    const happened = moveOn(player);
     followLayout();
     if (!moving && !happened && !unsaved) return;
     show();
     if (happened) unsaved = true;
+    if (player.unfinished) return;
     if (unsaved) save();
     else if (epoch() - savedAt > CLOCK_EVERY_MS) sayClock();
   } catch (error) {
@@ -122,6 +126,25 @@ function tick(): void {
     if (text !== lastTrouble) say({ kind: "trouble", text });
     lastTrouble = text;
   }
+}
+
+/** Brings the stage to the present, an arrival as far as its piece of time allows. Returns whether anything happened. */
+function moveOn(now: Player): boolean {
+  const until = epoch() + PIECE_MS;
+  const time = stageNow();
+  let happened = false;
+  while (workOff(now, () => epoch() < until)) {
+    if (advance(now, time)) happened = true;
+    if (!now.unfinished) break;
+  }
+  if (now.unfinished) {
+    setClocks(now, time);
+    // The rest as soon as whatever waits has been heard.
+    if (!goesOn) setTimeout(() => ((goesOn = false), tick()));
+    goesOn = true;
+  }
+  compute(now);
+  return happened;
 }
 
 /** Lays the frame out anew where parameters, universes or lists have changed. */
@@ -175,8 +198,7 @@ function sayClock(): void {
 /** A change is on stage at once, not at the next tick. */
 function tickNow(): void {
   if (!player || standby) return;
-  advance(player, stageNow());
-  compute(player);
+  moveOn(player);
   followLayout();
   show();
 }
@@ -197,7 +219,9 @@ function begin(running: Running | null, since = 0): void {
   origin = epoch() - now * 1000;
   setTime(player, start);
   if (saved) restorePlay(player, saved);
+  player.inPieces = false;
   advance(player, now);
+  player.inPieces = true;
   compute(player);
   lastPlaying = "";
   // How the lists stand comes before the stage, so that nothing is shown as released that is not.
@@ -221,11 +245,11 @@ function rehearseInPieces(show: World["show"]): void {
   const piece = () => {
     const since = epoch();
     try {
-      while (epoch() - since < REHEARSE_MS) if (work.next().done) return;
+      while (epoch() - since < PIECE_MS) if (work.next().done) return;
     } catch {
       return; // Only a rehearsal: the stage never waits for it, nor stops with it.
     }
-    setTimeout(piece, REHEARSE_MS * 2);
+    setTimeout(piece, PIECE_MS * 2);
   };
   setTimeout(piece, REHEARSE_AFTER_MS);
 }

@@ -19,7 +19,8 @@ import type { Player } from "./state";
  * @returns a refusal where it cannot be done; then nothing changed.
  */
 export function play(player: Player, event: PlayEvent, at: StageTime): Refusal | undefined {
-  advance(player, at);
+  do advance(player, at);
+  while (player.unfinished);
   const refusal = act(player, event);
   if (!refusal) setTime(player, player.now);
   return refusal;

@@ -4,6 +4,7 @@ import { listTime, sequence, type ListTime } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { startMoves } from "./moves";
 import { placeOfCue, type ListRun } from "./run";
+import { setClocks } from "./player";
 import type { Player } from "./state";
 
 /** Starts the moves of an arrival in the cue at a place. Round the end, what tracked is dropped unless the list keeps it. */
@@ -18,7 +19,8 @@ export function arrive(
   const from = placeOfCue(list, run.cue);
   const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
   const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
-  const longest = startMoves(player.stage, {
+  const completes = how.what !== "assert";
+  const work = startMoves(player.stage, {
     show: player.world.show,
     list,
     slot: run.slot,
@@ -32,11 +34,48 @@ export function arrive(
     ...(how.fade === undefined ? {} : { fade: how.fade }),
   });
   run.stamp = player.sequence;
-  if (how.what === "assert") return;
-  run.carried = carried;
-  run.cue = cuesOf(list)[to]!.id;
-  run.next = null;
-  run.arrived = how.at;
-  if (to === 0) run.roundAt = how.at;
-  run.complete = listTime(how.at + longest);
+  if (completes) {
+    run.carried = carried;
+    run.cue = cuesOf(list)[to]!.id;
+    run.next = null;
+    run.arrived = how.at;
+    if (to === 0) run.roundAt = how.at;
+    // Until the last of its moves is started; nobody asks for it before.
+    const { up, down, delayUp, delayDown } = cuesOf(list)[to]!.times;
+    run.complete = listTime(how.at + (how.fade ?? Math.max(delayUp + up, delayDown + down)));
+  }
+  player.unfinished = { run, work, at: player.now, listAt: how.at, completes };
+  if (!player.inPieces) return finish(player);
+  // The first piece marks what waits.
+  let pieces = 0;
+  workOff(player, () => pieces++ === 0);
+}
+
+/**
+ * Goes on with an arrival that is left unfinished, with the clocks as they stood when it came, so that it comes
+ * to the same however it is cut.
+ * @param goesOn asked before each piece.
+ * @returns whether nothing is left.
+ */
+export function workOff(player: Player, goesOn: () => boolean): boolean {
+  const { unfinished, stage } = player;
+  if (!unfinished) return true;
+  const { run, work, at, listAt, completes } = unfinished;
+  setClocks(player, at);
+  stage.listNow[run.slot] = listAt;
+  while (goesOn()) {
+    const { done, value } = work.next();
+    if (!done) continue;
+    if (completes) run.complete = listTime(listAt + value);
+    player.unfinished = undefined;
+    return true;
+  }
+  return false;
+}
+
+const always = () => true;
+
+/** Finishes what is left: whatever is done next finds all of it on its way. */
+export function finish(player: Player): void {
+  if (player.unfinished) workOff(player, always);
 }

@@ -2,7 +2,7 @@
 import { isRefusal, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
 import type { ListTime } from "../units/units";
-import { arrive } from "./arrive";
+import { arrive, finish } from "./arrive";
 import { changeClock, listTimeAt } from "./clock";
 import type { Answer } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
@@ -42,6 +42,7 @@ export function carryOut(player: Player, run: ListRun, answer: Answer, at?: List
 export function showLevel(player: Player, list: CueList, run: ListRun): void {
   const { stage, layers } = player;
   const kind = kindOf(list);
+  finish(player);
   stage.listLevel[run.slot] = levelShown(run) / 100;
   if (kind.limits) return loadLimits(player);
   carryOut(player, run, kind.level(list, run));

@@ -3,6 +3,7 @@
  * cards whenever time passes, so that no change of a clock, a trigger or a plan can leave something stale in it.
  */
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
+import { finish } from "./arrive";
 import { stageTimeAt } from "./clock";
 import { carryOut } from "./deeds";
 import { kindOf } from "./kinds/kinds";
@@ -29,9 +30,14 @@ function findFirst({ order, world }: Player): void {
   }
 }
 
-/** Moves the clock to `to`: everything due up to and including then happens at its exact time, lower list number first. */
+/**
+ * Moves the clock to `to`: everything due up to and including then happens at its exact time, lower list number
+ * first. Where arrivals are finished in pieces it ends early, with one of them unfinished.
+ * @returns whether anything happened.
+ */
 export function advance(player: Player, to: StageTime): boolean {
   let happened = false;
+  finish(player);
   for (;;) {
     findFirst(player);
     const run = firstRun;
@@ -43,6 +49,8 @@ export function advance(player: Player, to: StageTime): boolean {
     player.stage.listNow[run.slot] = exact;
     carryOut(player, run, kind.happen(list, run), exact);
     happened = true;
+    // The rest waits until this one is finished: it may bring more that is due.
+    if (player.unfinished) return true;
   }
   setTime(player, stageTime(Math.max(to, player.now)));
   return happened;

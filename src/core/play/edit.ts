@@ -7,6 +7,7 @@ import { splitKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
+import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, restamp, steady } from "./layers";
 import { showLevel } from "./deeds";
@@ -26,6 +27,7 @@ import { createStage, settleNow, touch } from "./stage";
  * @param heldKeys the held parameters that changed, where the caller knows them (from a diff).
  */
 export function setWorld(player: Player, world: World, heldKeys?: readonly string[]): void {
+  finish(player);
   const before = player.world;
   player.world = world;
   if (!sameRig(before.show, world.show)) relayRig(player);

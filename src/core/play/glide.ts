@@ -89,19 +89,19 @@ export function tryGlide(player: Player, param: number): boolean {
   const { stage, layers } = player;
   const move = onlyMove(stage, param);
   if (!move) return false;
-  const field = move.own ? "own" : "weight";
-  const { layer } = move;
-  const at = layers[`${field}At`][layer]!;
-  const over = layers[`${field}End`][layer]!;
-  layers[`${field}At`][layer] = Infinity;
-  layers[`${field}End`][layer] = Infinity;
+  const { layer, own } = move;
+  const [ats, ends] = own ? [layers.ownAt, layers.ownEnd] : [layers.weightAt, layers.weightEnd];
+  const at = ats[layer]!;
+  const over = ends[layer]!;
+  ats[layer] = Infinity;
+  ends[layer] = Infinity;
   const start = layChain(stage, param);
   const startSource = chainSource();
-  layers[`${field}End`][layer] = -Infinity;
+  ends[layer] = -Infinity;
   const end = layChain(stage, param);
   const source = layers.weightTo[layer] === 0 ? startSource : chainSource();
-  layers[`${field}At`][layer] = at;
-  layers[`${field}End`][layer] = over;
+  ats[layer] = at;
+  ends[layer] = over;
   const scale = masterOf(stage, param);
   const { glides } = stage;
   const { plainOffset, plainBase, plainScale } = stage.rig;
@@ -109,8 +109,8 @@ export function tryGlide(player: Player, param: number): boolean {
   const index = groupFor(glides, {
     list: layers.list[layer]!,
     at,
-    delay: layers[`${field}Delay`][layer]!,
-    fade: layers[`${field}Fade`][layer]!,
+    delay: (own ? layers.ownDelay : layers.weightDelay)[layer]!,
+    fade: (own ? layers.ownFade : layers.weightFade)[layer]!,
     base: offset >= 0 ? plainBase[param]! : 0,
     scale: offset >= 0 ? plainScale[param]! : 0,
     same: scale === 1,

@@ -81,17 +81,32 @@ export function rescaleCells(
   }
 }
 
-/** Starts the moves of an arrival. Returns the largest delay + fade among them, 0 without moves. */
-export function startMoves(stage: Stage, arrival: Arrival): number {
+/** So many parameters are started before a piece ends. */
+const A_PIECE = 8;
+
+/**
+ * Starts the moves of an arrival, in pieces: between them the stage may be shown, parameters that still wait
+ * as they were. Each piece needs the lists' clocks as they stood at the arrival.
+ * @returns the largest delay + fade among them, 0 without moves.
+ */
+export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined, number> {
   const cue = cuesOf(arrival.list)[arrival.to]!;
   const tracking = trackingOf(arrival.list);
   const few =
     arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
   const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
-  let longest = 0;
+  const found: [ParamKey, number][] = [];
   for (const key of keys) {
     const param = stage.rig.index.get(key);
     if (param === undefined) continue;
+    found.push([key, param]);
+    stage.waits[param] = 1;
+  }
+  let longest = 0;
+  for (let i = 0; i < found.length; i++) {
+    if (i % A_PIECE === A_PIECE - 1) yield;
+    const [key, param] = found[i]!;
+    stage.waits[param] = 0;
     const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
     if (!target && layerOf(stage.layers, param, arrival.slot) < 0) continue;
     settleNow(stage, param);

@@ -34,6 +34,8 @@ export function createPlayer(world: World, now: StageTime = stageTime(0)): Playe
     now,
     sequence: sequence(0),
     generation: 1,
+    inPieces: false,
+    unfinished: undefined,
   };
   syncRuns(player);
   loadHands(player);
@@ -72,7 +74,11 @@ export function syncRuns(player: Player): void {
 
 export function setTime(player: Player, now: StageTime): void {
   player.now = now;
-  const { order, stage } = player;
+  setClocks(player, now);
+}
+
+/** Sets the lists' clocks alone, for a look at the stage as it is at another time. */
+export function setClocks({ order, stage }: Player, now: StageTime): void {
   for (let i = 0; i < order.length; i++) stage.listNow[order[i]!.slot] = listTimeAt(order[i]!.clock, now);
 }
 
@@ -90,7 +96,8 @@ export function compute(player: Player): void {
   for (let i = 0; i < count; i++) {
     const p = stage.active[i]!;
     stage.touched[i] = p;
-    if (computeParameter(stage, p) && !tryGlide(player, p) && !tryStack(player, p)) stage.active[kept++] = p;
+    if (stage.waits[p] === 1) stage.active[kept++] = p;
+    else if (computeParameter(stage, p) && !tryGlide(player, p) && !tryStack(player, p)) stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;

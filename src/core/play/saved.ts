@@ -3,6 +3,7 @@ import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { listTime, sequence } from "../units/units";
+import { finish } from "./arrive";
 import { refresh } from "./edit";
 import { eachLayer } from "./layers";
 import { loadLimits } from "./overlays";
@@ -60,6 +61,7 @@ export const SavedPlaySchema = z.object({
 export type SavedPlay = z.infer<typeof SavedPlaySchema>;
 
 export function savePlay(player: Player): SavedPlay {
+  finish(player);
   const { layers, rig, stage } = player;
   const ids = new Map([...player.runs.values()].map((run) => [run.slot, run.id]));
   return {

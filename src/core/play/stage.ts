@@ -47,6 +47,8 @@ export interface Stage {
   active: Int32Array;
   activeCount: number;
   isActive: Uint8Array;
+  /** 1 where the move of an arrival has yet to be started: until then a parameter stays as it is. */
+  waits: Uint8Array;
   glides: Glides;
   stacks: Stacks;
   /** Scratch of a tick. */
@@ -76,6 +78,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     active: new Int32Array(n),
     activeCount: 0,
     isActive: new Uint8Array(n),
+    waits: new Uint8Array(n),
     touched: new Int32Array(n),
     glides: createGlides(n),
     stacks: createStacks(n),

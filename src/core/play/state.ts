@@ -1,12 +1,24 @@
 /** The state of a player: plain data that the parts of it work on. */
 import type { World } from "../show/world";
-import type { Sequence, StageTime } from "../units/units";
+import type { ListTime, Sequence, StageTime } from "../units/units";
 import type { Layers } from "./layers";
 import type { Bytes } from "./output";
 import type { Rig } from "./rig";
 import type { ListRun } from "./run";
 import type { SilentLayer } from "./silent";
 import type { Stage } from "./stage";
+
+/** An arrival whose moves are not all started. */
+export interface Unfinished {
+  run: ListRun;
+  /** Started piece by piece; ends with the largest delay + fade. */
+  work: Iterator<undefined, number>;
+  /** When it came: on the stage's clock and on its list's. */
+  at: StageTime;
+  listAt: ListTime;
+  /** Whether it settles when the cue is complete. */
+  completes: boolean;
+}
 
 export interface Player {
   world: World;
@@ -21,6 +33,9 @@ export interface Player {
   silent: SilentLayer[];
   /** The runs by list number. */
   order: ListRun[];
+  /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */
+  inPieces: boolean;
+  unfinished: Unfinished | undefined;
   /** Stage time, seconds, of the last thing done. */
   now: StageTime;
   /** Sequence number of the last event. */

@@ -1,6 +1,7 @@
 /** Why: the whole stack behind a parameter's value (SEMANTICS 6). */
 import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
+import { finish } from "./arrive";
 import type { Player } from "./state";
 import { HIGHEST, LATEST, cueOfLayer } from "./layers";
 import { progress } from "./progress";
@@ -48,6 +49,7 @@ export type Why = z.infer<typeof WhySchema>;
 
 /** The stack of a parameter at the player's time; undefined for one that does not exist. */
 export function whyOf(player: Player, key: ParamKey): Why | undefined {
+  finish(player);
   const { rig, stage, layers } = player;
   const p = rig.index.get(key);
   if (p === undefined) return undefined;
