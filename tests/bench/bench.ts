@@ -136,6 +136,25 @@ function bareLoop(n: number): Stats {
   return measure(400, (i) => pass(i / 400));
 }
 
+/** As many mixes over each other on every parameter, each by the share of one of 40 lists, and nothing else. */
+function bareMixes(n: number, depth: number): Stats {
+  const [value, target, which] = [new Float64Array(n), new Float64Array(n * depth), new Int32Array(n * depth)];
+  const shares = new Float64Array(40);
+  const bytes = new Uint8Array(n);
+  for (let k = 0; k < n * depth; k++) [target[k], which[k]] = [k % 101, (k * 7) % 40];
+  const pass = (share: number) => {
+    for (let l = 0; l < 40; l++) shares[l] = share / (l + 1);
+    for (let i = 0, k = 0; i < n; i++) {
+      let v = 10;
+      for (const stop = k + depth; k < stop; k++) v += (target[k]! - v) * shares[which[k]!]!;
+      value[i] = v;
+      bytes[i] = v * 2.55 + 0.5;
+    }
+  };
+  for (let i = 0; i < 100; i++) pass(i / 100);
+  return measure(200, (i) => pass(i / 200));
+}
+
 function ticks(player: Player, from: number, count: number): Stats {
   return measure(count, (i) => {
     advance(player, stageTime(from + (i + 1) / 44));
@@ -287,7 +306,9 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
   goAll(player, 0);
   compute(player);
   ticks(player, 0.1, 20);
-  row("40 lists overlapping, five fades on each parameter", ticks(player, 2, 60), bare);
+  const mixes = bareMixes(rig.size, 5);
+  row(`bare loop of ${(rig.size * 5).toLocaleString("en")} mixes`, mixes);
+  row("40 lists overlapping, five fades on each parameter, against as many bare mixes", ticks(player, 2, 60), mixes);
 }
 {
   const { world, cues } = longShow();

@@ -9,7 +9,7 @@ import { putFeeds, putPlain } from "./bytes";
 import type { Player } from "./state";
 import { progress } from "./progress";
 import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
-import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket, type Timing } from "./stacks";
+import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket } from "./stacks";
 
 /** Chains of more layers than this are worked out layer by layer. */
 const DEEPEST = 8;
@@ -34,6 +34,16 @@ function baseOf(stage: Stage, param: number): number {
   return base;
 }
 
+/** Whether every layer above `base` gives a value that stands still and mixes in from nothing to whole. */
+function allMixIn({ layers, listNow }: Stage, param: number, base: number): boolean {
+  for (let at = base < 0 ? layers.head[param]! : layers.next[base]!; at >= 0; at = layers.next[at]!) {
+    const now = listNow[layers.list[at]!]!;
+    if (now < layers.ownEnd[at]! || now >= layers.weightEnd[at]!) return false;
+    if (layers.weightFrom[at] !== 0 || layers.weightTo[at] !== 1) return false;
+  }
+  return true;
+}
+
 /** Stacks a moving parameter if plain mixes are all it does. Returns whether it did. */
 export function tryStack(player: Player, param: number): boolean {
   const { stage, layers } = player;
@@ -42,7 +52,8 @@ export function tryStack(player: Player, param: number): boolean {
   const base = baseOf(stage, param);
   const depth = depthAbove;
   if (depth <= 0) return false;
-  const which = bucketOf(stacks, depth);
+  const mixesIn = allMixIn(stage, param, base);
+  const which = bucketOf(stacks, depth, mixesIn);
   const b = stacks.buckets[which]!;
   if (b.count === b.param.length) growBucket(b);
   const place = b.count++;
@@ -56,7 +67,8 @@ export function tryStack(player: Player, param: number): boolean {
     const now = stage.listNow[list]!;
     const ownMoves = now < layers.ownEnd[at]!;
     const weightMoves = now < layers.weightEnd[at]!;
-    b.from[to] = ownMoves ? layers.ownFrom[at]! : layers.ownTo[at]!;
+    const level = levelOf(stage, at);
+    b.from[to] = mixesIn ? layers.ownTo[at]! * level : ownMoves ? layers.ownFrom[at]! : layers.ownTo[at]!;
     b.by[to] = ownMoves ? layers.ownTo[at]! - layers.ownFrom[at]! : 0;
     b.own[to] = ownMoves
       ? timingOf(stacks, list, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!, layers.ownEnd[at]!)
@@ -73,7 +85,7 @@ export function tryStack(player: Player, param: number): boolean {
           layers.weightEnd[at]!,
         )
       : STILL;
-    b.level[to] = levelOf(stage, at);
+    b.level[to] = level;
     b.source[to] = at;
   }
   stacks.bucket[param] = which + 1;
@@ -111,7 +123,14 @@ export function runStacks(player: Player): void {
   }
   if (ended) for (const b of stacks.buckets) settleEnded(player.stage, b);
   if (!moved) return;
-  for (let i = 0; i < stacks.buckets.length; i++) runBucket(player, stacks.buckets[i]!, stacks.timings);
+  if (SHARES.now.length < stacks.timings.length) SHARES.now = new Float64Array(stacks.timings.length * 2);
+  for (let i = 0; i < stacks.timings.length; i++) SHARES.now[i] = stacks.timings[i]!.share;
+  for (let i = 0; i < stacks.buckets.length; i++) {
+    const b = stacks.buckets[i]!;
+    if (b.count === 0) continue;
+    if (b.mixesIn) runMixes(player, b, SHARES.now);
+    else runBucket(player, b, SHARES.now);
+  }
 }
 
 function settleEnded(stage: Stage, b: Bucket): void {
@@ -127,10 +146,32 @@ function settleEnded(stage: Stage, b: Bucket): void {
 
 const SHARES = { now: new Float64Array(64) };
 
-function runBucket({ stage, bytes: frame }: Player, b: Bucket, timings: readonly Timing[]): void {
-  if (SHARES.now.length < timings.length) SHARES.now = new Float64Array(timings.length * 2);
-  const shares = SHARES.now;
-  for (let i = 0; i < timings.length; i++) shares[i] = timings[i]!.share;
+/** The commonest stack, whose layers need one array of values and one of weights: what a tick reads from memory is what it costs. */
+function runMixes({ stage, bytes: frame }: Player, b: Bucket, shares: Float64Array): void {
+  const { value, raw, source: sources, rig } = stage;
+  const { depth, count, param, base, baseSource, scale, from, weight, source } = b;
+  const { plainOffset, plainBase, plainScale } = rig;
+  for (let i = 0, k = 0; i < count; i++) {
+    const p = param[i]!;
+    let v = base[i]!;
+    let top = -1;
+    for (const stop = k + depth; k < stop; k++) {
+      const w = shares[weight[k]!]!;
+      if (w <= 0) continue;
+      v += (from[k]! - v) * w;
+      top = k;
+    }
+    sources[p] = top < 0 ? baseSource[i]! : source[top]!;
+    raw[p] = v;
+    v *= scale[i]!;
+    value[p] = v;
+    const to = plainOffset[p]!;
+    if (to >= 0) putPlain(frame, to, plainBase[p]!, plainScale[p]!, v);
+    else if (to === -1) putFeeds(stage, frame, p);
+  }
+}
+
+function runBucket({ stage, bytes: frame }: Player, b: Bucket, shares: Float64Array): void {
   const { value, raw, source: sources, rig } = stage;
   const { depth, count, param, base, baseSource, scale, from, by, level, weightFrom, weightBy, own, weight, source } =
     b;

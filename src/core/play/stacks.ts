@@ -16,6 +16,8 @@ export interface Timing {
 /** Stacks of one depth: `depth` layers for each parameter, lowest first. */
 export interface Bucket {
   depth: number;
+  /** Every layer in it gives a value that stands still, its level counted in, and mixes in from nothing to whole. */
+  mixesIn: boolean;
   count: number;
   param: Int32Array;
   base: Float64Array;
@@ -72,10 +74,10 @@ export function createStacks(params: number): Stacks {
 
 export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
 
-export function bucketOf(stacks: Stacks, depth: number): number {
-  const found = stacks.buckets.findIndex((b) => b.depth === depth);
+export function bucketOf(stacks: Stacks, depth: number, mixesIn: boolean): number {
+  const found = stacks.buckets.findIndex((b) => b.depth === depth && b.mixesIn === mixesIn);
   if (found >= 0) return found;
-  const made = { depth, count: 0 } as Bucket;
+  const made = { depth, mixesIn, count: 0 } as Bucket;
   for (const name of ofParam) made[name] = new PER_PARAM[name](64) as never;
   for (const name of ofLayer) made[name] = new PER_LAYER[name](64 * depth) as never;
   return stacks.buckets.push(made) - 1;
