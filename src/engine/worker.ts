@@ -5,12 +5,11 @@ import { workOff } from "@/core/play/arrive";
 import { advance } from "@/core/play/due";
 import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
-import { prepareLists, rehearse } from "@/core/play/prepare";
+import { prepareLists } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
 import { applyDiff, readDiff } from "@/core/show/diff";
 import { refusalText } from "@/core/show/refusal";
-import type { World } from "@/core/show/world";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
 import { frameBytes, openFrame, publish, type Frame, type Layout } from "./frame";
@@ -59,8 +58,6 @@ let origin = 0;
 let lastTrouble = "";
 /** An arrival that is large is finished in pieces of at most this long, milliseconds: ticks come in between. */
 const PIECE_MS = 8;
-/** A rehearsal begins once the stage is shown, and takes at most this long of the engine at a time, milliseconds. */
-const REHEARSE_AFTER_MS = 300;
 let aliveAt = 0;
 /** The rest of an arrival is on its way. */
 let goesOn = false;
@@ -239,21 +236,6 @@ function speak(out: WireOut): void {
   say({ kind: "wire", wire: wireState });
 }
 
-/** Rehearses a go between ticks, so that the first one that counts is not late. */
-function rehearseInPieces(show: World["show"]): void {
-  const work = rehearse(show);
-  const piece = () => {
-    const since = epoch();
-    try {
-      while (epoch() - since < PIECE_MS) if (work.next().done) return;
-    } catch {
-      return; // Only a rehearsal: the stage never waits for it, nor stops with it.
-    }
-    setTimeout(piece, PIECE_MS * 2);
-  };
-  setTimeout(piece, REHEARSE_AFTER_MS);
-}
-
 function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
   wire?.close();
   wire = openWire(
@@ -277,8 +259,7 @@ function hear(message: ToEngine): void {
       player = createPlayer(message.world, stageTime(0));
       prepareLists(player.world.show);
       standby = message.standby;
-      if (!standby) begin(message.running);
-      return rehearseInPieces(player.world.show);
+      return standby ? undefined : begin(message.running);
     case "bridge":
       if (bridge?.port === message.port && bridge.token === message.token && wire) return;
       bridge = message;

@@ -11,8 +11,9 @@ import { newDesk, runLine } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { advance } from "@/core/play/due";
-import { compute, createPlayer } from "@/core/play/player";
-import { prepareLists, rehearse } from "@/core/play/prepare";
+import { workOff } from "@/core/play/arrive";
+import { compute, createPlayer, setClocks } from "@/core/play/player";
+import { prepareLists } from "@/core/play/prepare";
 import type { Player } from "@/core/play/state";
 import { compileRig } from "@/core/play/rig";
 import { applyIntents } from "@/core/show/intent";
@@ -225,21 +226,36 @@ function longShow() {
   const player = createPlayer(world);
   compute(player);
   prepareLists(world.show);
-  const rehearsal = process.argv.includes("--cold") ? [] : rehearse(world.show);
-  const steps: number[] = [];
-  for (let since = clock(), at = since; ; since = at) {
-    if (Array.isArray(rehearsal) || rehearsal.next().done) break;
-    at = clock();
-    steps.push(at - since);
-  }
-  if (steps.length) row("a step of the rehearsal", stats(steps));
-  row(
-    "the first jump an engine makes, into 2,000 cues",
-    measure(1, () => {
-      play(player, { kind: "go", list: "l1", cue: cues[977]!.id }, stageTime(1));
-      compute(player);
-    }),
+  player.inPieces = true;
+  const jumps = Array.from({ length: 40 }, (_, i) =>
+    jumpInPieces(player, cues[((i + 1) * 977) % 2000]!.id, 1 + i * 10),
   );
+  for (const [what, some] of [
+    ["the first jump an engine makes, into 2,000 cues", jumps.slice(0, 1)],
+    ["39 more", jumps.slice(1)],
+  ] as const) {
+    row(`${what}: all of it`, stats(some.map((busy) => busy.reduce((a, b) => a + b, 0))));
+    row(`${what}: longest without a tick`, stats(some.map((busy) => Math.max(...busy))));
+  }
+}
+
+/** A jump as the engine's worker does it. @returns how long it is busy each time before a tick can come, milliseconds. */
+function jumpInPieces(player: Player, cue: string, at: number): number[] {
+  const busy: number[] = [];
+  let since = clock();
+  const piece = () => {
+    const until = clock() + 8;
+    const done = workOff(player, () => clock() < until);
+    setClocks(player, stageTime(at));
+    compute(player);
+    const now = clock();
+    busy.push(now - since);
+    since = now;
+    return done;
+  };
+  play(player, { kind: "go", list: "l1", cue }, stageTime(at));
+  while (!piece());
+  return busy;
 }
 
 const show = rigOf(2048);

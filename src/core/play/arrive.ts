@@ -64,10 +64,14 @@ export function workOff(player: Player, goesOn: () => boolean): boolean {
   setClocks(player, at);
   stage.listNow[run.slot] = listAt;
   while (goesOn()) {
-    const { done, value } = work.next();
-    if (!done) continue;
-    if (completes) run.complete = listTime(listAt + value);
+    // One that cannot be finished is left as it is: whoever ticks is told, and the stage goes on.
     player.unfinished = undefined;
+    const { done, value } = work.next();
+    if (!done) {
+      player.unfinished = unfinished;
+      continue;
+    }
+    if (completes) run.complete = listTime(listAt + value);
     return true;
   }
   return false;
