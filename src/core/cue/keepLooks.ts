@@ -44,7 +44,7 @@ export function repairs(show: Show, before: CueList, after: CueList, exempt: Rea
   const additions: Additions = new Map();
   const old = trackingOf(before);
   const places = new Map(cuesOf(before).map((cue, i) => [cue.id, i]));
-  const fixtures = [...touchedFixtures(before, after, show)].flatMap((id) => show.fixtures[id] ?? []);
+  const fixtures = [...new Set(touchedFixtures(before, after, show))].flatMap((id) => show.fixtures[id] ?? []);
   let list = after;
   cuesOf(after).forEach((cue, i) => {
     const was = places.get(cue.id);

@@ -74,17 +74,26 @@ export function lookOf(show: Show, list: CueList, index: number): Map<Id, readon
   return look;
 }
 
-/** Fixtures whose look can differ between two versions of a list: all where cues moved or reach otherwise, else those with other entries. */
-export function touchedFixtures(old: CueList, list: CueList, show: Show): Set<Id> {
+/** The parameters with other entries in two versions of a list, by fixture; undefined where cues moved or reach otherwise, so that any may differ. */
+function touchedKeys(old: CueList, list: CueList): Map<Id, ParamKey[]> | undefined {
   const [before, after] = [trackingOf(old), trackingOf(list)];
   const order = cuesOf(list);
-  if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id))
-    return new Set(Object.keys(show.fixtures));
-  const touched = new Set<Id>();
-  for (const [key, column] of after.columns) if (before.columns.get(key) !== column) touched.add(splitKey(key).fixture);
-  for (const key of before.columns.keys()) if (!after.columns.has(key)) touched.add(splitKey(key).fixture);
+  if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id)) return undefined;
+  const touched = new Map<Id, ParamKey[]>();
+  const touch = (key: ParamKey) => {
+    const { fixture } = splitKey(key);
+    const keys = touched.get(fixture);
+    if (keys) keys.push(key);
+    else touched.set(fixture, [key]);
+  };
+  for (const [key, column] of after.columns) if (before.columns.get(key) !== column) touch(key);
+  for (const key of before.columns.keys()) if (!after.columns.has(key)) touch(key);
   return touched;
 }
+
+/** Fixtures whose look can differ between two versions of a list. */
+export const touchedFixtures = (old: CueList, list: CueList, show: Show): Iterable<Id> =>
+  touchedKeys(old, list)?.keys() ?? Object.keys(show.fixtures);
 
 /** Whether two versions have as many cues, reaching and starting afresh alike. */
 export const sameShape = (a: Tracking, b: Tracking): boolean =>
@@ -123,14 +132,15 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
   const found: Rippled[] = [];
   const sameTypes = before.types === after.types;
   const sameRig = before.fixtures === after.fixtures && sameTypes;
-  const moved = sameRig
-    ? []
-    : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]);
+  const moved = new Set(
+    sameRig ? [] : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]),
+  );
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
     if (!old || (old.cues === list.cues && sameRig)) continue;
     const [a, b] = [trackingOf(old), trackingOf(list)];
-    const fixtures = [...new Set([...touchedFixtures(old, list, after), ...moved])].filter(
+    const keys = touchedKeys(old, list);
+    const fixtures = [...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved])].filter(
       (id) => before.fixtures[id] && after.fixtures[id],
     );
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
@@ -138,10 +148,16 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
       yield;
       const was = places.get(cue.id);
       if (was === undefined || isEdited(old.cues[cue.id]!, cue)) continue;
-      const differ = fixtures.filter(
-        (id) =>
-          !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, after.fixtures[id]!, b, i)),
-      );
+      const differ = fixtures.filter((id) => {
+        const fixture = after.fixtures[id]!;
+        // The very same entries in force give the same look: the quick way for nearly all cues.
+        const may =
+          moved.has(id) ||
+          (keys?.get(id) ?? partsOf(after, fixture).map(({ key }) => key)).some(
+            (key) => inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry,
+          );
+        return may && !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, fixture, b, i));
+      });
       if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
     }
   }

@@ -90,6 +90,8 @@ function patchColumns(
   after: readonly Cue[],
 ): ReadonlyMap<ParamKey, Column> {
   const to = newPlaces(before, after);
+  // A list of which little is left is quicker built anew.
+  if (to.filter((at) => at >= 0).length < after.length / 2) return buildColumns(after);
   const same = before.length === after.length && to.every((at, i) => at === i);
   const keptAt = new Map<number, Cue>();
   /** For each key the places at which it is put in anew, or that it loses. */

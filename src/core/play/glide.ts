@@ -214,10 +214,13 @@ export function copyRaw(stage: Stage, into: Float64Array): void {
   into.set(stage.raw);
   for (const g of stage.glides.groups)
     if (g.same) for (let i = 0; i < g.count; i++) into[g.param[i]!] = stage.value[g.param[i]!]!;
+  for (const b of stage.stacks.buckets)
+    if (b.mixesIn) for (let i = 0; i < b.count; i++) into[b.param[i]!] = stage.value[b.param[i]!]!;
 }
 
 /** A parameter's value before masters. */
 export function rawAt(stage: Stage, param: number): number {
   const group = stage.glides.groups[stage.glides.group[param]! - 1];
-  return group?.same ? stage.value[param]! : stage.raw[param]!;
+  const bucket = stage.stacks.buckets[stage.stacks.bucket[param]! - 1];
+  return (group?.same ?? bucket?.mixesIn) ? stage.value[param]! : stage.raw[param]!;
 }

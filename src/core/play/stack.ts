@@ -6,6 +6,8 @@
  */
 import { LATEST } from "./layers";
 import { putFeeds, putPlain } from "./bytes";
+import type { Bytes } from "./output";
+import type { Rig } from "./rig";
 import type { Player } from "./state";
 import { progress } from "./progress";
 import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
@@ -52,15 +54,18 @@ export function tryStack(player: Player, param: number): boolean {
   const base = baseOf(stage, param);
   const depth = depthAbove;
   if (depth <= 0) return false;
-  const mixesIn = allMixIn(stage, param, base);
+  const scale = masterOf(stage, param);
+  const mixesIn = scale === 1 && allMixIn(stage, param, base);
   const which = bucketOf(stacks, depth, mixesIn);
   const b = stacks.buckets[which]!;
   if (b.count === b.param.length) growBucket(b);
   const place = b.count++;
+  b.told = false;
+  b.alike = undefined;
   b.param[place] = param;
   b.base[place] = base < 0 ? stage.rig.defaults[param]! : layers.ownTo[base]! * levelOf(stage, base);
   b.baseSource[place] = base < 0 ? FROM_DEFAULT : base;
-  b.scale[place] = masterOf(stage, param);
+  b.scale[place] = scale;
   let to = place * depth;
   for (let at = base < 0 ? layers.head[param]! : layers.next[base]!; at >= 0; at = layers.next[at]!, to++) {
     const list = layers.list[at]!;
@@ -148,26 +153,62 @@ const SHARES = { now: new Float64Array(64) };
 
 /** The commonest stack, whose layers need one array of values and one of weights: what a tick reads from memory is what it costs. */
 function runMixes({ stage, bytes: frame }: Player, b: Bucket, shares: Float64Array): void {
-  const { value, raw, source: sources, rig } = stage;
-  const { depth, count, param, base, baseSource, scale, from, weight, source } = b;
+  const { value, rig } = stage;
+  const { depth, count, param, base, from, weight } = b;
   const { plainOffset, plainBase, plainScale } = rig;
+  if (!b.told) tellSources(stage, b, shares);
+  const alike = alikeIn(b, rig);
+  if (alike) return runAlike(b, shares, value, frame, rig.plainOffset, alike);
   for (let i = 0, k = 0; i < count; i++) {
     const p = param[i]!;
     let v = base[i]!;
-    let top = -1;
-    for (const stop = k + depth; k < stop; k++) {
-      const w = shares[weight[k]!]!;
-      if (w <= 0) continue;
-      v += (from[k]! - v) * w;
-      top = k;
-    }
-    sources[p] = top < 0 ? baseSource[i]! : source[top]!;
-    raw[p] = v;
-    v *= scale[i]!;
+    for (const stop = k + depth; k < stop; k++) v += (from[k]! - v) * shares[weight[k]!]!;
     value[p] = v;
     const to = plainOffset[p]!;
     if (to >= 0) putPlain(frame, to, plainBase[p]!, plainScale[p]!, v);
     else if (to === -1) putFeeds(stage, frame, p);
+  }
+}
+
+/** Kept small, so that it compiles to a tight loop. */
+function runAlike(
+  { depth, count, param, base, from, weight }: Bucket,
+  shares: Float64Array,
+  value: Float64Array,
+  frame: Bytes,
+  offset: Int32Array,
+  alike: { base: number; scale: number },
+): void {
+  const { base: zero, scale } = alike;
+  for (let i = 0, k = 0; i < count; i++) {
+    const p = param[i]!;
+    let v = base[i]!;
+    for (const stop = k + depth; k < stop; k++) v += (from[k]! - v) * shares[weight[k]!]!;
+    value[p] = v;
+    putPlain(frame, offset[p]!, zero, scale, v);
+  }
+}
+
+function alikeIn(b: Bucket, { plainOffset, plainBase, plainScale }: Rig): Bucket["alike"] {
+  if (b.alike !== undefined) return b.alike;
+  const [base, scale] = [plainBase[b.param[0]!]!, plainScale[b.param[0]!]!];
+  for (let i = 0; i < b.count; i++) {
+    const p = b.param[i]!;
+    if (plainOffset[p]! < 0 || plainBase[p] !== base || plainScale[p] !== scale) return (b.alike = false);
+  }
+  return (b.alike = { base, scale });
+}
+
+/** A parameter comes from the topmost of its mixes that has begun. */
+function tellSources(stage: Stage, b: Bucket, shares: Float64Array): void {
+  b.told = true;
+  for (let i = 0; i < b.count; i++) {
+    let at = b.baseSource[i]!;
+    for (let k = i * b.depth; k < (i + 1) * b.depth; k++) {
+      if (shares[b.weight[k]!]! > 0) at = b.source[k]!;
+      else b.told = false;
+    }
+    stage.source[b.param[i]!] = at;
   }
 }
 

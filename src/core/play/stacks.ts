@@ -16,9 +16,16 @@ export interface Timing {
 /** Stacks of one depth: `depth` layers for each parameter, lowest first. */
 export interface Bucket {
   depth: number;
-  /** Every layer in it gives a value that stands still, its level counted in, and mixes in from nothing to whole. */
+  /**
+   * Every layer in it gives a value that stands still, its level counted in, and mixes in from nothing to
+   * whole; masters leave all of it, so that values before them (`copyRaw`) are those after.
+   */
   mixesIn: boolean;
   count: number;
+  /** Whether `source` of the topmost that counts is told of every parameter: so once all have begun. */
+  told: boolean;
+  /** How the bytes of all of them are made where all are plain channels alike; undefined until looked at. */
+  alike: { base: number; scale: number } | false | undefined;
   param: Int32Array;
   base: Float64Array;
   baseSource: Int32Array;
@@ -77,7 +84,7 @@ export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => 
 export function bucketOf(stacks: Stacks, depth: number, mixesIn: boolean): number {
   const found = stacks.buckets.findIndex((b) => b.depth === depth && b.mixesIn === mixesIn);
   if (found >= 0) return found;
-  const made = { depth, mixesIn, count: 0 } as Bucket;
+  const made = { depth, mixesIn, count: 0, told: false, alike: undefined } as Bucket;
   for (const name of ofParam) made[name] = new PER_PARAM[name](64) as never;
   for (const name of ofLayer) made[name] = new PER_LAYER[name](64 * depth) as never;
   return stacks.buckets.push(made) - 1;
@@ -112,6 +119,8 @@ export function endStack(stacks: Stacks, param: number): void {
   const hole = stacks.place[param]!;
   const last = --b.count;
   stacks.bucket[param] = 0;
+  b.told = false;
+  b.alike = undefined;
   if (hole === last) return;
   for (const name of ofParam) b[name][hole] = b[name][last]!;
   for (const name of ofLayer) b[name].copyWithin(hole * b.depth, last * b.depth, (last + 1) * b.depth);

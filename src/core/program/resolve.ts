@@ -22,13 +22,15 @@ export type Resolving = Pick<Show, "types" | "fixtures">;
  * not have, or a fixture that is gone).
  */
 export function resolveEntry(show: Resolving, key: ParamKey, spec: ParameterSpec, entry: Entry): Resolved | undefined {
-  const fn = spec.functions.findIndex((f) => f.attribute === entry.attribute);
-  if (fn < 0) return undefined;
+  const { functions } = spec;
+  let fn = 0;
+  while (fn < functions.length && functions[fn]!.attribute !== entry.attribute) fn++;
+  if (fn === functions.length) return undefined;
   const value = typeof entry.value === "number" ? entry.value : pointed(show, key, entry);
   if (value === undefined) return undefined;
   // What a file or another mode brought stays within what the function can do.
-  const [low, high] = rangeOf(spec.functions[fn]!);
-  return { value: clamp(value, low, high), fn };
+  const { from, to } = functions[fn]!;
+  return { value: from <= to ? clamp(value, from, to) : clamp(value, to, from), fn };
 }
 
 function pointed(show: Resolving, key: ParamKey, { attribute, value }: Entry): number | undefined {
