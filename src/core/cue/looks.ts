@@ -39,20 +39,39 @@ export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Trackin
     const resolved = found && resolveEntry(show, key, spec, found.entry);
     return resolved ? resolved.value + FUNCTION_STEP * resolved.fn : spec.default;
   });
-  return isLitWith(parts, values) ? values : null;
+  const effects = effectsIn(parts, tracking, index);
+  return isLitWith(parts, values, effects) ? (effects.size > 0 ? [...values, ...effects.values()] : values) : null;
 }
 
-/** Fixture Dimmer times some cell's Dimmer above 0; without any Dimmer always lit. */
-function isLitWith(parts: readonly Part[], values: readonly number[]): boolean {
+/** The effects in force on a fixture's parameters, by their place, each told from others by a number. */
+function effectsIn(parts: readonly Part[], tracking: Tracking, index: number): ReadonlyMap<number, number> {
+  const found = new Map<number, number>();
+  parts.forEach(({ key }, i) => {
+    const playing = inForceAt(tracking, key, index, false, "effect")?.entry.effect;
+    if (playing) found.set(i, i * FUNCTION_STEP + numberOfText(JSON.stringify(playing)));
+  });
+  return found;
+}
+
+/** A number for a text, whole and below `FUNCTION_STEP`: FNV-1a, 32 bits. */
+function numberOfText(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return (hash >>> 0) % FUNCTION_STEP;
+}
+
+/** Fixture Dimmer times some cell's Dimmer above 0 or under an effect; without any Dimmer always lit. */
+function isLitWith(parts: readonly Part[], values: readonly number[], effects: ReadonlyMap<number, number>): boolean {
   let own = true;
   let cells = false;
   let cellLit = false;
   parts.forEach(({ spec }, i) => {
     if (spec.head !== "Dimmer") return;
-    if (spec.cell === 0) own = values[i]! > 0;
+    const lit = values[i]! > 0 || effects.has(i);
+    if (spec.cell === 0) own = lit;
     else {
       cells = true;
-      cellLit ||= values[i]! > 0;
+      cellLit ||= lit;
     }
   });
   return own && (!cells || cellLit);
@@ -154,7 +173,9 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
         const may =
           moved.has(id) ||
           (keys?.get(id) ?? partsOf(after, fixture).map(({ key }) => key)).some(
-            (key) => inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry,
+            (key) =>
+              inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry ||
+              inForceAt(a, key, was, false, "effect")?.entry !== inForceAt(b, key, i, false, "effect")?.entry,
           );
         return may && !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, fixture, b, i));
       });

@@ -5,7 +5,7 @@ import { defineIntent, newId } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
-import { EntrySchema, isRelease, type Entry } from "../show/value";
+import { EntrySchema, ends, storedOver, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber } from "./cueDraft";
 import { settleReaches } from "./reach";
@@ -43,7 +43,7 @@ export const recordCue = defineIntent({
       if (!old) list.cues[id] = newCue(id, number);
       const cue = list.cues[id]!;
       for (const key of dropped) delete cue.entries[key];
-      Object.assign(cue.entries, held);
+      for (const [key, entry] of Object.entries(held)) cue.entries[key] = storedOver(cue.entries[key], entry);
       if (intent.name !== undefined) cue.name = intent.name;
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
@@ -115,7 +115,7 @@ export const takeCue = defineIntent({
       const { time, ...rest } = entry;
       world.hands.held[key] = cuesOf(plain)[at]!.id === id && time ? { ...rest, time } : rest;
     }
-    for (const [key, entry] of Object.entries(cue.entries)) if (isRelease(entry.value)) world.hands.held[key] = entry;
+    for (const [key, entry] of Object.entries(cue.entries)) if (ends(entry, "value")) world.hands.held[key] = entry;
   },
   says: (world, { list, cue, all }) =>
     `takes ${all ? "everything in force in" : "what is stored in"} ${cueLabel(world, list, cue)} into the programmer`,

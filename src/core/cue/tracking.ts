@@ -2,9 +2,9 @@
 import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { isRelease, type Entry } from "../show/value";
+import { ends, type ColumnName, type Entry } from "../show/value";
 
-/** All entries stored for one parameter, by the place of their cue in the list. */
+/** All entries stored for one parameter, by the place of their cue in the list: values and effects alike. */
 export interface Column {
   readonly at: readonly number[];
   readonly entries: readonly Entry[];
@@ -182,8 +182,15 @@ function lastAt(column: Column, index: number): number {
 /**
  * What is in force for a parameter at the cue at `index`; undefined for none.
  * @param carried the list came round from its last cue and what tracked was not dropped.
+ * @param name values and effects track each on its own.
  */
-export function inForceAt(tracking: Tracking, key: ParamKey, index: number, carried = false): InForce | undefined {
+export function inForceAt(
+  tracking: Tracking,
+  key: ParamKey,
+  index: number,
+  carried = false,
+  name: ColumnName = "value",
+): InForce | undefined {
   const column = tracking.columns.get(key);
   if (!column || index < 0) return undefined;
   const since = tracking.since[index] ?? 0;
@@ -191,10 +198,11 @@ export function inForceAt(tracking: Tracking, key: ParamKey, index: number, carr
     const at = column.at[place]!;
     if (tracking.reachEnd[at]! < index) continue;
     const entry = column.entries[place]!;
-    return isRelease(entry.value) ? undefined : { entry, at };
+    if (entry[name] === undefined) continue;
+    return ends(entry, name) ? undefined : { entry, at };
   }
   if (!carried || isFresh(tracking, index)) return undefined;
-  return inForceAt(tracking, key, tracking.since.length - 1);
+  return inForceAt(tracking, key, tracking.since.length - 1, false, name);
 }
 
 /** Whether a fresh start lies at or before a place. */
@@ -219,7 +227,7 @@ export type Standing =
 export function standingOf(list: CueList, index: number, key: ParamKey): Standing {
   const cues = cuesOf(list);
   const stored = cues[index]?.entries[key];
-  if (stored && isRelease(stored.value)) return { state: "released" };
+  if (stored && ends(stored, "value")) return { state: "released" };
   const found = inForceAt(trackingOf(list), key, index);
   if (!found) return { state: "unset" };
   return { state: found.at === index ? "stored" : "tracked", entry: found.entry, from: cues[found.at]! };

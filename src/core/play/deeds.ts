@@ -3,11 +3,11 @@ import { isRefusal, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
 import type { ListTime } from "../units/units";
 import { arrive, finish } from "./arrive";
-import { changeClock, listTimeAt } from "./clock";
+import { listTimeAt } from "./clock";
 import type { Answer } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
 import { eachLayer } from "./layers";
-import { dropLayers, release, resume } from "./leave";
+import { dropLayers, holdClocks, release, resume } from "./leave";
 import { loadLimits } from "./overlays";
 import { levelShown, type ListRun } from "./run";
 import { touch } from "./stage";
@@ -33,7 +33,7 @@ export function carryOut(player: Player, run: ListRun, answer: Answer, at?: List
     case "resume":
       return void resume(player, run);
     case "pause":
-      run.clock = changeClock(run.clock, player.now, { paused: true });
+      holdClocks(player, run, true);
       return undefined;
   }
 }

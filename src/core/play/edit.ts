@@ -1,6 +1,6 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
 import { sameShape } from "../cue/looks";
-import { inForceAt, trackingOf } from "../cue/tracking";
+import { inForceAt, trackingOf, type InForce } from "../cue/tracking";
 import { usersOf } from "../cue/users";
 import { placeOf, pointsAt, resolveEntry } from "../program/resolve";
 import { splitKey } from "../show/ids";
@@ -9,7 +9,19 @@ import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
 import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
-import { addLayer, countOf, createLayers, eachLayer, layerOf, removeLayer, restamp, steady } from "./layers";
+import {
+  addLayer,
+  countOf,
+  createLayers,
+  cueOfLayer,
+  eachLayer,
+  effectOf,
+  layerOf,
+  removeLayer,
+  restamp,
+  steady,
+} from "./layers";
+import { playingOf } from "./playing";
 import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { dropLayers } from "./leave";
@@ -20,7 +32,7 @@ import type { Player } from "./state";
 import { compileRig } from "./rig";
 import { levelShown, placeOfCue, type ListRun } from "./run";
 import { putLayer, readLayer } from "./silent";
-import { createStage, settleNow, touch } from "./stage";
+import { createStage, keepPlaying, settleNow, touch } from "./stage";
 
 /**
  * Takes a new version of the show and the hands; what did not change is not looked at.
@@ -90,6 +102,8 @@ export function relayRig(player: Player): void {
   stage.listNow.set(old.stage.listNow);
   stage.listLevel.set(old.stage.listLevel);
   stage.listLetsGo.set(old.stage.listLetsGo);
+  stage.effectNow.set(old.stage.effectNow);
+  stage.effects = old.stage.effects;
   stage.grand = old.stage.grand;
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
@@ -180,6 +194,27 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   refresh(player, run, list, new Set(changed));
 }
 
+/** An effect that plays follows its edit without a jump in its cycles; one that is no longer in force ends at once. */
+function refreshEffect(player: Player, run: ListRun, key: string, param: number, target: InForce | undefined): void {
+  const { layers, stage, world } = player;
+  const layer = effectOf(layers, param, run.slot);
+  if (layer < 0 || layers.weightTo[layer] === 0) return;
+  const list = world.show.lists[run.id]!;
+  const plays =
+    target && cuesOf(list)[target.at]!.id === cueOfLayer(layers, layer) && playingOf(world.show, key, target.entry);
+  if (!plays) {
+    settleNow(stage, param);
+    removeLayer(layers, layer);
+    return;
+  }
+  const old = stage.effects[layers.ownTo[layer]!]!;
+  const now = stage.effectNow[run.slot]!;
+  if (old.wave.bpm !== plays.wave.bpm && plays.wave.bpm > 0)
+    layers.ownFrom[layer] = now - ((now - layers.ownFrom[layer]!) * old.wave.bpm) / plays.wave.bpm;
+  layers.ownTo[layer] = keepPlaying(stage, plays);
+  touch(stage, param);
+}
+
 /** Brings what a list gives to these parameters in line with what is in force in its cue. @param adds whether it takes what it has no hold of. */
 export function refresh(player: Player, run: ListRun, list: CueList, keys: Iterable<string>, adds = true): void {
   const { layers, stage, rig } = player;
@@ -190,6 +225,7 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
+    refreshEffect(player, run, key, param, inForceAt(tracking, key, place, run.carried, "effect"));
     const resolved = target && resolveEntry(player.world.show, key, rig.specs[param]!, target.entry);
     settleNow(stage, param);
     const layer = layerOf(layers, param, run.slot);

@@ -5,12 +5,11 @@
  */
 import type { Glide, Glides } from "./glides";
 import { grown } from "./grown";
-import { LATEST } from "./layers";
 import type { Player } from "./state";
 import { putFeeds, putPlain } from "./bytes";
 import type { Bytes } from "./output";
 import { isOver, progress } from "./progress";
-import { chainSource, layChain, masterOf, touch, type Stage } from "./stage";
+import { chainSource, layChain, masterOf, mayRunFlat, touch, type Stage } from "./stage";
 
 type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
 
@@ -65,14 +64,9 @@ function grow(g: Glide): void {
 
 /** The one layer that moves on a parameter, and what of it; undefined where more than a straight line is going on. */
 function onlyMove(stage: Stage, param: number): { layer: number; own: boolean } | undefined {
-  const { layers, rig } = stage;
-  if (stage.held.on[param] || stage.highlight.on[param] || stage.park.on[param]) return undefined;
+  const { layers } = stage;
   let found: { layer: number; own: boolean } | undefined;
-  let fn = -1;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at] || (fn >= 0 && fn !== layers.toFn[at]))
-      return undefined;
-    fn = layers.toFn[at]!;
     const now = stage.listNow[layers.list[at]!]!;
     const own = now < layers.ownEnd[at]!;
     const weight = now < layers.weightEnd[at]!;
@@ -80,14 +74,13 @@ function onlyMove(stage: Stage, param: number): { layer: number; own: boolean } 
     if (found || (own && weight)) return undefined;
     found = { layer: at, own };
   }
-  // What lies below a mix is the default's function where no other layer is.
-  return found && fn === 0 && rig.mixes[param]![fn] ? found : undefined;
+  return found;
 }
 
 /** Puts a moving parameter into a group if a straight line is all it does. Returns whether it did. */
 export function tryGlide(player: Player, param: number): boolean {
   const { stage, layers } = player;
-  const move = onlyMove(stage, param);
+  const move = mayRunFlat(stage, param) ? onlyMove(stage, param) : undefined;
   if (!move) return false;
   const { layer, own } = move;
   const [ats, ends] = own ? [layers.ownAt, layers.ownEnd] : [layers.weightAt, layers.weightEnd];

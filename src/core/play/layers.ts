@@ -24,6 +24,8 @@ export const steady = (value: number): Fade => ({ from: value, to: value, at: LO
 export const LATEST = 0;
 export const HIGHEST = 1;
 export const OVER = 2;
+/** An effect: plays over what lies below it, its own fade tells where its cycles begin. */
+export const EFFECT = 3;
 
 const FIELDS = [
   "ownFrom",
@@ -51,7 +53,7 @@ export type Layers = Record<Field, Float64Array> & {
   param: Int32Array;
   fromFn: Uint8Array;
   toFn: Uint8Array;
-  /** LATEST, HIGHEST or OVER: how it counts. */
+  /** LATEST, HIGHEST, OVER or EFFECT: how it counts. */
   role: Uint8Array;
   /** 1 where the list's level scales it. */
   scaled: Uint8Array;
@@ -193,10 +195,19 @@ export function restamp(layers: Layers, at: number, stamp: number, priority: num
   link(layers, at);
 }
 
-/** The topmost layer a list has on a parameter, -1 for none. */
+/** The topmost layer with a value that a list has on a parameter, -1 for none. */
 export function layerOf(layers: Layers, param: number, list: number): number {
   let found = -1;
-  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.list[at] === list) found = at;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+    if (layers.list[at] === list && layers.role[at] !== EFFECT) found = at;
+  return found;
+}
+
+/** The topmost effect of a list on a parameter, -1 for none. */
+export function effectOf(layers: Layers, param: number, list: number): number {
+  let found = -1;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+    if (layers.list[at] === list && layers.role[at] === EFFECT) found = at;
   return found;
 }
 

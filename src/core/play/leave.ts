@@ -7,8 +7,14 @@ import type { ListRun } from "./run";
 import { belowLayer, settleNow } from "./stage";
 import type { Player } from "./state";
 
+/** Holds a list's clocks, or lets them go on. */
+export function holdClocks(player: Player, run: ListRun, paused: boolean): void {
+  run.clock = changeClock(run.clock, player.now, { paused });
+  run.effects = changeClock(run.effects, player.now, { paused });
+}
+
 export function resume(player: Player, run: ListRun): void {
-  if (run.clock.paused) run.clock = changeClock(run.clock, player.now, { paused: false });
+  if (run.clock.paused) holdClocks(player, run, false);
 }
 
 /** Takes every weight from where it is to nothing over the release time; the list counts as released from now. */
@@ -21,10 +27,13 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
   for (const param of paramsOf(layers, run.slot)) {
     settleNow(stage, param);
     const held = layerOf(layers, param, run.slot);
-    if (held < 0) continue;
+    if (held < 0) {
+      fadeAway(stage, param, run.slot, at, { delay: 0, fade: time }, { all: true });
+      continue;
+    }
     const fn = layers.toFn[held]!;
     const smooth = rig.mixes[param]![fn] && belowLayer(stage, param, held).fn === fn;
-    fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 }, true);
+    fadeAway(stage, param, run.slot, at, smooth ? { delay: 0, fade: time } : { delay: time, fade: 0 }, { all: true });
   }
   player.silent = player.silent.filter((layer) => layer.list !== run.slot);
   run.left = run.cue;
@@ -47,8 +56,10 @@ export function dropLayers(player: Player, run: ListRun): void {
   player.silent = player.silent.filter((layer) => layer.list !== run.slot);
   for (const param of paramsOf(layers, run.slot)) {
     settleNow(stage, param);
-    for (let at = layerOf(layers, param, run.slot); at >= 0; at = layerOf(layers, param, run.slot))
-      removeLayer(layers, at);
+    for (let at = layers.head[param]!, next = -1; at >= 0; at = next) {
+      next = layers.next[at]!;
+      if (layers.list[at] === run.slot) removeLayer(layers, at);
+    }
   }
   run.cue = null;
   run.next = null;

@@ -8,12 +8,27 @@ import { cuesOf } from "../show/world";
 import type { ListTime, Sequence } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
-import { addLayer, countOf, HIGHEST, LATEST, layerOf, removeLayer, restamp, setOwn, setWeight, steady } from "./layers";
+import {
+  addLayer,
+  countOf,
+  EFFECT,
+  effectOf,
+  HIGHEST,
+  LATEST,
+  layerOf,
+  removeLayer,
+  restamp,
+  setOwn,
+  setWeight,
+  steady,
+} from "./layers";
+import { playingOf } from "./playing";
 import type { Rig } from "./rig";
 import {
   belowLayer,
   belowPriority,
   hasStage,
+  keepPlaying,
   ownValue,
   settleNow,
   throughLayer,
@@ -108,14 +123,21 @@ export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined
     const [key, param] = found[i]!;
     stage.waits[param] = 0;
     const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
-    if (!target && layerOf(stage.layers, param, arrival.slot) < 0) continue;
+    const effect = inForceAt(tracking, key, arrival.to, arrival.carriedTo, "effect");
+    const gives = layerOf(stage.layers, param, arrival.slot) >= 0;
+    const plays = effectOf(stage.layers, param, arrival.slot) >= 0;
+    if (!target && !gives && !effect && !plays) continue;
     settleNow(stage, param);
-    const held = layerOf(stage.layers, param, arrival.slot);
-    if (!target && held < 0) continue;
-    const took = target
-      ? taken(stage, arrival, cue, tracking, param, target, held)
-      : letGo(stage, arrival, cue, param, held);
-    longest = Math.max(longest, took);
+    if (target || gives) {
+      const held = layerOf(stage.layers, param, arrival.slot);
+      const took = target
+        ? taken(stage, arrival, cue, tracking, param, target, held)
+        : held >= 0
+          ? letGo(stage, arrival, cue, param, held)
+          : 0;
+      longest = Math.max(longest, took);
+    }
+    if (effect || plays) longest = Math.max(longest, moveEffect(stage, arrival, cue, param, effect));
     touch(stage, param);
     rescaleCells(stage, arrival, key);
   }
@@ -216,6 +238,52 @@ function moveTo(
   return time.delay + fade;
 }
 
+/**
+ * An effect starts, goes on or ends. It comes by the up and goes by the down times; one that plays is not
+ * started again, and never lies below its list's own value.
+ */
+function moveEffect(stage: Stage, arrival: Arrival, cue: Cue, param: number, target: InForce | undefined): number {
+  const { layers, rig } = stage;
+  const { slot, list, stamp, at } = arrival;
+  const playing = effectOf(layers, param, slot);
+  const value = layerOf(layers, param, slot);
+  const origin = target && cuesOf(list)[target.at]!.id;
+  const plays = target && playingOf(arrival.show, rig.keys[param]!, target.entry);
+  const ending = cue.entries[rig.keys[param]!];
+  let took = 0;
+  if (playing >= 0 && (!plays || layers.cue[playing] !== countOf(origin!)) && layers.weightTo[playing] !== 0) {
+    const { attribute } = rig.specs[param]!.functions[layers.toFn[playing]!]!;
+    const own = ending?.effect ? ending.time : undefined;
+    const time =
+      arrival.fade === undefined ? moveTime(cue.times, attribute, true, own) : { delay: 0, fade: arrival.fade };
+    fadeAway(stage, param, slot, at, time, { effects: true });
+    took = time.delay + time.fade;
+  }
+  if (plays && (playing < 0 || layers.cue[playing] !== countOf(origin!) || layers.weightTo[playing] === 0)) {
+    const { attribute } = target.entry;
+    const time = timeOf(arrival, cue, attribute, false, target);
+    const fn = rig.specs[param]!.functions.findIndex((f) => f.attribute === attribute);
+    if (fn < 0) return took;
+    addLayer(layers, {
+      param,
+      list: slot,
+      priority: list.priority,
+      stamp,
+      cue: origin!,
+      fromFn: fn,
+      toFn: fn,
+      role: EFFECT,
+      scaled: isScaledIn(list, trackingOf(list), rig, param, arrival.to, arrival.carriedTo),
+      own: { ...steady(keepPlaying(stage, plays)), from: stage.effectNow[slot]! },
+      weight: { from: 0, to: 1, at, delay: time.delay, fade: rig.mixes[param]![fn] ? time.fade : 0 },
+    });
+    return Math.max(took, time.delay + time.fade);
+  }
+  // It is stamped with its list's value.
+  if (playing >= 0 && value >= 0 && layers.stamp[value] === stamp) restamp(layers, playing, stamp, list.priority);
+  return took;
+}
+
 /** The list lets go of a parameter: it goes to what lies below, by the cue's times. */
 function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: number): number {
   const { layers, rig } = stage;
@@ -230,18 +298,27 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   const below = highest ? { value: 0, fn } : belowLayer(stage, param, held);
   const time = timeOf(arrival, cue, spec.functions[fn]!.attribute, below.value < now);
   const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
-  fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time);
+  fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time, {});
   return time.delay + (stepped ? 0 : time.fade);
 }
 
 /**
  * Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once.
- * @param all what is on its way out already, too: a release takes all along.
+ * @param what its values, or its effects; or all it gives, what is on its way out already included: so does a release.
  */
-export function fadeAway(stage: Stage, param: number, slot: number, at: ListTime, time: MoveTime, all = false): void {
+export function fadeAway(
+  stage: Stage,
+  param: number,
+  slot: number,
+  at: ListTime,
+  time: MoveTime,
+  what: { effects?: boolean; all?: boolean },
+): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
-    if (layers.list[layer] !== slot || (!all && layers.weightTo[layer] === 0)) continue;
+    if (layers.list[layer] !== slot) continue;
+    if (!what.all && ((layers.role[layer] === EFFECT) !== (what.effects ?? false) || layers.weightTo[layer] === 0))
+      continue;
     const from = weightOf(stage, layer);
     setWeight(layers, layer, from > 0 ? { from, to: 0, at, delay: time.delay, fade: time.fade } : steady(0));
   }
@@ -252,7 +329,7 @@ function removeOthers(stage: Stage, param: number, slot: number, kept: number): 
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0;) {
     const next = layers.next[layer]!;
-    if (layers.list[layer] === slot && layer !== kept) removeLayer(layers, layer);
+    if (layers.list[layer] === slot && layer !== kept && layers.role[layer] !== EFFECT) removeLayer(layers, layer);
     layer = next;
   }
 }

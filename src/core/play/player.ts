@@ -56,7 +56,9 @@ export function syncRuns(player: Player): void {
   for (const list of listsByNumber(world.show))
     if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now, kindOf(list).firstLevel));
   if (stage.listNow.length < slot) {
-    const [now, level] = [stage.listNow, stage.listLevel];
+    const [now, level, effectNow] = [stage.listNow, stage.listLevel, stage.effectNow];
+    stage.effectNow = new Float64Array(slot * 2);
+    stage.effectNow.set(effectNow);
     stage.listNow = new Float64Array(slot * 2);
     stage.listLevel = new Float64Array(slot * 2).fill(1);
     stage.listLetsGo = new Uint8Array(slot * 2);
@@ -79,7 +81,11 @@ export function setTime(player: Player, now: StageTime): void {
 
 /** Sets the lists' clocks alone, for a look at the stage as it is at another time. */
 export function setClocks({ order, stage }: Player, now: StageTime): void {
-  for (let i = 0; i < order.length; i++) stage.listNow[order[i]!.slot] = listTimeAt(order[i]!.clock, now);
+  for (let i = 0; i < order.length; i++) {
+    const { slot, clock, effects } = order[i]!;
+    stage.listNow[slot] = listTimeAt(clock, now);
+    stage.effectNow[slot] = listTimeAt(effects, now);
+  }
 }
 
 /** Whether anything is on its way. */

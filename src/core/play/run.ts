@@ -16,6 +16,8 @@ export interface ListRun {
   /** It came round its end and what tracked was not dropped. */
   carried: boolean;
   clock: ListClock;
+  /** Of its effects: held as its own clock is, but of no rate. */
+  effects: ListClock;
   level: number;
   /** Flash is held; and it was released when the flash came. */
   flash: boolean;
@@ -43,6 +45,7 @@ export const newRun = (list: CueList, slot: number, now: StageTime, level: numbe
   left: null,
   carried: false,
   clock: newClock(now),
+  effects: newClock(now),
   level,
   flash: false,
   flashed: false,

@@ -5,12 +5,13 @@ import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { listTime, sequence } from "../units/units";
 import { finish } from "./arrive";
 import { refresh } from "./edit";
-import { eachLayer } from "./layers";
+import { EFFECT, eachLayer } from "./layers";
 import { loadLimits } from "./overlays";
 import { syncRuns } from "./player";
+import { playingOf } from "./playing";
 import type { Player } from "./state";
 import { putLayer, readLayer } from "./silent";
-import { touchAll } from "./stage";
+import { keepPlaying, touchAll } from "./stage";
 
 const finite = z.number().finite();
 const FadeSchema = z.object({ from: finite, to: finite, at: finite, delay: finite, fade: finite });
@@ -36,6 +37,7 @@ export const SavedPlaySchema = z.object({
       since: finite.default(0),
       stamp: finite.default(0),
       time: finite,
+      effectTime: finite.optional(),
       rate: finite.min(0).max(10),
       paused: z.boolean(),
     }),
@@ -53,7 +55,7 @@ export const SavedPlaySchema = z.object({
       to: z.string().max(60).optional(),
       fromFn: z.number().int().min(0).optional(),
       toFn: z.number().int().min(0).optional(),
-      role: z.number().int().min(0).max(2),
+      role: z.number().int().min(0).max(EFFECT),
       scaled: z.boolean(),
     }),
   ),
@@ -84,6 +86,7 @@ export function savePlay(player: Player): SavedPlay {
       since: run.since,
       stamp: run.stamp,
       time: stage.listNow[run.slot]!,
+      effectTime: stage.effectNow[run.slot]!,
       rate: run.clock.rate,
       paused: run.clock.paused,
     })),
@@ -117,8 +120,10 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
       since: listTime(run.since),
       stamp: sequence(run.stamp),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
+      effects: { base: listTime(run.effectTime ?? run.time), anchor: player.now, rate: 1, paused: run.paused },
     });
     player.stage.listNow[made.slot] = run.time;
+    player.stage.effectNow[made.slot] = run.effectTime ?? run.time;
   }
   syncRuns(player);
   loadLimits(player);
@@ -132,13 +137,16 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
       layer.to ?? functions?.[layer.toFn ?? 0]?.attribute,
     ];
     if (from === undefined || to === undefined) continue;
+    const entry = list.cues[layer.cue]?.entries[layer.key];
+    const plays = entry && playingOf(player.world.show, layer.key, entry);
+    if (layer.role === EFFECT && !plays) continue;
     const made = {
       key: layer.key,
       list: run.slot,
       priority: list.priority,
       stamp: layer.stamp,
       cue: layer.cue,
-      own: layer.own,
+      own: layer.role === EFFECT ? { ...layer.own, to: keepPlaying(player.stage, plays!) } : layer.own,
       weight: layer.weight,
       role: layer.role,
       scaled: layer.scaled,

@@ -5,7 +5,7 @@ import { keyFor } from "../patch/remap";
 import { splitKey, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import { clamp } from "../units/units";
-import { addLayer, cueOfLayer, readFade, type Fade, type Layers } from "./layers";
+import { addLayer, cueOfLayer, EFFECT, readFade, type Fade, type Layers } from "./layers";
 import type { Rig } from "./rig";
 
 export interface SilentLayer {
@@ -62,7 +62,10 @@ export function putLayer(layers: Layers, rig: Rig, show: Show, layer: SilentLaye
     role: layer.role,
     scaled: layer.scaled,
     weight: layer.weight,
-    own: { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
+    own:
+      layer.role === EFFECT
+        ? layer.own
+        : { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
     toFn,
     fromFn: Math.max(0, fn(layer.from) < 0 ? toFn : fn(layer.from)),
   });

@@ -4,13 +4,12 @@
  * arrays instead of following chains through memory. Each timing is worked out once a tick for all that
  * share it. Anything that touches a parameter takes it out, and a fade that ends does so too.
  */
-import { LATEST } from "./layers";
 import { putFeeds, putPlain } from "./bytes";
 import type { Bytes } from "./output";
 import type { Rig } from "./rig";
 import type { Player } from "./state";
 import { progress } from "./progress";
-import { FROM_DEFAULT, masterOf, touch, type Stage } from "./stage";
+import { FROM_DEFAULT, masterOf, mayRunFlat, touch, type Stage } from "./stage";
 import { bucketOf, growBucket, stacksMove, STILL, timingOf, type Bucket } from "./stacks";
 
 /** Chains of more layers than this are worked out layer by layer. */
@@ -18,21 +17,17 @@ const DEEPEST = 8;
 /** The first layer that counts: the topmost that is whole and hides what lies below; -1 where the default shows. Depth of what lies on it in `depthAbove`, or -1 where it is no plain stack. */
 let depthAbove = -1;
 function baseOf(stage: Stage, param: number): number {
-  const { layers, listNow, rig } = stage;
+  const { layers, listNow } = stage;
   let base = -1;
-  let fn = 0;
   depthAbove = 0;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] !== LATEST || layers.fromFn[at] !== layers.toFn[at]) return (depthAbove = -1);
     const now = listNow[layers.list[at]!]!;
     if (layers.weightTo[at] === 1 && now >= layers.weightEnd[at]! && now >= layers.ownEnd[at]!) {
       base = at;
-      fn = layers.toFn[at]!;
       depthAbove = 0;
-    } else if (layers.toFn[at] !== fn) return (depthAbove = -1);
-    else depthAbove += 1;
+    } else depthAbove += 1;
   }
-  if (depthAbove > DEEPEST || rig.mixes[param]![fn] !== true) depthAbove = -1;
+  if (depthAbove > DEEPEST) depthAbove = -1;
   return base;
 }
 
@@ -50,7 +45,7 @@ function allMixIn({ layers, listNow }: Stage, param: number, base: number): bool
 export function tryStack(player: Player, param: number): boolean {
   const { stage, layers } = player;
   const { stacks } = stage;
-  if (stage.held.on[param] || stage.highlight.on[param] || stage.park.on[param]) return false;
+  if (!mayRunFlat(stage, param)) return false;
   const base = baseOf(stage, param);
   const depth = depthAbove;
   if (depth <= 0) return false;

@@ -3,7 +3,8 @@ import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
 import { progress } from "./progress";
 import { createStacks, endStack, type Stacks } from "./stacks";
-import { HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
+import { EFFECT, eachLayer, HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
+import { playedAt, type Playing } from "./playing";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
 export const FROM_DEFAULT = -1;
@@ -51,6 +52,12 @@ export interface Stage {
   waits: Uint8Array;
   glides: Glides;
   stacks: Stacks;
+  /** What the layers of effects play. */
+  effects: Playing[];
+  /** How many of them there were when they were last sorted out. */
+  effectsKept: number;
+  /** The clock of each list's effects: it is held with the list and knows no rate, seconds. */
+  effectNow: Float64Array;
   /** Scratch of a tick. */
   touched: Int32Array;
 }
@@ -82,6 +89,9 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     touched: new Int32Array(n),
     glides: createGlides(n),
     stacks: createStacks(n),
+    effects: [],
+    effectsKept: 0,
+    effectNow: new Float64Array(lists),
   };
   touchAll(stage);
   return stage;
@@ -111,7 +121,9 @@ function layUp(stage: Stage, param: number, last: number, without = -1): void {
   runFn = 0;
   runSource = FROM_DEFAULT;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] === LATEST && layers.list[at] !== without) {
+    if (layers.role[at] === EFFECT) {
+      if (layers.list[at] !== without) playOver(stage, at);
+    } else if (layers.role[at] === LATEST && layers.list[at] !== without) {
       // A whole layer hides what lies below: only its own value counts.
       const now = listNow[layers.list[at]!]!;
       if (layers.weightTo[at] === 1 && now >= layers.weightEnd[at]! && now >= layers.ownEnd[at]!) {
@@ -123,6 +135,34 @@ function layUp(stage: Stage, param: number, last: number, without = -1): void {
     }
     if (at === last) break;
   }
+}
+
+/** With fewer than this, effects that have gone are left among those that play. */
+const SPARE_EFFECTS = 1024;
+
+/** Keeps what an effect plays; those that no layer plays any more make room. @returns its place. */
+export function keepPlaying(stage: Stage, made: Playing): number {
+  const { layers } = stage;
+  if (stage.effects.length >= Math.max(SPARE_EFFECTS, stage.effectsKept * 2)) {
+    const kept: Playing[] = [];
+    for (const at of eachLayer(layers))
+      if (layers.role[at] === EFFECT) layers.ownTo[at] = kept.push(stage.effects[layers.ownTo[at]!]!) - 1;
+    stage.effects = kept;
+    stage.effectsKept = kept.length;
+  }
+  return stage.effects.push(made) - 1;
+}
+
+/** An effect mixes over the running result. */
+function playOver(stage: Stage, at: number): void {
+  const { layers } = stage;
+  const weight = weightOf(stage, at);
+  const playing = stage.effects[layers.ownTo[at]!];
+  if (weight <= 0 || !playing) return;
+  const list = layers.list[at]!;
+  let value = playedAt(playing, stage.effectNow[list]! - layers.ownFrom[at]!);
+  if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
+  mixOver(stage, at, value, layers.toFn[at]!, weight);
 }
 
 /** What is highest, then what is crossfaded over everything. */
@@ -155,7 +195,11 @@ function layOne(stage: Stage, at: number, share: number): void {
   let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
   const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
   if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
-  const mixes = fn === runFn && stage.rig.mixes[layers.param[at]!]![fn] === true;
+  mixOver(stage, at, value, fn, weight);
+}
+
+function mixOver(stage: Stage, at: number, value: number, fn: number, weight: number): void {
+  const mixes = fn === runFn && stage.rig.mixes[stage.layers.param[at]!]![fn] === true;
   if (weight >= 1 || (!mixes && weight >= 0.5)) runValue = value;
   else if (mixes) runValue += (value - runValue) * weight;
   else return;
@@ -225,7 +269,7 @@ function settle(stage: Stage, param: number): boolean {
     const now = stage.listNow[layers.list[at]!]!;
     if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at)))
       removeLayer(layers, at);
-    else if (now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
+    else if (layers.role[at] === EFFECT || now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
     at = next;
   }
   return !moving;
@@ -245,8 +289,10 @@ export function settleNow(stage: Stage, param: number): void {
 function isReplaced(stage: Stage, at: number): boolean {
   const { layers } = stage;
   if (layers.role[at] === OVER) return false;
+  const effect = layers.role[at] === EFFECT;
   const letsGo = stage.listLetsGo[layers.list[at]!] === 1 && layers.role[at] === LATEST;
   for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
+    if ((layers.role[later] === EFFECT) !== effect) continue;
     if (layers.list[later] !== layers.list[at] && (!letsGo || layers.role[later] !== LATEST)) continue;
     if (layers.weightTo[later] === 1 && stage.listNow[layers.list[later]!]! >= layers.weightEnd[later]!) return true;
   }
@@ -280,11 +326,22 @@ function lay(over: Overlay, param: number, source: number): void {
   runSource = source;
 }
 
+/**
+ * Whether a parameter may run in a flat path: nothing is laid over its lists, and they give only values, of one
+ * function that mixes.
+ */
+export function mayRunFlat({ held, highlight, park, layers, rig }: Stage, param: number): boolean {
+  if (held.on[param] || highlight.on[param] || park.on[param]) return false;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+    if (layers.role[at] !== LATEST || layers.fromFn[at] !== 0 || layers.toFn[at] !== 0) return false;
+  return rig.mixes[param]![0] === true;
+}
+
 /** Whether a list's layer has the stage: nothing of another list with its priority or a lower one lies above it. */
 export function hasStage(stage: Stage, at: number): boolean {
   const { layers } = stage;
   for (let above = layers.next[at]!; above >= 0; above = layers.next[above]!) {
-    if (layers.role[above] !== LATEST) continue;
+    if (layers.role[above] !== LATEST && layers.role[above] !== EFFECT) continue;
     if (layers.priority[above]! > layers.priority[at]!) return true;
     if (layers.list[above] !== layers.list[at]) return false;
   }

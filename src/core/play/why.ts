@@ -3,7 +3,8 @@ import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
 import { finish } from "./arrive";
 import type { Player } from "./state";
-import { HIGHEST, LATEST, cueOfLayer } from "./layers";
+import { EFFECT, HIGHEST, LATEST, OVER, cueOfLayer } from "./layers";
+import { playedAt } from "./playing";
 import { progress } from "./progress";
 import { ownValue, weightOf } from "./stage";
 
@@ -12,6 +13,7 @@ export const WhyStepSchema = z.object({
   what: z.enum([
     "default",
     "list",
+    "effect",
     "highest",
     "takeover",
     "programmer",
@@ -36,6 +38,12 @@ export const WhyStepSchema = z.object({
   hidden: z.boolean(),
 });
 export type WhyStep = z.infer<typeof WhyStepSchema>;
+const WHAT: Record<number, WhyStep["what"]> = {
+  [LATEST]: "list",
+  [HIGHEST]: "highest",
+  [OVER]: "takeover",
+  [EFFECT]: "effect",
+};
 
 export const WhySchema = z.object({
   key: z.string(),
@@ -65,14 +73,17 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     const role = layers.role[at]!;
     if (role === LATEST && weight >= 1) cover();
     steps.push({
-      what: role === LATEST ? "list" : role === HIGHEST ? "highest" : "takeover",
+      what: WHAT[role]!,
       ...(run ? { list: run.id } : {}),
       cue: cueOfLayer(layers, at),
       attribute: name(layers.toFn[at]!),
-      value: ownValue(stage, at),
+      value:
+        role === EFFECT
+          ? playedAt(stage.effects[layers.ownTo[at]!]!, stage.effectNow[layers.list[at]!]! - layers.ownFrom[at]!)
+          : ownValue(stage, at),
       stamp: layers.stamp[at]!,
       priority: layers.priority[at]!,
-      level: layers.scaled[at] || role !== LATEST ? stage.listLevel[layers.list[at]!]! * 100 : 100,
+      level: layers.scaled[at] || role === HIGHEST || role === OVER ? stage.listLevel[layers.list[at]!]! * 100 : 100,
       weight,
       progress: Math.min(
         progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!),

@@ -4,7 +4,7 @@ import { aimAt, type Aimed, type Range } from "../patch/room";
 import { splitKey, type ParamKey } from "../show/ids";
 import { modelOf } from "../show/model";
 import type { Fixture, Show } from "../show/schema";
-import { isAim, type AimPoint, type Entry } from "../show/value";
+import { isAim, isStop, type AimPoint, type Entry, type Value } from "../show/value";
 import { clamp } from "../units/units";
 
 export interface Resolved {
@@ -26,14 +26,21 @@ export function resolveEntry(show: Resolving, key: ParamKey, spec: ParameterSpec
   let fn = 0;
   while (fn < functions.length && functions[fn]!.attribute !== entry.attribute) fn++;
   if (fn === functions.length) return undefined;
-  const value = typeof entry.value === "number" ? entry.value : pointed(show, key, entry);
+  const value = numberOf(show, key, entry.attribute, entry.value);
   if (value === undefined) return undefined;
   // What a file or another mode brought stays within what the function can do.
   const { from, to } = functions[fn]!;
   return { value: from <= to ? clamp(value, from, to) : clamp(value, to, from), fn };
 }
 
-function pointed(show: Resolving, key: ParamKey, { attribute, value }: Entry): number | undefined {
+/** A value as a number, for a parameter of a fixture: not yet within its range. Undefined where it says nothing. */
+export function numberOf(
+  show: Resolving,
+  key: ParamKey,
+  attribute: string,
+  value: Value | undefined,
+): number | undefined {
+  if (value === undefined || typeof value === "number") return value;
   if (!isAim(value)) return undefined;
   const fixture = show.fixtures[splitKey(key).fixture];
   const aimed = fixture && aimOfFixture(show, fixture, value);
@@ -61,9 +68,11 @@ export function aimOfFixture(show: Pick<Show, "types">, fixture: Fixture, { aim,
   return made;
 }
 
-/** What an entry's value depends on besides itself, by name: it is resolved anew when that changes. */
-export const pointsAt = (key: ParamKey, { value }: Entry): string | undefined =>
-  typeof value === "object" && isAim(value) ? placeOf(splitKey(key).fixture) : undefined;
+/** What an entry depends on besides itself, by name: it is resolved anew when that changes. */
+export function pointsAt(key: ParamKey, { value, effect }: Entry): string | undefined {
+  const values = effect && !isStop(effect) ? [value, effect.low, effect.high] : [value];
+  return values.some((v) => v !== undefined && isAim(v)) ? placeOf(splitKey(key).fixture) : undefined;
+}
 
 /** The name under which what depends on a fixture's place and turn is found. */
 export const placeOf = (fixture: string): string => `place ${fixture}`;

@@ -21,18 +21,60 @@ const time = finite.min(0).max(86_400);
 export const TimingSchema = z.object({ delay: time.optional(), fade: time.optional() });
 export type Timing = z.infer<typeof TimingSchema>;
 
-/** A held or stored value of one parameter. `attribute` tells which of the attributes on its channel. */
+const percent = finite.min(0).max(100);
+export const WAVES = ["sine", "triangle", "rampup", "rampdown", "square", "pulse"] as const;
+/** A wave on one attribute, from low to high, for one item of those it runs over. */
+const WaveSchema = z.object({
+  wave: z.enum(WAVES),
+  low: ValueSchema,
+  high: ValueSchema,
+  bpm: finite.min(0).max(6000),
+  across: finite.min(0).max(36_000),
+  start: finite.min(0).max(360),
+  width: percent.min(1),
+  direction: z.enum(["forward", "backward", "bounce"]),
+  /** The item's cyclic place. */
+  place: finite.min(0).lt(1),
+});
+export type Wave = z.infer<typeof WaveSchema>;
+/** An effect that starts, or the stop of one. */
+export const EffectSchema = z.union([WaveSchema, z.object({ stop: z.literal(true) })]);
+export type Effect = z.infer<typeof EffectSchema>;
+export const isStop = (effect: Effect): effect is { stop: true } => "stop" in effect;
+
+/**
+ * What is held or stored for one parameter: a value, an effect or both, which track each on its own, and
+ * timing for them. `attribute` tells which of the attributes on its channel.
+ */
 export const EntrySchema = z
   .object({
     attribute: z.string().min(1).max(60),
-    value: ValueSchema,
+    value: ValueSchema.optional(),
+    effect: EffectSchema.optional(),
     time: TimingSchema.optional(),
   })
-  .refine(({ attribute, value }) => !isAim(value) || attribute === "Pan" || attribute === "Tilt", {
-    path: ["value"],
-    message: "only pan and tilt can be aimed at a point",
-  });
+  .refine(({ value, effect }) => value !== undefined || effect !== undefined, {
+    message: "it says neither a value nor an effect",
+  })
+  .refine(
+    ({ attribute, value }) => value === undefined || !isAim(value) || attribute === "Pan" || attribute === "Tilt",
+    { path: ["value"], message: "only pan and tilt can be aimed at a point" },
+  );
 export type Entry = z.infer<typeof EntrySchema>;
+
+/** The columns of what a cue says of a parameter that track, each on its own. */
+export const COLUMNS = ["value", "effect"] as const;
+export type ColumnName = (typeof COLUMNS)[number];
+
+/** Whether an entry ends what tracks in a column: a release, or a stop. */
+export const ends = ({ value, effect }: Entry, column: ColumnName): boolean =>
+  column === "value" ? value !== undefined && isRelease(value) : effect !== undefined && isStop(effect);
+
+/** An entry stored where there is one: an effect alone leaves the value that is there. */
+export const storedOver = (old: Entry | undefined, made: Entry): Entry =>
+  made.value === undefined && old?.value !== undefined && old.attribute === made.attribute
+    ? { ...made, value: old.value }
+    : made;
 
 /** Whether a value is plainly an entry with a number: the quick way for the thousands of a drag. */
 export function isPlainEntry(value: unknown): boolean {

@@ -114,7 +114,7 @@ function Cell({ show, list, index, target }: { show: Show; list: CueList; index:
     .find((f) => f.attribute === entry.attribute)
     ?.steps?.find((s) => s.value === entry.value);
   const means = resolveEntry(show, target.key, target.spec, entry);
-  const text = `${step?.name ?? (means ? plain(means.value, 1) : "…")}${isAim(entry.value) ? " ⌖" : ""}`;
+  const text = `${step?.name ?? (means ? plain(means.value, 1) : "…")}${entry.value !== undefined && isAim(entry.value) ? " ⌖" : ""}`;
   const own = entry.time && standing.state === "stored" ? " ◷" : "";
   return (
     <td

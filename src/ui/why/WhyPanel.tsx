@@ -80,6 +80,7 @@ function title({ show }: World, step: WhyStep): string {
   return {
     default: "Default of the type",
     list: "A list",
+    effect: "An effect",
     highest: "A list, highest",
     takeover: "A takeover",
     programmer: "Held in the programmer",
@@ -95,7 +96,13 @@ function details(step: WhyStep): string {
   if (step.what === "programmer" && step.hidden) return "blind: not on stage";
   if (step.stamp === undefined) return step.hidden ? "hidden" : "";
   return [
-    step.what === "highest" ? "highest counts" : step.what === "takeover" ? "over everything" : `stamp ${step.stamp}`,
+    step.what === "effect"
+      ? `an effect, stamp ${step.stamp}`
+      : step.what === "highest"
+        ? "highest counts"
+        : step.what === "takeover"
+          ? "over everything"
+          : `stamp ${step.stamp}`,
     step.priority ? `priority ${step.priority}` : "",
     step.level !== 100 ? `level ${plain(step.level ?? 100)} %` : "",
     step.weight !== undefined && step.weight < 1 ? `counts ${plain(step.weight * 100, 0)} %` : "",
