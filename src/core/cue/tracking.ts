@@ -8,6 +8,8 @@ import { ends, type ColumnName, type Entry } from "../show/value";
 export interface Column {
   readonly at: readonly number[];
   readonly entries: readonly Entry[];
+  /** Whether any of them says something of an effect. */
+  readonly effects: boolean;
 }
 
 export interface InForce {
@@ -48,13 +50,14 @@ export function trackingOf(list: CueList): Tracking {
 }
 
 function buildColumns(order: readonly Cue[]): Map<ParamKey, Column> {
-  const made = new Map<ParamKey, { at: number[]; entries: Entry[] }>();
+  const made = new Map<ParamKey, { at: number[]; entries: Entry[]; effects: boolean }>();
   order.forEach((cue, index) => {
     for (const key in cue.entries) {
       let column = made.get(key);
-      if (!column) made.set(key, (column = { at: [], entries: [] }));
+      if (!column) made.set(key, (column = { at: [], entries: [], effects: false }));
       column.at.push(index);
       column.entries.push(cue.entries[key]!);
+      column.effects ||= cue.entries[key]!.effect !== undefined;
     }
   });
   return made;
@@ -124,7 +127,7 @@ function patchColumns(
   const made = new Map<ParamKey, Column>();
   for (const [key, column] of base) {
     if (touched.has(key)) continue;
-    made.set(key, same ? column : { at: column.at.map((i) => to[i]!), entries: column.entries });
+    made.set(key, same ? column : { ...column, at: column.at.map((i) => to[i]!) });
   }
   for (const key of touched) {
     const column = base.get(key);
@@ -137,7 +140,11 @@ function patchColumns(
     for (const at of puts.get(key) ?? []) rows.push([at, after[at]!.entries[key]!]);
     if (rows.length === 0) continue;
     rows.sort((a, b) => a[0] - b[0]);
-    made.set(key, { at: rows.map(([at]) => at), entries: rows.map(([, entry]) => entry) });
+    made.set(key, {
+      at: rows.map(([at]) => at),
+      entries: rows.map(([, entry]) => entry),
+      effects: rows.some(([, entry]) => entry.effect !== undefined),
+    });
   }
   return made;
 }
@@ -192,7 +199,7 @@ export function inForceAt(
   name: ColumnName = "value",
 ): InForce | undefined {
   const column = tracking.columns.get(key);
-  if (!column || index < 0) return undefined;
+  if (!column || index < 0 || (name === "effect" && !column.effects)) return undefined;
   const since = tracking.since[index] ?? 0;
   for (let place = lastAt(column, index); place >= 0 && column.at[place]! >= since; place--) {
     const at = column.at[place]!;

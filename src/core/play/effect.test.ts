@@ -59,7 +59,7 @@ test("a wave runs from its go, tracks through a later cue without starting anew,
   const desk = show();
   run(desk, "go");
   const seen: number[] = [];
-  for (let i = 0; i < 8; i++) (seen.push(level(desk)), wait(desk, 0.25));
+  for (let i = 0; i < 8; i++, wait(desk, 0.25)) seen.push(level(desk));
   expect(seen.map((v) => Math.round(v * 1e6) / 1e6)).toEqual([20, 35, 50, 65, 80, 65, 50, 35]);
   wait(desk, 0.5);
   run(desk, "go");
@@ -121,7 +121,10 @@ test("saved and opened again it goes on in its cycle; an edit of its speed does 
   const saved = readSaved(JSON.stringify(savePlay(desk.player)))!;
   const again = createPlayer(desk.world, stageTime(saved.now));
   restorePlay(again, saved);
-  for (const player of [again, desk.player]) (advance(player, stageTime(1.1)), compute(player));
+  for (const player of [again, desk.player]) {
+    advance(player, stageTime(1.1));
+    compute(player);
+  }
   expect([...again.frame]).toEqual([...desk.player.frame]);
   const before = level(desk);
   desk.time = stageTime(1.1);

@@ -65,7 +65,8 @@ export type Layers = Record<Field, Float64Array> & {
   head: Int32Array;
 };
 
-export function createLayers(params: number, capacity = 64): Layers {
+/** @param capacity how many layers there is room for at first: one for each parameter, in all but the largest shows. */
+export function createLayers(params: number, capacity = Math.max(64, Math.min(params, 16_384))): Layers {
   const layers = {
     next: new Int32Array(capacity),
     list: new Int32Array(capacity),

@@ -110,22 +110,27 @@ export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined
   const few =
     arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
   const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
-  const found: [ParamKey, number][] = [];
+  const found: ParamKey[] = [];
+  const params: number[] = [];
   for (const key of keys) {
     const param = stage.rig.index.get(key);
     if (param === undefined) continue;
-    found.push([key, param]);
+    found.push(key);
+    params.push(param);
     stage.waits[param] = 1;
   }
   let longest = 0;
   for (let i = 0; i < found.length; i++) {
     if (i % A_PIECE === A_PIECE - 1) yield;
-    const [key, param] = found[i]!;
+    const key = found[i]!;
+    const param = params[i]!;
     stage.waits[param] = 0;
     const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
-    const effect = inForceAt(tracking, key, arrival.to, arrival.carriedTo, "effect");
+    const effect = tracking.columns.get(key)!.effects
+      ? inForceAt(tracking, key, arrival.to, arrival.carriedTo, "effect")
+      : undefined;
     const gives = layerOf(stage.layers, param, arrival.slot) >= 0;
-    const plays = effectOf(stage.layers, param, arrival.slot) >= 0;
+    const plays = stage.effects.length > 0 && effectOf(stage.layers, param, arrival.slot) >= 0;
     if (!target && !gives && !effect && !plays) continue;
     settleNow(stage, param);
     if (target || gives) {

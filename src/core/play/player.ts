@@ -76,16 +76,19 @@ export function syncRuns(player: Player): void {
 
 export function setTime(player: Player, now: StageTime): void {
   player.now = now;
-  setClocks(player, now);
-}
-
-/** Sets the lists' clocks alone, for a look at the stage as it is at another time. */
-export function setClocks({ order, stage }: Player, now: StageTime): void {
+  const { order, stage } = player;
   for (let i = 0; i < order.length; i++) {
     const { slot, clock, effects } = order[i]!;
     stage.listNow[slot] = listTimeAt(clock, now);
     stage.effectNow[slot] = listTimeAt(effects, now);
   }
+}
+
+/** Sets the lists' clocks alone, for a look at the stage as it is at another time. */
+export function setClocks(player: Player, now: StageTime): void {
+  const { now: kept } = player;
+  setTime(player, now);
+  player.now = kept;
 }
 
 /** Whether anything is on its way. */
