@@ -205,7 +205,7 @@ export function inForceAt(
     const at = column.at[place]!;
     if (tracking.reachEnd[at]! < index) continue;
     const entry = column.entries[place]!;
-    if (entry[name] === undefined) continue;
+    if ((name === "value" ? entry.value : entry.effect) === undefined) continue;
     return ends(entry, name) ? undefined : { entry, at };
   }
   if (!carried || isFresh(tracking, index)) return undefined;
