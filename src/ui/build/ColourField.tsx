@@ -16,7 +16,12 @@ function shown(rows: readonly AttributeRow[]): { hue: number; sat: number; hex: 
   };
   const [r, g, b] = [mid("ColorAdd_R"), mid("ColorAdd_G"), mid("ColorAdd_B")];
   const [c, m, y] = [mid("ColorSub_C"), mid("ColorSub_M"), mid("ColorSub_Y")];
-  const rgb = r !== undefined ? { mode: "rgb" as const, r, g: g ?? 0, b: b ?? 0 } : c !== undefined ? { mode: "rgb" as const, r: 1 - c, g: 1 - (m ?? 0), b: 1 - (y ?? 0) } : null;
+  const rgb =
+    r !== undefined
+      ? { mode: "rgb" as const, r, g: g ?? 0, b: b ?? 0 }
+      : c !== undefined
+        ? { mode: "rgb" as const, r: 1 - c, g: 1 - (m ?? 0), b: 1 - (y ?? 0) }
+        : null;
   if (!rgb) return null;
   const hsv = toHsv(rgb);
   return { hue: hsv?.h ?? 0, sat: hsv?.s ?? 0, hex: formatHex(rgb) };
@@ -35,7 +40,13 @@ export function ColourField({ rows }: { rows: readonly AttributeRow[] }) {
   };
   return (
     <div
-      className={classes.field} role="slider" aria-label="Colour field" aria-valuenow={Math.round(now?.hue ?? 0)} aria-valuetext={now?.hex ?? "no colour"} tabIndex={-1} data-testid="colour-field"
+      className={classes.field}
+      role="slider"
+      aria-label="Colour field"
+      aria-valuenow={Math.round(now?.hue ?? 0)}
+      aria-valuetext={now?.hex ?? "no colour"}
+      tabIndex={-1}
+      data-testid="colour-field"
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         dragging.current = true;
@@ -44,7 +55,12 @@ export function ColourField({ rows }: { rows: readonly AttributeRow[] }) {
       onPointerMove={(e) => dragging.current && pick(e, true)}
       onPointerUp={() => (dragging.current = false)}
     >
-      {now && <span className={classes.spot} style={{ left: `${(now.hue / 360) * 100}%`, top: `${(1 - now.sat) * 100}%`, background: now.hex }} />}
+      {now && (
+        <span
+          className={classes.spot}
+          style={{ left: `${(now.hue / 360) * 100}%`, top: `${(1 - now.sat) * 100}%`, background: now.hex }}
+        />
+      )}
     </div>
   );
 }

@@ -26,7 +26,13 @@ export function GroupPanel() {
     const all = own.every((m) => chosen.has(m));
     const add = event.shiftKey || event.ctrlKey || event.metaKey;
     const now = world.hands.selection;
-    const items = add ? (all ? now.filter((i) => !own.includes(i)) : [...now, ...own.filter((m) => !chosen.has(m))]) : all && own.length === now.length ? [] : own;
+    const items = add
+      ? all
+        ? now.filter((i) => !own.includes(i))
+        : [...now, ...own.filter((m) => !chosen.has(m))]
+      : all && own.length === now.length
+        ? []
+        : own;
     session.act([select.of({ items })], `group ${group.number}`);
   };
 
@@ -34,9 +40,22 @@ export function GroupPanel() {
     <section aria-label="Groups">
       <header className={classes.head}>
         <h2>Groups</h2>
-        <ActionIcon variant="subtle" color="gray" aria-label="Record the selection as a new group" title="Record the selection as a new group" disabled={chosen.size === 0} onClick={record}><IconPlus size={16} /></ActionIcon>
+        <ActionIcon
+          variant="subtle"
+          color="gray"
+          aria-label="Record the selection as a new group"
+          title="Record the selection as a new group"
+          disabled={chosen.size === 0}
+          onClick={record}
+        >
+          <IconPlus size={16} />
+        </ActionIcon>
       </header>
-      {groups.length === 0 && <p className={classes.hint}>No groups yet. Select some fixtures and press +, or type: record group 1 &quot;Spots&quot;</p>}
+      {groups.length === 0 && (
+        <p className={classes.hint}>
+          No groups yet. Select some fixtures and press +, or type: record group 1 &quot;Spots&quot;
+        </p>
+      )}
       <ul className={classes.groups}>
         {groups.map((group) => {
           const own = members(world, group);
@@ -46,10 +65,23 @@ export function GroupPanel() {
             <li key={group.id} className={classes.group} data-state={state}>
               {renaming === group.id ? (
                 <div className={classes["group-name"]}>
-                  <EditableText value={group.name} label="Group name" onSave={(text) => (void session.run(`set group ${group.number} name ${quote(text)}`), setRenaming(null))} />
+                  <EditableText
+                    value={group.name}
+                    label="Group name"
+                    onSave={(text) => (
+                      void session.run(`set group ${group.number} name ${quote(text)}`),
+                      setRenaming(null)
+                    )}
+                  />
                 </div>
               ) : (
-                <button type="button" className={classes["group-name"]} aria-pressed={state === "all" ? true : state === "part" ? "mixed" : false} onClick={(e) => press(group, e)} onDoubleClick={() => setRenaming(group.id)}>
+                <button
+                  type="button"
+                  className={classes["group-name"]}
+                  aria-pressed={state === "all" ? true : state === "part" ? "mixed" : false}
+                  onClick={(e) => press(group, e)}
+                  onDoubleClick={() => setRenaming(group.id)}
+                >
                   <span className="num">{group.number}</span>
                   <span className={classes.clip}>{group.name}</span>
                   <span className="num">{state === "part" ? `${count}/${own.length}` : own.length}</span>
@@ -57,12 +89,27 @@ export function GroupPanel() {
               )}
               <Menu position="right-start">
                 <Menu.Target>
-                  <ActionIcon className={classes.more} variant="subtle" color="gray" size="sm" aria-label={`More for group ${group.number}`}><IconDots size={14} /></ActionIcon>
+                  <ActionIcon
+                    className={classes.more}
+                    variant="subtle"
+                    color="gray"
+                    size="sm"
+                    aria-label={`More for group ${group.number}`}
+                  >
+                    <IconDots size={14} />
+                  </ActionIcon>
                 </Menu.Target>
                 <Menu.Dropdown>
                   <Menu.Item onClick={() => setRenaming(group.id)}>Rename</Menu.Item>
-                  <Menu.Item disabled={chosen.size === 0} onClick={() => void session.run(`record group ${group.number}`)}>Record the selection here</Menu.Item>
-                  <Menu.Item color="red" onClick={() => void session.run(`delete group ${group.number}`)}>Delete (can be undone)</Menu.Item>
+                  <Menu.Item
+                    disabled={chosen.size === 0}
+                    onClick={() => void session.run(`record group ${group.number}`)}
+                  >
+                    Record the selection here
+                  </Menu.Item>
+                  <Menu.Item color="red" onClick={() => void session.run(`delete group ${group.number}`)}>
+                    Delete (can be undone)
+                  </Menu.Item>
                 </Menu.Dropdown>
               </Menu>
             </li>

@@ -14,8 +14,12 @@ import classes from "./Build.module.css";
 
 const MOST_BARS = 64;
 const PLACES: { value: Spread["by"]; label: string }[] = [
-  { value: "order", label: "over the selection order" }, { value: "left", label: "over the plan, left to right" }, { value: "front", label: "over the plan, front to back" },
-  { value: "centre", label: "over the plan, from the centre" }, { value: "around", label: "over the plan, around" }, { value: "steps", label: "by steps given by hand" },
+  { value: "order", label: "over the selection order" },
+  { value: "left", label: "over the plan, left to right" },
+  { value: "front", label: "over the plan, front to back" },
+  { value: "centre", label: "over the plan, from the centre" },
+  { value: "around", label: "over the plan, around" },
+  { value: "steps", label: "by steps given by hand" },
 ];
 
 /** The order of the selection and how values spread over it, previewed while its settings move. */
@@ -25,7 +29,8 @@ export function OrderPanel() {
   const whole = hands.stepping?.whole ?? hands.selection;
   const { step, count } = spreadItems(show, whole, hands.spread);
   const run = (line: string) => void session.run(line);
-  const set = (change: Partial<Spread>) => session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
+  const set = (change: Partial<Spread>) =>
+    session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
   const settings = `mirror ${hands.spread.mirror} bunch ${hands.spread.bunch} repeat ${hands.spread.repeat}`;
   if (whole.length === 0) return null;
   return (
@@ -34,10 +39,35 @@ export function OrderPanel() {
         <header className={classes.head}>
           <h2>Order</h2>
           <Group gap={2}>
-            <ActionIcon variant="subtle" color="gray" title="Reverse" aria-label="Reverse the order" onClick={() => run("order reverse")}><IconArrowsSort size={16} /></ActionIcon>
-            <ActionIcon variant="subtle" color="gray" title="Shuffle" aria-label="Shuffle the order" onClick={() => run("order shuffle")}><IconArrowsShuffle size={16} /></ActionIcon>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              title="Reverse"
+              aria-label="Reverse the order"
+              onClick={() => run("order reverse")}
+            >
+              <IconArrowsSort size={16} />
+            </ActionIcon>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              title="Shuffle"
+              aria-label="Shuffle the order"
+              onClick={() => run("order shuffle")}
+            >
+              <IconArrowsShuffle size={16} />
+            </ActionIcon>
             <Menu>
-              <Menu.Target><ActionIcon variant="subtle" color="gray" title="By place on the plan" aria-label="Order by place on the plan"><IconMap size={16} /></ActionIcon></Menu.Target>
+              <Menu.Target>
+                <ActionIcon
+                  variant="subtle"
+                  color="gray"
+                  title="By place on the plan"
+                  aria-label="Order by place on the plan"
+                >
+                  <IconMap size={16} />
+                </ActionIcon>
+              </Menu.Target>
               <Menu.Dropdown>
                 <Menu.Item onClick={() => run("order left")}>Left to right</Menu.Item>
                 <Menu.Item onClick={() => run("order front")}>Front to back</Menu.Item>
@@ -46,27 +76,93 @@ export function OrderPanel() {
             </Menu>
           </Group>
         </header>
-        <p className={`${classes.order} num`} data-testid="order">{hands.selection.slice(0, 40).map((i) => itemText(show, i)).join(" ")}{hands.selection.length > 40 ? " …" : ""}</p>
+        <p className={`${classes.order} num`} data-testid="order">
+          {hands.selection
+            .slice(0, 40)
+            .map((i) => itemText(show, i))
+            .join(" ")}
+          {hands.selection.length > 40 ? " …" : ""}
+        </p>
       </section>
       <section aria-label="Spread">
         <header className={classes.head}>
           <h2>Spread</h2>
           <Group gap={2}>
-            <ActionIcon variant="subtle" color="gray" aria-label="Previous step" title="Previous step" onClick={() => run("previous")}><IconChevronLeft size={16} /></ActionIcon>
-            <Button size="compact-xs" variant="subtle" color="gray" onClick={() => run("whole")} disabled={!hands.stepping}>{hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}</Button>
-            <ActionIcon variant="subtle" color="gray" aria-label="Next step" title="Next step" onClick={() => run("next")}><IconChevronRight size={16} /></ActionIcon>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              aria-label="Previous step"
+              title="Previous step"
+              onClick={() => run("previous")}
+            >
+              <IconChevronLeft size={16} />
+            </ActionIcon>
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              color="gray"
+              onClick={() => run("whole")}
+              disabled={!hands.stepping}
+            >
+              {hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}
+            </Button>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              aria-label="Next step"
+              title="Next step"
+              onClick={() => run("next")}
+            >
+              <IconChevronRight size={16} />
+            </ActionIcon>
           </Group>
         </header>
         <div className={classes.bars} aria-hidden>
-          {step.slice(0, MOST_BARS).map((g, k) => <span key={k} data-on={!hands.stepping || hands.stepping.step === g} style={{ height: `${6 + 94 * closedPlace(g, count)}%` }} />)}
+          {step.slice(0, MOST_BARS).map((g, k) => (
+            <span
+              key={k}
+              data-on={!hands.stepping || hands.stepping.step === g}
+              style={{ height: `${6 + 94 * closedPlace(g, count)}%` }}
+            />
+          ))}
         </div>
         <Group gap={6} wrap="nowrap" mt={6}>
           {(["bunch", "mirror", "repeat"] as const).map((name) => (
-            <NumberField key={name} size="xs" label={name} aria-label={name} value={hands.spread[name]} min={name === "repeat" ? 0 : 1} max={1000} onSet={(v) => void set({ [name]: v })} />
+            <NumberField
+              key={name}
+              size="xs"
+              label={name}
+              aria-label={name}
+              value={hands.spread[name]}
+              min={name === "repeat" ? 0 : 1}
+              max={1000}
+              onSet={(v) => void set({ [name]: v })}
+            />
           ))}
         </Group>
-        <Select size="xs" mt={6} aria-label="Spread over" data={PLACES} value={hands.spread.by} allowDeselect={false} comboboxProps={{ position: "top" }} onChange={(v) => v && (v === "steps" ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`) : set({ by: v }))} />
-        {hands.spread.by === "steps" && <EditableText mono label="Steps, one for each in order" value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")} onSave={(text) => run(`spread ${settings} by steps ${text}`)} />}
+        <Select
+          size="xs"
+          mt={6}
+          aria-label="Spread over"
+          data={PLACES}
+          value={hands.spread.by}
+          allowDeselect={false}
+          comboboxProps={{ position: "top" }}
+          onChange={(v) =>
+            v &&
+            (v === "steps"
+              ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`)
+              : set({ by: v }))
+          }
+        />
+        {hands.spread.by === "steps" && (
+          <EditableText
+            mono
+            label="Steps, one for each in order"
+            value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")}
+            onSave={(text) => run(`spread ${settings} by steps ${text}`)}
+          />
+        )}
       </section>
     </>
   );

@@ -14,14 +14,20 @@ export function PositionPad({ rows }: { rows: readonly AttributeRow[] }) {
   const last = useRef<{ x: number; y: number; first: boolean } | null>(null);
   const pan = rows.find((r) => r.attribute === "Pan")!;
   const tilt = rows.find((r) => r.attribute === "Tilt")!;
-  const dots = useStageSummary((half, view) => {
-    const { show, hands } = session.store.getState().world;
-    return hands.selection.slice(0, MOST_DOTS).flatMap((item): [number, number][] => {
-      const at = (name: string) => view.index.get(targetsOf(show, item, name)[0]?.key ?? "");
-      const [p, t] = [at("Pan"), at("Tilt")];
-      return p === undefined || t === undefined ? [] : [[Math.round(half.raw[p]! * 10) / 10, Math.round(half.raw[t]! * 10) / 10]];
-    });
-  }, [] as [number, number][], [rows.length]);
+  const dots = useStageSummary(
+    (half, view) => {
+      const { show, hands } = session.store.getState().world;
+      return hands.selection.slice(0, MOST_DOTS).flatMap((item): [number, number][] => {
+        const at = (name: string) => view.index.get(targetsOf(show, item, name)[0]?.key ?? "");
+        const [p, t] = [at("Pan"), at("Tilt")];
+        return p === undefined || t === undefined
+          ? []
+          : [[Math.round(half.raw[p]! * 10) / 10, Math.round(half.raw[t]! * 10) / 10]];
+      });
+    },
+    [] as [number, number][],
+    [rows.length],
+  );
 
   const move = (event: PointerEvent<HTMLDivElement>) => {
     const from = last.current;
@@ -36,19 +42,33 @@ export function PositionPad({ rows }: { rows: readonly AttributeRow[] }) {
   };
   return (
     <div
-      className={classes.pad} role="application" aria-label="Position pad: drag to move pan and tilt" data-testid="position-pad"
+      className={classes.pad}
+      role="application"
+      aria-label="Position pad: drag to move pan and tilt"
+      data-testid="position-pad"
       onPointerDown={(e) => {
         e.currentTarget.setPointerCapture(e.pointerId);
         last.current = { x: e.clientX, y: e.clientY, first: true };
       }}
-      onPointerMove={move} onPointerUp={() => (last.current = null)}
+      onPointerMove={move}
+      onPointerUp={() => (last.current = null)}
     >
-      <svg viewBox={`${pan.min} ${-tilt.max} ${pan.max - pan.min} ${tilt.max - tilt.min}`} preserveAspectRatio="none" aria-hidden>
+      <svg
+        viewBox={`${pan.min} ${-tilt.max} ${pan.max - pan.min} ${tilt.max - tilt.min}`}
+        preserveAspectRatio="none"
+        aria-hidden
+      >
         <line x1={pan.min} x2={pan.max} y1={0} y2={0} vectorEffect="non-scaling-stroke" />
         <line x1={0} x2={0} y1={-tilt.max} y2={-tilt.min} vectorEffect="non-scaling-stroke" />
       </svg>
       {dots.map(([p, t], i) => (
-        <span key={i} style={{ left: `${((p - pan.min) / (pan.max - pan.min)) * 100}%`, top: `${((tilt.max - t) / (tilt.max - tilt.min)) * 100}%` }} />
+        <span
+          key={i}
+          style={{
+            left: `${((p - pan.min) / (pan.max - pan.min)) * 100}%`,
+            top: `${((tilt.max - t) / (tilt.max - tilt.min)) * 100}%`,
+          }}
+        />
       ))}
     </div>
   );

@@ -17,7 +17,11 @@ import classes from "./Build.module.css";
 export function Programmer() {
   const session = useSession();
   const world = useShow((s) => s.world);
-  const families = useStageSummary((half, view) => summarise(session.store.getState().world, half, view), [] as FamilyRows[], [world.hands.selection, world.hands.held]);
+  const families = useStageSummary(
+    (half, view) => summarise(session.store.getState().world, half, view),
+    [] as FamilyRows[],
+    [world.hands.selection, world.hands.held],
+  );
   const title = useMemo(() => {
     const types = new Map<string, number>();
     for (const id of new Set(world.hands.selection.map((i) => i.split(".")[0]!))) {
@@ -34,15 +38,37 @@ export function Programmer() {
       <header className={classes.head}>
         <h2 title={title}>{title || "Nothing selected"}</h2>
         <Tooltip label={highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"}>
-          <Button size="compact-sm" variant={highlight ? "light" : "subtle"} color={highlight ? "yellow" : "gray"} aria-pressed={highlight} onClick={() => void session.run(`highlight ${highlight ? "off" : "on"}`)}>Highlight</Button>
+          <Button
+            size="compact-sm"
+            variant={highlight ? "light" : "subtle"}
+            color={highlight ? "yellow" : "gray"}
+            aria-pressed={highlight}
+            onClick={() => void session.run(`highlight ${highlight ? "off" : "on"}`)}
+          >
+            Highlight
+          </Button>
         </Tooltip>
         <Tooltip label={`Lets go of everything held and of the selection (${shownKey("clear")})`}>
-          <Button size="compact-sm" variant="subtle" color="gray" disabled={held === 0 && world.hands.selection.length === 0} onClick={() => session.act([clear.of({})], "clear")}>Clear</Button>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            color="gray"
+            disabled={held === 0 && world.hands.selection.length === 0}
+            onClick={() => session.act([clear.of({})], "clear")}
+          >
+            Clear
+          </Button>
         </Tooltip>
       </header>
-      <p className={classes.held} data-testid="held" data-some={held > 0}>{held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}</p>
-      {world.hands.selection.length === 0 && <p className={classes.hint}>Click fixtures on the stage, press a group, or type numbers such as 1 thru 12.</p>}
-      {families.map((family) => <FamilySection key={family.family} family={family} />)}
+      <p className={classes.held} data-testid="held" data-some={held > 0}>
+        {held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}
+      </p>
+      {world.hands.selection.length === 0 && (
+        <p className={classes.hint}>Click fixtures on the stage, press a group, or type numbers such as 1 thru 12.</p>
+      )}
+      {families.map((family) => (
+        <FamilySection key={family.family} family={family} />
+      ))}
     </aside>
   );
 }
@@ -58,7 +84,9 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
       </header>
       {family === "Colour" && mixes && <ColourField rows={rows} />}
       {family === "Position" && has("Pan") && has("Tilt") && <PositionPad rows={rows} />}
-      {rows.map((row) => <AttributeValue key={row.attribute} row={row} />)}
+      {rows.map((row) => (
+        <AttributeValue key={row.attribute} row={row} />
+      ))}
     </section>
   );
 }
@@ -68,13 +96,28 @@ function AttributeValue({ row }: { row: AttributeRow }) {
   const { attribute, label, low, high, min, max, text, form, source, time } = row;
   const first = useShow((s) => (s.world.hands.selection[0] ? itemText(s.world.show, s.world.hands.selection[0]) : ""));
   const size = max - min || 1;
-  const whole = size <= 40 && Number.isInteger(min) && Number.isInteger(max) && attribute.match(/^(Color1|Gobo\d|Shutter1|Prism1|TapSync|Resync)$/);
+  const whole =
+    size <= 40 &&
+    Number.isInteger(min) &&
+    Number.isInteger(max) &&
+    attribute.match(/^(Color1|Gobo\d|Shutter1|Prism1|TapSync|Resync)$/);
   return (
     <ValueRow
-      label={label} text={text} form={form} source={source} {...(time ? { time } : {})}
+      label={label}
+      text={text}
+      form={form}
+      source={source}
+      {...(time ? { time } : {})}
       share={((low + high) / 2 - min) / size}
       perPixel={whole ? 0.05 : size / 220}
-      onScrub={(by, first) => void session.run(whole ? `${attribute} at ${Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))}` : `${attribute} by ${by.toFixed(4)}`, !first)}
+      onScrub={(by, first) =>
+        void session.run(
+          whole
+            ? `${attribute} at ${Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))}`
+            : `${attribute} by ${by.toFixed(4)}`,
+          !first,
+        )
+      }
       onWhy={() => void session.run(`why ${first} ${attribute}`)}
       onType={(typed) => void session.run(`${attribute} at ${typed}`)}
     />

@@ -9,7 +9,13 @@ import { summarise } from "./summary";
 /** The summary of what a desk has selected, from a frame as the engine fills it. */
 function summary(desk: Desk) {
   const { rig, stage, layers } = desk.player;
-  const layout: Layout = { generation: 1, keys: [...rig.keys], attributes: rig.specs.map((s) => s.functions.map((f) => f.attribute)), universes: [...rig.universes], slots: 8 };
+  const layout: Layout = {
+    generation: 1,
+    keys: [...rig.keys],
+    attributes: rig.specs.map((s) => s.functions.map((f) => f.attribute)),
+    universes: [...rig.universes],
+    slots: 8,
+  };
   const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
   const half = wholeHalf(frame);
   half.value.set(stage.value);
@@ -29,26 +35,55 @@ function deskOf(...lines: string[]): Desk {
   }
   return desk;
 }
-const row = (families: ReturnType<typeof summary>, attribute: string) => families.flatMap((f) => f.rows).find((r) => r.attribute === attribute)!;
+const row = (families: ReturnType<typeof summary>, attribute: string) =>
+  families.flatMap((f) => f.rows).find((r) => r.attribute === attribute)!;
 
 test("nothing selected, nothing told; only attributes that are there", () => {
   expect(summary(deskOf("none"))).toEqual([]);
   const families = summary(deskOf("1"));
   expect(families.map((f) => f.family)).toEqual(["Intensity", "Position", "Colour", "Beam", "Focus"]);
   expect(families.flatMap((f) => f.rows.map((r) => r.attribute))).not.toContain("ColorSub_C");
-  expect(row(families, "Dimmer")).toMatchObject({ text: "0.0 %", form: "default", source: "default", min: 0, max: 100 });
+  expect(row(families, "Dimmer")).toMatchObject({
+    text: "0.0 %",
+    form: "default",
+    source: "default",
+    min: 0,
+    max: 100,
+  });
   expect(row(families, "Shutter1").text).toBe("open");
 });
 
 test("what is held says so, for how many, with its own time", () => {
   const families = summary(deskOf("1 thru 2 at 20 to 60 delay 0 to 2", "1 thru 3"));
-  expect(row(families, "Dimmer")).toMatchObject({ low: 0, high: 60, text: "0 … 60 %", form: "held", source: "held for 2 of 3", time: "several" });
+  expect(row(families, "Dimmer")).toMatchObject({
+    low: 0,
+    high: 60,
+    text: "0 … 60 %",
+    form: "held",
+    source: "held for 2 of 3",
+    time: "several",
+  });
   expect(families.find((f) => f.family === "Intensity")!.source).toBe("held");
-  expect(row(summary(deskOf("1 pan at 20 fade 3")), "Pan")).toMatchObject({ text: "20.0°", form: "held", source: "held", time: "fade 3 s" });
+  expect(row(summary(deskOf("1 pan at 20 fade 3")), "Pan")).toMatchObject({
+    text: "20.0°",
+    form: "held",
+    source: "held",
+    time: "fade 3 s",
+  });
 });
 
 test("what lists give says which cue, and of which list where it is not the armed one", () => {
-  const desk = deskOf("1 at 50", "record cue 4 fade 0", "clear", "2 at 30", "record list 2 cue 7 fade 0", "clear", "go", "go list 2", "wait 1");
+  const desk = deskOf(
+    "1 at 50",
+    "record cue 4 fade 0",
+    "clear",
+    "2 at 30",
+    "record list 2 cue 7 fade 0",
+    "clear",
+    "go",
+    "go list 2",
+    "wait 1",
+  );
   runLine(desk, "1");
   expect(row(summary(desk), "Dimmer")).toMatchObject({ text: "50.0 %", form: "list", source: "cue 4" });
   runLine(desk, "2");

@@ -31,7 +31,13 @@ export interface FamilyRows {
 /** The attributes the selected items have, each with its targets. */
 export function attributesOf({ show }: World, items: readonly Item[]): Map<string, Target[]> {
   const found = new Map<string, Target[]>();
-  const names = new Set(items.flatMap((i) => show.fixtures[i.split(".")[0]!]?.type ?? []).flatMap((type) => show.types[type]!.modes.flatMap((m) => m.channels.flatMap((c) => c.functions.map((f) => f.attribute)))));
+  const names = new Set(
+    items
+      .flatMap((i) => show.fixtures[i.split(".")[0]!]?.type ?? [])
+      .flatMap((type) =>
+        show.types[type]!.modes.flatMap((m) => m.channels.flatMap((c) => c.functions.map((f) => f.attribute))),
+      ),
+  );
   names.add("Dimmer");
   for (const { name } of ATTRIBUTES) {
     if (!names.has(name) || name === "Control1") continue;
@@ -51,7 +57,13 @@ function valueText(low: number, high: number, attribute: string, target: Target)
   return low === high ? `${one(low)}${suffix}` : `${plain(low, 0)} … ${plain(high, 0)}${suffix}`;
 }
 
-function rowOf(world: World, attribute: string, targets: readonly Target[], half: Half, view: StageView): AttributeRow | undefined {
+function rowOf(
+  world: World,
+  attribute: string,
+  targets: readonly Target[],
+  half: Half,
+  view: StageView,
+): AttributeRow | undefined {
   let [low, high] = [Infinity, -Infinity];
   let held = 0;
   const times = new Set<string>();
@@ -66,7 +78,15 @@ function rowOf(world: World, attribute: string, targets: readonly Target[], half
     if (!Number.isNaN(raw)) [low, high] = [Math.min(low, raw), Math.max(high, raw)];
     if (entry?.attribute === attribute) {
       held += 1;
-      if (entry.time) times.add([entry.time.delay !== undefined && `delay ${plain(entry.time.delay)}`, entry.time.fade !== undefined && `fade ${plain(entry.time.fade)}`].filter(Boolean).join(" "));
+      if (entry.time)
+        times.add(
+          [
+            entry.time.delay !== undefined && `delay ${plain(entry.time.delay)}`,
+            entry.time.fade !== undefined && `fade ${plain(entry.time.fade)}`,
+          ]
+            .filter(Boolean)
+            .join(" "),
+        );
     }
     sources.add(here ? sourceText(world, half.source[p]!, half.cue[p]!) : "not in use");
   }
@@ -75,7 +95,12 @@ function rowOf(world: World, attribute: string, targets: readonly Target[], half
   const [min, max] = rangeOf(target.fn);
   const source = sources.size === 1 ? [...sources][0]! : "several sources";
   return {
-    attribute, label: attributeInfo(attribute).label, low, high, min, max,
+    attribute,
+    label: attributeInfo(attribute).label,
+    low,
+    high,
+    min,
+    max,
     text: valueText(low, high, attribute, target),
     form: held > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
     source: held > 0 ? (held === targets.length ? "held" : `held for ${held} of ${targets.length}`) : source,
@@ -95,11 +120,19 @@ function sourceText({ show, hands }: World, source: number, cue: number): string
 }
 
 export function summarise(world: World, half: Half, view: StageView): FamilyRows[] {
-  const rows = [...attributesOf(world, world.hands.selection)].flatMap(([attribute, targets]) => rowOf(world, attribute, targets, half, view) ?? []);
+  const rows = [...attributesOf(world, world.hands.selection)].flatMap(
+    ([attribute, targets]) => rowOf(world, attribute, targets, half, view) ?? [],
+  );
   return FAMILIES.flatMap((family) => {
     const own = rows.filter((r) => attributeInfo(r.attribute).family === family);
     if (own.length === 0) return [];
     const sources = new Set(own.filter((r) => r.source !== "not in use").map((r) => r.source));
-    return [{ family, rows: own, source: own.some((r) => r.form === "held") ? "held" : sources.size === 1 ? [...sources][0]! : "several sources" }];
+    return [
+      {
+        family,
+        rows: own,
+        source: own.some((r) => r.form === "held") ? "held" : sources.size === 1 ? [...sources][0]! : "several sources",
+      },
+    ];
   });
 }
