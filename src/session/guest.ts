@@ -1,6 +1,6 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
 import { createStore } from "zustand/vanilla";
-import { perform } from "@/core/desk/perform";
+import { perform, sayIntents } from "@/core/desk/perform";
 import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
 import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";
@@ -205,7 +205,11 @@ export function joinHost(id: string): Promise<Guest> {
         const { refusal } = await ask({ kind: "line", line, join });
         return refusal && told(refusal);
       },
-      act(intents, says, join = false) {
+      hold(build, join) {
+        const made = hands.building(build);
+        return isRefusal(made) ? told(made) : session.act(made, undefined, join);
+      },
+      act(intents, says = sayIntents(store.getState().world, intents), join = false) {
         const tried = guarded(() => perform(store.getState(), { intents: [...intents], events: [] }));
         if (isRefusal(tried)) return told(tried);
         void ask({ kind: "intents", intents: [...intents], says, join }).then(

@@ -3,7 +3,9 @@ import type { StoreApi } from "zustand/vanilla";
 import type { StepWords } from "@/core/desk/foresee";
 import { readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
-import { refuse, type Refusal } from "@/core/show/refusal";
+import { builtIntents, newBuilding, type Building } from "@/core/command/building";
+import type { Intent } from "@/core/show/intent";
+import { attempt, fail, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
 import type { Foreseer, LooksLink } from "./looksLink";
 import type { Notice, SessionState } from "./state";
@@ -34,6 +36,15 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
   };
   return {
     context,
+    /** Builds what is to be held for the selection. */
+    building: (build: (b: Building) => void): Intent[] | Refusal =>
+      attempt(() => {
+        const { selection } = store.getState().world.hands;
+        if (selection.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
+        const b = newBuilding(selection, context());
+        build(b);
+        return builtIntents(b, false);
+      }),
     read: (line: string): Read | Refusal | undefined => guarded(() => readLine(line, context(), { abbreviate: true })),
     tell: (text: string, tone: Notice["tone"] = "plain") =>
       store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] })),

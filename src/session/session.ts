@@ -1,7 +1,7 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
 import { createStore } from "zustand/vanilla";
 import { destinationNames } from "@/core/dmx/consent";
-import { perform } from "@/core/desk/perform";
+import { perform, sayIntents } from "@/core/desk/perform";
 import type { Read } from "@/core/command/read";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, isRemembered, remember, type History } from "@/core/show/history";
@@ -198,7 +198,11 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     hosts: readOnly === null,
     ...hands,
     run: async (line, join) => told(await quietly.run(line, join)),
-    act: (intents, says, join) => told(quietly.act(intents, says, join)),
+    act: (intents, says = sayIntents(store.getState().world, intents), join) => told(quietly.act(intents, says, join)),
+    hold(build, join) {
+      const made = hands.building(build);
+      return isRefusal(made) ? told(made) : session.act(made, undefined, join);
+    },
     actInPieces: async (made) => told(await quietly.actInPieces(made)),
     event: async (made) => void told(await quietly.event(made)),
     whyOf: (key) => engine.why(key),

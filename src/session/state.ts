@@ -1,5 +1,6 @@
 /** What a window knows of a running show, and what it can do with it. */
 import type { StoreApi } from "zustand/vanilla";
+import type { Building } from "@/core/command/building";
 import type { ReadContext } from "@/core/command/command";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
@@ -59,8 +60,10 @@ export interface Session {
   whyOf(key: string): Promise<Why | null>;
   /** Shows or hides the stack behind a parameter. */
   showWhy(key: string | null): void;
-  /** Does intents as one step; with `join`, as part of the step before (a drag). */
-  act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
+  /** Does intents as one step, in their own words unless others are given; with `join`, as part of the step before (a drag). */
+  act(intents: readonly Intent[], says?: string, join?: boolean): Refusal | undefined;
+  /** Holds what is built for the selection, as one step; with `join`, as part of the step before (a drag). */
+  hold(build: (b: Building) => void, join?: boolean): Refusal | undefined;
   /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
   actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
   event(event: PlayEvent): Promise<void>;

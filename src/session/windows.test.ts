@@ -51,7 +51,7 @@ function openHost() {
     lines: [],
     why: null,
   }));
-  const act: Session["act"] = (intents, says) => {
+  const act: Session["act"] = (intents, says = "") => {
     const done = applyIntents(INTENTS, store.getState().world, intents);
     if (isRefusal(done)) return done;
     store.setState((s) => ({ world: done.world, history: remember(s.history, says, done.diff) }));

@@ -2,6 +2,7 @@
 
 import { converter, formatHex } from "culori";
 import { useRef, type PointerEvent } from "react";
+import { colour } from "@/core/command/building";
 import { useSession } from "../useSession";
 import type { AttributeRow } from "./summary";
 import classes from "./Build.module.css";
@@ -36,7 +37,7 @@ export function ColourField({ rows }: { rows: readonly AttributeRow[] }) {
     const edge = event.currentTarget.getBoundingClientRect();
     const x = Math.min(1, Math.max(0, (event.clientX - edge.left) / edge.width));
     const y = Math.min(1, Math.max(0, (event.clientY - edge.top) / edge.height));
-    void session.run(`colour at ${formatHex({ mode: "hsv", h: x * 360, s: 1 - y, v: 1 })}`, join);
+    session.hold((b) => colour(b, formatHex({ mode: "hsv", h: x * 360, s: 1 - y, v: 1 })), join);
   };
   return (
     <div

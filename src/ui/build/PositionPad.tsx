@@ -1,6 +1,7 @@
 "use client";
 
 import { useRef, type PointerEvent } from "react";
+import { hold } from "@/core/command/building";
 import { targetsOf } from "@/core/show/model";
 import { useSession, useStageSummary } from "../useSession";
 import type { AttributeRow } from "./summary";
@@ -38,7 +39,10 @@ export function PositionPad({ rows }: { rows: readonly AttributeRow[] }) {
     const dy = (-(event.clientY - from.y) / edge.height) * (tilt.max - tilt.min) * fine;
     if (dx === 0 && dy === 0) return;
     last.current = { x: event.clientX, y: event.clientY, first: false };
-    void session.run(`pan by ${dx.toFixed(3)} tilt by ${dy.toFixed(3)}`, !from.first);
+    session.hold((b) => {
+      hold(b, "Pan", [dx], true);
+      hold(b, "Tilt", [dy], true);
+    }, !from.first);
   };
   return (
     <div

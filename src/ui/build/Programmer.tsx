@@ -1,5 +1,6 @@
 "use client";
 
+import { hold } from "@/core/command/building";
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
 import { itemText } from "@/core/show/model";
@@ -111,10 +112,11 @@ function AttributeValue({ row }: { row: AttributeRow }) {
       share={((low + high) / 2 - min) / size}
       perPixel={whole ? 0.05 : size / 220}
       onScrub={(by, first) =>
-        void session.run(
-          whole
-            ? `${attribute} at ${Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))}`
-            : `${attribute} by ${by.toFixed(4)}`,
+        void session.hold(
+          (b) =>
+            whole
+              ? hold(b, attribute, [Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))], false)
+              : hold(b, attribute, [by], true),
           !first,
         )
       }

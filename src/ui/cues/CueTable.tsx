@@ -1,5 +1,6 @@
 "use client";
 
+import { setCue } from "@/core/cue/intents";
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import type { Cue, CueList } from "@/core/show/schema";
@@ -81,12 +82,12 @@ function CueRow({
     SECONDS.test(text)
       ? set(`${what} ${text}`)
       : session.tell(`"${text}" is not a time. Times are seconds, such as 3 or 2.5`, "refused");
-  const scrub = (what: string, value: number) => ({
+  const scrub = (what: "up" | "down", value: number) => ({
     value,
     min: 0,
     step: 0.1,
     onSet: (v: number, first: boolean) =>
-      void session.run(`set list ${list.number} cue ${number} ${what} ${v}`, !first),
+      void session.act([setCue.of({ list: list.id, cue: cue.id, times: { [what]: v } })], undefined, !first),
   });
   const starts =
     cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;

@@ -2,6 +2,7 @@
 
 import { ActionIcon, Popover, Select, Stack, Switch, Tooltip } from "@mantine/core";
 import { IconAdjustments } from "@tabler/icons-react";
+import { setList } from "@/core/cue/intents";
 import type { CueList } from "@/core/show/schema";
 import { NumberField } from "../parts/NumberField";
 import { useSession } from "../useSession";
@@ -18,13 +19,24 @@ const ENDS = [
   { value: "release", label: "Release" },
 ];
 
-/** How a list plays. Every control says the line it stands for. */
+const SWITCHES = [
+  ["htp", "Highest takes precedence (intensity)"],
+  ["bowOut", "Bows out when another list is given go"],
+  ["letGo", "Lets go of what another list takes"],
+  ["wrapDrop", "Drops what tracked when it goes round"],
+  ["resume", "After a release, starts where it left off"],
+] as const;
+const NUMBERS = [
+  ["priority", "Priority (higher wins over lower)", { min: -100, max: 100 }],
+  ["backTime", "Back time, s", { min: 0, step: 0.1 }],
+  ["releaseTime", "Release time, s", { min: 0, step: 0.1 }],
+] as const;
+
+/** How a list plays. */
 export function ListOptions({ list }: { list: CueList }) {
   const session = useSession();
-  const set = (rest: string) => void session.run(`set list ${list.number} ${rest}`);
-  const onOff = (on: boolean) => (on ? "on" : "off");
-  const number = (word: string) => (v: number, first: boolean) =>
-    void session.run(`set list ${list.number} ${word} ${v}`, !first);
+  const set = (change: Partial<CueList>, join = false) =>
+    void session.act([setList.of({ list: list.id, change })], undefined, join);
   return (
     <Popover position="bottom-end" width={330} shadow="md">
       <Popover.Target>
@@ -42,7 +54,7 @@ export function ListOptions({ list }: { list: CueList }) {
             data={KINDS}
             value={list.kind}
             allowDeselect={false}
-            onChange={(v) => v && set(`kind ${v === "list" ? "cues" : v}`)}
+            onChange={(kind) => kind && set({ kind: kind as CueList["kind"] })}
           />
           <Select
             size="xs"
@@ -50,62 +62,27 @@ export function ListOptions({ list }: { list: CueList }) {
             data={ENDS}
             value={list.end}
             allowDeselect={false}
-            onChange={(v) => v && set(`end ${v}`)}
+            onChange={(end) => end && set({ end: end as CueList["end"] })}
           />
-          <Switch
-            size="xs"
-            label="Highest takes precedence (intensity)"
-            checked={list.htp}
-            onChange={(e) => set(`htp ${onOff(e.currentTarget.checked)}`)}
-          />
-          <Switch
-            size="xs"
-            label="Bows out when another list is given go"
-            checked={list.bowOut}
-            onChange={(e) => set(`bowout ${onOff(e.currentTarget.checked)}`)}
-          />
-          <Switch
-            size="xs"
-            label="Lets go of what another list takes"
-            checked={list.letGo}
-            onChange={(e) => set(`overtaken ${e.currentTarget.checked ? "letgo" : "return"}`)}
-          />
-          <Switch
-            size="xs"
-            label="Drops what tracked when it goes round"
-            checked={list.wrapDrop}
-            onChange={(e) => set(`wrapdrop ${onOff(e.currentTarget.checked)}`)}
-          />
-          <Switch
-            size="xs"
-            label="After a release, starts where it left off"
-            checked={list.resume}
-            onChange={(e) => set(`restart ${e.currentTarget.checked ? "left" : "first"}`)}
-          />
-          <NumberField
-            size="xs"
-            label="Priority (higher wins over lower)"
-            value={list.priority}
-            min={-100}
-            max={100}
-            onSet={number("priority")}
-          />
-          <NumberField
-            size="xs"
-            label="Back time, s"
-            value={list.backTime}
-            min={0}
-            step={0.1}
-            onSet={number("backtime")}
-          />
-          <NumberField
-            size="xs"
-            label="Release time, s"
-            value={list.releaseTime}
-            min={0}
-            step={0.1}
-            onSet={number("releasetime")}
-          />
+          {SWITCHES.map(([field, label]) => (
+            <Switch
+              key={field}
+              size="xs"
+              label={label}
+              checked={list[field]}
+              onChange={(e) => set({ [field]: e.currentTarget.checked })}
+            />
+          ))}
+          {NUMBERS.map(([field, label, limits]) => (
+            <NumberField
+              key={field}
+              size="xs"
+              label={label}
+              value={list[field]}
+              {...limits}
+              onSet={(v, first) => set({ [field]: v }, !first)}
+            />
+          ))}
         </Stack>
       </Popover.Dropdown>
     </Popover>

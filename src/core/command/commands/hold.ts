@@ -1,11 +1,12 @@
 /** Holding values, in the command language. */
-import { clear, drop, hold, park, setBlind, setHighlight, unpark } from "../../program/intents";
+import { clear, park, setBlind, setHighlight, unpark } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
 import { allTargets } from "../../show/model";
 import { intents, itemsOf, type Command } from "../command";
 import { compileSyntax, match, mayBegin, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
-import { SETTINGS, type Building, type Setting } from "../settings";
+import { builtIntents, newBuilding } from "../building";
+import { SETTINGS, type Setting } from "../settings";
 import { SLOTS } from "../slots";
 
 const chapter = "Holding values";
@@ -43,22 +44,9 @@ export const HOLDING: Command[] = [
     read(args, context) {
       const items = itemsOf(args, context);
       if (items.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
-      const building: Building = { items, context, values: {}, drops: [], lastWhat: { attribute: "Dimmer" }, says: [] };
+      const building = newBuilding(items, context);
       for (const { setting, args: given } of args.settings as Read[]) setting.apply(given, building);
-      return intents(
-        ...(args.sel ? [select.of({ items })] : []),
-        ...(building.drops.length > 0
-          ? [drop.of({ keys: building.drops.filter((key) => context.world.hands.held[key]) })]
-          : []),
-        ...(Object.keys(building.values).length > 0
-          ? [
-              hold.of({
-                values: building.values,
-                says: `${args.sel ? "" : `${items.length} selected: `}${building.says.join(", ")}`,
-              }),
-            ]
-          : []),
-      );
+      return intents(...(args.sel ? [select.of({ items })] : []), ...builtIntents(building, args.sel !== undefined));
     },
   },
   {
