@@ -19,6 +19,7 @@ import type { Entry } from "./storage/shows";
 import {
   frameChannel,
   FrameMessageSchema,
+  type FrameMessage,
   windowChannel,
   WindowMessageSchema,
   type Request,
@@ -88,6 +89,18 @@ export function joinHost(id: string): Promise<Guest> {
 
   return new Promise((resolve) => {
     let guest: (Guest & { follow(diff: Diff): void }) | undefined;
+    /** The last frame, which comes by a way of its own: it may be here before what it is laid out by. */
+    let frame: FrameMessage | undefined;
+    const showFrame = () => {
+      const view = guest?.session.store.getState().view;
+      if (!frame || !view || view.layout.generation !== frame.generation) return;
+      if (frame.memory.byteLength !== frameBytes(view.layout)) return;
+      guest!.session.store.setState({ view: viewOf(view.layout, openFrame(view.layout, frame.memory)) });
+    };
+    const lay = (layout: Layout) => {
+      guest?.session.store.setState({ view: emptyView(layout) });
+      showFrame();
+    };
     const welcome = (message: Extract<WindowMessage, { kind: "welcome" }>) => {
       const world = message.world as World;
       seq = message.seq;
@@ -100,8 +113,8 @@ export function joinHost(id: string): Promise<Guest> {
         saved: message.saved,
         wire: message.wire,
         history: historyOf(message.steps),
-        ...(message.layout ? { view: emptyView(message.layout) } : {}),
       });
+      if (message.layout) lay(message.layout);
       if (first) resolve(guest);
     };
     const hear = (message: WindowMessage) => {
@@ -141,7 +154,7 @@ export function joinHost(id: string): Promise<Guest> {
           }));
           return guest.follow(message.diff);
         case "layout":
-          return store.setState({ view: emptyView(message.layout) });
+          return lay(message.layout);
         case "playing":
           return store.setState({ playing: message.playing });
         case "wire":
@@ -156,15 +169,9 @@ export function joinHost(id: string): Promise<Guest> {
     });
     frames.addEventListener("message", ({ data }: MessageEvent) => {
       const parsed = FrameMessageSchema.safeParse(data);
-      const view = guest?.session.store.getState().view;
-      if (
-        !parsed.success ||
-        !view ||
-        view.layout.generation !== parsed.data.generation ||
-        parsed.data.memory.byteLength !== frameBytes(view.layout)
-      )
-        return;
-      guest!.session.store.setState({ view: viewOf(view.layout, openFrame(view.layout, parsed.data.memory)) });
+      if (!parsed.success) return;
+      frame = parsed.data;
+      showFrame();
     });
     say({ kind: "join", from: me });
   });

@@ -76,3 +76,4 @@ export const windowChannel = (show: string): string => `bold-comet-${show}`;
 export const frameChannel = (show: string): string => `bold-comet-frames-${show}`;
 
 export const FrameMessageSchema = z.object({ generation: z.number().int(), memory: z.instanceof(ArrayBuffer) });
+export type FrameMessage = z.infer<typeof FrameMessageSchema>;

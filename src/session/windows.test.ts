@@ -173,6 +173,21 @@ test("frames of its own layout are shown, others left; nonsense on the channel c
   expect(seen().playing).toBe(before.playing);
 });
 
+test("a frame that comes before its layout is shown once that is there", async () => {
+  const frames = channel(frameChannel("windows-test"));
+  const later: Layout = { ...layout, generation: 5 };
+  const memory = new ArrayBuffer(frameBytes(later));
+  publish(openFrame(later, memory), (half) => half.bytes.fill(7));
+  frames.postMessage({ generation: 5, memory });
+  await new Promise((resolve) => setTimeout(resolve, 30));
+  expect(seen().view!.layout.generation).toBe(4);
+  hosting.store.setState({
+    view: { layout: later, frame: openFrame(later, new ArrayBuffer(frameBytes(later))), index: new Map() },
+  });
+  await until(() => seen().view!.layout.generation === 5);
+  expect(seen().view!.frame.halves[1].bytes[0]).toBe(7);
+});
+
 test("the running state is heard in parts, for taking over; a guest that leaves is told to the engine", async () => {
   expect(guest.inherit().running).toBeNull();
   hosting.host.running({ saved: "state" });

@@ -1,5 +1,6 @@
 "use client";
 
+import { Combobox, useCombobox } from "@mantine/core";
 import { IconChevronRight } from "@tabler/icons-react";
 import { useMemo, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
@@ -15,7 +16,6 @@ import classes from "./AskBar.module.css";
 interface Offer {
   label: string;
   line: string;
-  hint: boolean;
 }
 
 const MOST = 9;
@@ -25,28 +25,29 @@ export function AskBar() {
   const session = useSession();
   const [line, setLine] = useState("");
   const [open, setOpen] = useState(false);
-  const [chosen, setChosen] = useState(-1);
+  const list = useCombobox();
   const [past, setPast] = useState(-1);
   const world = useShow((s) => s.world);
   const lines = useShow((s) => s.lines);
 
   const { says, refused, known, ripple } = useForesight(line);
-  const offers = useMemo((): Offer[] => {
+  const choices = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
     try {
-      const words = complete(line, session.context()).map((c) => ({ label: c.text, line: c.line, hint: !c.isWord }));
-      const found = findByName(session.store.getState().world, line).map((f) => ({ ...f, hint: false }));
+      const words = complete(line, session.context()).flatMap((c) =>
+        c.isWord ? [{ label: c.text, line: c.line }] : [],
+      );
+      const found = findByName(session.store.getState().world, line);
       return [...found, ...words].slice(0, MOST);
     } catch {
       // What could follow is a help only: the line can be typed all the same.
       return [];
     }
   }, [line, open, session]);
-  const choices = offers.filter((o) => !o.hint);
 
   const put = (text: string) => {
     setLine(text);
-    setChosen(-1);
+    list.resetSelectedOption();
   };
   // The field is free at once, so that a quick hand can go on typing; a refused line comes back.
   const enter = async () => {
@@ -66,84 +67,88 @@ export function AskBar() {
     const key = event.key;
     if (key === "Enter") {
       event.preventDefault();
-      if (chosen >= 0 && choices[chosen]) put(choices[chosen].line);
+      if (list.getSelectedOptionIndex() >= 0) list.clickSelectedOption();
       else void enter();
     } else if (key === "Tab" && choices.length > 0) {
       event.preventDefault();
-      put(choices[Math.max(chosen, 0)]!.line);
+      put(choices[Math.max(list.getSelectedOptionIndex(), 0)]!.line);
     } else if (key === "ArrowDown" || key === "ArrowUp") {
       event.preventDefault();
       if (past >= 0 || line === "") recall(key === "ArrowUp" ? 1 : -1);
-      else if (choices.length > 0)
-        setChosen((c) => (key === "ArrowDown" ? Math.min(c + 1, choices.length - 1) : Math.max(c - 1, -1)));
+      else if (key === "ArrowDown") list.selectNextOption();
+      else if (list.getSelectedOptionIndex() <= 0) list.resetSelectedOption();
+      else list.selectPreviousOption();
     } else if (key === "Escape" && line !== "" && !event.shiftKey) {
       event.stopPropagation();
       event.preventDefault();
-      if (open && offers.length > 0) setOpen(false);
+      if (open && choices.length > 0) setOpen(false);
       else put("");
     }
   };
 
+  const shown = open && line.trim() !== "";
   return (
-    <div className={classes.box} data-refused={refused}>
-      <IconChevronRight size={16} color="var(--selection)" aria-hidden />
-      <input
-        id={ASK_ID}
-        className={classes.input}
-        value={line}
-        onChange={(e) => (put(e.currentTarget.value), setOpen(true), setPast(-1))}
-        onKeyDown={onKeyDown}
-        onFocus={() => setOpen(true)}
-        onBlur={() => setOpen(false)}
-        placeholder="Type a command, or Space to go"
-        aria-label="Ask bar"
-        autoComplete="off"
-        spellCheck={false}
-      />
-      <span className={classes.says} data-testid="ask-says" title={says}>
-        {says}
-      </span>
-      {open && line.trim() !== "" && (
-        <div className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
-          <p className={classes.full} data-refused={refused}>
-            {refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}
-          </p>
-          {ripple.length > 0 && (
-            <p className={classes.ripple} data-testid="ripple">
-              <span>
-                Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}
-              </span>
-              {keeping(line) && (
-                <button type="button" className={classes.offer} onClick={() => put(keeping(line)!)}>
-                  Keep {ripple.length === 1 ? "that look" : "those looks"}
-                </button>
-              )}
-            </p>
-          )}
-          {offers.length > 0 && (
-            <div className={classes.offers}>
-              {offers.map((offer) =>
-                offer.hint ? (
-                  <span key={offer.label} className={classes.hint}>
-                    {offer.label}
-                  </span>
-                ) : (
-                  <button
-                    key={offer.label}
-                    type="button"
-                    className={classes.offer}
-                    data-chosen={choices[chosen] === offer}
-                    onClick={() => put(offer.line)}
-                  >
-                    {offer.label}
-                  </button>
-                ),
-              )}
-            </div>
-          )}
+    <Combobox
+      store={{ ...list, dropdownOpened: shown }}
+      onOptionSubmit={put}
+      offset={10}
+      shadow="md"
+      position="bottom-start"
+      transitionProps={{ duration: 0 }}
+    >
+      <Combobox.DropdownTarget>
+        <div className={classes.box} data-refused={refused}>
+          <IconChevronRight size={16} color="var(--selection)" aria-hidden />
+          <Combobox.EventsTarget withKeyboardNavigation={false} withExpandedAttribute autoComplete="off">
+            <input
+              id={ASK_ID}
+              className={classes.input}
+              role="combobox"
+              aria-autocomplete="list"
+              value={line}
+              onChange={(e) => {
+                put(e.currentTarget.value);
+                setOpen(true);
+                setPast(-1);
+              }}
+              onKeyDown={onKeyDown}
+              onFocus={() => setOpen(true)}
+              onBlur={() => setOpen(false)}
+              placeholder="Type a command, or Space to go"
+              aria-label="Ask bar"
+              spellCheck={false}
+            />
+          </Combobox.EventsTarget>
+          <span className={classes.says} data-testid="ask-says" title={says}>
+            {says}
+          </span>
         </div>
-      )}
-    </div>
+      </Combobox.DropdownTarget>
+      <Combobox.Dropdown className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
+        <p className={classes.full} data-refused={refused}>
+          {refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}
+        </p>
+        {ripple.length > 0 && (
+          <p className={classes.ripple} data-testid="ripple">
+            <span>
+              Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}
+            </span>
+            {keeping(line) && (
+              <button type="button" className={classes.keep} onClick={() => put(keeping(line)!)}>
+                Keep {ripple.length === 1 ? "that look" : "those looks"}
+              </button>
+            )}
+          </p>
+        )}
+        <Combobox.Options className={classes.offers} aria-label="What could stand here">
+          {choices.map((offer) => (
+            <Combobox.Option key={offer.label} value={offer.line} className={classes.offer}>
+              {offer.label}
+            </Combobox.Option>
+          ))}
+        </Combobox.Options>
+      </Combobox.Dropdown>
+    </Combobox>
   );
 }
 

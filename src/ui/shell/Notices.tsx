@@ -1,9 +1,8 @@
 "use client";
 
-import { CloseButton } from "@mantine/core";
+import { notifications, Notifications } from "@mantine/notifications";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
-import type { Notice } from "@/session/state";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
@@ -12,31 +11,33 @@ const STAYS_MS = 8000;
 
 /** What the product has to say, newest last; each stays its own time. */
 export function Notices() {
-  const notices = useShow((s) => s.notices);
-  return (
-    <div className={classes.notices} role="status" aria-live="polite" data-testid="notices">
-      {notices.map((notice) => (
-        <OneNotice key={notice.id} notice={notice} />
-      ))}
-    </div>
-  );
-}
-
-function OneNotice({ notice: { id, text, tone } }: { notice: Notice }) {
   const session = useSession();
+  const notices = useShow((s) => s.notices);
   useEffect(() => {
-    const timer = setTimeout(() => session.dismiss(id), STAYS_MS);
-    return () => clearTimeout(timer);
-  }, [id, session]);
+    for (const { id, text, tone } of notices)
+      notifications.show({
+        id: `notice-${id}`,
+        message: capital(text),
+        autoClose: STAYS_MS,
+        withBorder: true,
+        role: tone === "refused" ? "alert" : "status",
+        color: tone === "refused" ? "var(--caution)" : "var(--muted)",
+        icon: tone === "refused" ? <IconAlertTriangle size={18} /> : <IconInfoCircle size={18} />,
+        classNames: { root: classes.notice!, icon: classes.noticeIcon!, description: classes.noticeText! },
+        closeButtonProps: { "aria-label": "Close" },
+        "data-tone": tone,
+        onClose: () => session.dismiss(id),
+      });
+  }, [notices, session]);
+  // Those of a show that was left go with it.
+  useEffect(() => () => notifications.clean(), [session]);
   return (
-    <div className={classes.notice} data-tone={tone}>
-      {tone === "refused" ? (
-        <IconAlertTriangle size={18} color="var(--caution)" />
-      ) : (
-        <IconInfoCircle size={18} color="var(--muted)" />
-      )}
-      <span>{capital(text)}</span>
-      <CloseButton size="sm" aria-label="Close" onClick={() => session.dismiss(id)} />
-    </div>
+    <Notifications
+      position="bottom-right"
+      limit={4}
+      containerWidth={420}
+      className={classes.notices!}
+      data-testid="notices"
+    />
   );
 }

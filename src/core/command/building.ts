@@ -1,0 +1,178 @@
+/**
+ * Building what is to be held: typed steps, one after another, that lines of the command language and the
+ * controls of the interface use alike.
+ */
+import { attributeInfo, withUnit } from "../fixture/attribute";
+import { rangeOf } from "../fixture/parameters";
+import { colourValues } from "../program/colour";
+import { drop, hold as holdIntent } from "../program/intents";
+import { aimOfFixture } from "../program/resolve";
+import { spreadItems } from "../select/place";
+import { alongStops, closedPlace } from "../select/spread";
+import { splitItem, type Item, type ParamKey } from "../show/ids";
+import type { Intent } from "../show/intent";
+import { allTargets, targetsOf, type Target } from "../show/model";
+import { fail } from "../show/refusal";
+import type { AimPoint, Entry } from "../show/value";
+import { clamp, plain } from "../units/units";
+import type { ReadContext } from "./command";
+import type { What } from "./slots";
+
+/** What is being built: values to hold, parameters to drop, and what the last setting was of. */
+export interface Building {
+  items: readonly Item[];
+  context: ReadContext;
+  values: Record<ParamKey, Entry>;
+  drops: ParamKey[];
+  lastWhat: What;
+  says: string[];
+}
+
+/** Nothing yet. */
+export const newBuilding = (items: readonly Item[], context: ReadContext): Building => ({
+  items,
+  context,
+  values: {},
+  drops: [],
+  lastWhat: { attribute: "Dimmer" },
+  says: [],
+});
+
+/** What was built, as intents, with what they say. */
+export function builtIntents({ context, drops, values, says, items }: Building, selects: boolean): Intent[] {
+  return [
+    ...(drops.length > 0 ? [drop.of({ keys: drops.filter((key) => context.world.hands.held[key]) })] : []),
+    ...(Object.keys(values).length > 0
+      ? [holdIntent.of({ values, says: `${selects ? "" : `${items.length} selected: `}${says.join(", ")}` })]
+      : []),
+  ];
+}
+
+export type Amount = number | "full" | "out";
+
+/** Items that have an attribute, and the closed place of each by the spread. */
+export function placed({ items, context }: Building, has: (item: Item) => boolean): { item: Item; t: number }[] {
+  const having = items.filter(has);
+  const { step, count } = spreadItems(context.world.show, having, context.world.hands.spread);
+  return having.map((item, k) => ({ item, t: closedPlace(step[k]!, count) }));
+}
+
+const amountsText = (amounts: readonly Amount[], attribute: string): string =>
+  amounts.map((a) => (typeof a === "number" ? withUnit(a, attribute) : a)).join(" to ");
+
+/** An attribute of all that have it, spread over them. @param amounts in its unit; a spread where there are several. */
+export function hold(building: Building, attribute: string, amounts: readonly Amount[], relative: boolean): void {
+  const { show } = building.context.world;
+  const targets = placed(building, (i) => targetsOf(show, i, attribute).length > 0);
+  const { label } = attributeInfo(attribute);
+  if (targets.length === 0)
+    fail(`none of the selected fixtures has ${label.toLowerCase()}`, "Select fixtures that have it");
+  for (const { item, t } of targets) {
+    for (const target of targetsOf(show, item, attribute)) {
+      const [low, high] = rangeOf(target.fn);
+      const stops = amounts.map((a) => (a === "full" ? high : a === "out" ? low : a));
+      const wanted = alongStops(stops, t);
+      building.values[target.key] = held(
+        building,
+        target,
+        relative ? clamp(now(building, target) + wanted, low, high) : wanted,
+      );
+    }
+  }
+  building.lastWhat = { attribute };
+  building.says.push(`${label.toLowerCase()} ${relative ? "by" : "to"} ${amountsText(amounts, attribute)}`);
+}
+
+/** A strobe at 0 means the shutter open (SEMANTICS 9); own timing stays until taken away. */
+export function held(building: Building, target: Target, value: number): Entry {
+  const open = target.attribute === "Shutter1Strobe" && value === 0;
+  const time = current(building, target.key)?.time;
+  return { attribute: open ? "Shutter1" : target.attribute, value: open ? 1 : value, ...(time ? { time } : {}) };
+}
+
+export const current = ({ values, context }: Building, key: ParamKey): Entry | undefined =>
+  values[key] ?? context.world.hands.held[key];
+
+export function now(building: Building, target: Target): number {
+  const entry = current(building, target.key);
+  if (entry && entry.attribute === target.attribute && typeof entry.value === "number") return entry.value;
+  const stage = building.context.stage(target.key);
+  return stage && stage.attribute === target.attribute
+    ? stage.value
+    : target.attribute === target.spec.head
+      ? target.spec.default
+      : rangeOf(target.fn)[0];
+}
+
+/** The parameters of an item that WHAT means, each with the attribute to hold it by. */
+export function targetsOfWhat(building: Building, item: Item, what: What): Target[] {
+  const { show } = building.context.world;
+  if ("attribute" in what) return targetsOf(show, item, what.attribute);
+  return allTargets(show, item).filter((t) => what.families.includes(attributeInfo(t.attribute).family));
+}
+
+export const whatText = (what: What): string =>
+  ("attribute" in what
+    ? attributeInfo(what.attribute).label
+    : what.families.length > 2
+      ? "everything"
+      : what.families.join(", ")
+  ).toLowerCase();
+
+export function eachHeld(building: Building, what: What, change: (entry: Entry, t: number) => Entry): void {
+  const targets = placed(building, (i) => targetsOfWhat(building, i, what).some((t) => current(building, t.key)));
+  if (targets.length === 0) fail(`no ${whatText(what)} is held for the selected fixtures`, "Set a value first");
+  for (const { item, t } of targets) {
+    for (const target of targetsOfWhat(building, item, what)) {
+      const entry = current(building, target.key);
+      if (entry) building.values[target.key] = change(entry, t);
+    }
+  }
+}
+
+export function everyDefault(building: Building, value: (target: Target) => number): void {
+  for (const item of building.items) {
+    for (const target of allTargets(building.context.world.show, item))
+      building.values[target.key] = { attribute: target.attribute, value: value(target) };
+  }
+}
+
+/** A colour by each type's own primaries. @param hex `#rrggbb`. */
+export function colour(b: Building, hex: string): void {
+  const made = Object.assign({}, ...b.items.map((i) => colourValues(b.context.world.show, i, hex))) as Record<
+    ParamKey,
+    Entry
+  >;
+  if (Object.keys(made).length === 0) fail("none of the selected fixtures has colour", "Select fixtures that have it");
+  Object.assign(b.values, made);
+  b.lastWhat = { families: ["Colour"] };
+  b.says.push(`colour to ${hex}`);
+}
+
+/** A point in the room, solved by each mover for itself. */
+export function aim(b: Building, point: AimPoint): void {
+  const { show } = b.context.world;
+  const short: number[] = [];
+  let aimed = 0;
+  for (const item of b.items) {
+    const fixture = show.fixtures[splitItem(item).fixture];
+    const found = fixture && aimOfFixture(show, fixture, point);
+    const targets = found ? ["Pan", "Tilt"].flatMap((attribute) => targetsOf(show, item, attribute)) : [];
+    if (!found || targets.length === 0) continue;
+    aimed += 1;
+    if (found.off > 0) short.push(found.off);
+    for (const { key, attribute } of targets) {
+      const time = current(b, key)?.time;
+      b.values[key] = { attribute, value: point, ...(time ? { time } : {}) };
+    }
+  }
+  if (aimed === 0) fail("none of the selected fixtures has pan and tilt", "Select movers");
+  b.lastWhat = { families: ["Position"] };
+  b.says.push(
+    `aimed at ${point.aim.map((v) => plain(v)).join(" ")} m${point.flip ? ", the other way round" : ""}${
+      short.length > 0
+        ? `; ${short.length} of ${aimed} cannot reach it, ${plain(Math.max(...short), 1)}° off at most`
+        : ""
+    }`,
+  );
+}
