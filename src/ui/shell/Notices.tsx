@@ -36,7 +36,7 @@ export function Notices() {
       position="bottom-right"
       limit={4}
       containerWidth={420}
-      className={classes.notices!}
+      className={classes.notices}
       data-testid="notices"
     />
   );
