@@ -101,12 +101,15 @@ export function compute(player: Player): void {
   glide(player);
   runStacks(player);
   const count = stage.activeCount;
+  // Until an arrival is finished, this is a look ahead: something may be due before the time that is shown.
+  const settles = player.unfinished === undefined;
   let kept = 0;
   for (let i = 0; i < count; i++) {
     const p = stage.active[i]!;
     stage.touched[i] = p;
     if (stage.waits[p] === 1) stage.active[kept++] = p;
-    else if (computeParameter(stage, p) && !tryGlide(player, p) && !tryStack(player, p)) stage.active[kept++] = p;
+    else if (computeParameter(stage, p, settles) && !tryGlide(player, p) && !tryStack(player, p))
+      stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;

@@ -260,16 +260,20 @@ export function weightOf(stage: Stage, at: number): number {
   );
 }
 
-/** Removes what has faded to nothing, and a list's former output once its new mix is complete. True when nothing moves. */
-function settle(stage: Stage, param: number): boolean {
+/**
+ * Removes what has faded to nothing, and a list's former output once its new mix is complete. True when nothing moves.
+ * @param removes false for a look at a time that is not reached yet: what may happen before it finds all in place.
+ */
+function settle(stage: Stage, param: number, removes = true): boolean {
   const { layers } = stage;
   let moving = false;
   for (let at = layers.head[param]!; at >= 0;) {
     const next = layers.next[at]!;
     const now = stage.listNow[layers.list[at]!]!;
-    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at)))
-      removeLayer(layers, at);
-    else if (layers.role[at] === EFFECT || now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
+    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at))) {
+      if (removes) removeLayer(layers, at);
+      else moving = true;
+    } else if (layers.role[at] === EFFECT || now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
     at = next;
   }
   return !moving;
@@ -299,9 +303,9 @@ function isReplaced(stage: Stage, at: number): boolean {
   return false;
 }
 
-/** Computes one parameter into the results. Returns whether it is still moving. */
-export function computeParameter(stage: Stage, param: number): boolean {
-  const rests = settle(stage, param);
+/** Computes one parameter into the results. Returns whether it is still moving. @param settles see `settle`. */
+export function computeParameter(stage: Stage, param: number, settles: boolean): boolean {
+  const rests = settle(stage, param, settles);
   layUp(stage, param, -1);
   if (stage.othersUsed) layOver(stage, param);
   if (!stage.blind) lay(stage.held, param, FROM_PROGRAMMER);
