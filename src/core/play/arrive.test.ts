@@ -1,6 +1,9 @@
 /** Catches an arrival that comes to something else when it is started in pieces with looks at the stage in between. */
 import fc from "fast-check";
-import { newDesk, runLine } from "../desk/desk";
+import { recordCue } from "../cue/recordIntents";
+import { newDesk, performOn, runLine } from "../desk/desk";
+import type { Effect } from "../show/value";
+import { fixturesByNumber } from "../show/world";
 import { stageTime } from "../units/units";
 import { play } from "./act";
 import { workOff } from "./arrive";
@@ -27,6 +30,28 @@ for (const line of [
   "clear",
 ])
   if (runLine(desk, line)) throw new Error(line);
+// Some of it under a wave: cue 1 of list 1 starts it, cue 1 of list 2 another, cue 2 of list 2 stops that.
+const wave = { wave: "triangle", across: 0, start: 0, width: 100, direction: "forward", place: 0 } as const;
+const effects: [number, number, Effect][] = [
+  [1, 1, { ...wave, low: 10, high: 40, bpm: 20 }],
+  [2, 1, { ...wave, low: 15, high: 60, bpm: 33 }],
+  [2, 2, { stop: true }],
+];
+for (const [list, cue, effect] of effects)
+  performOn(desk, {
+    intents: [
+      recordCue.of({
+        list,
+        cue,
+        entries: Object.fromEntries(
+          fixturesByNumber(desk.world.show)
+            .slice(4, 9)
+            .map(({ id }) => [`${id}.0.Zoom`, { attribute: "Zoom", effect }]),
+        ),
+      }),
+    ],
+    events: [],
+  });
 const lists = Object.values(desk.world.show.lists);
 const [first, second] = lists as [(typeof lists)[0], (typeof lists)[0]];
 const event = fc.constantFrom<PlayEvent>(
