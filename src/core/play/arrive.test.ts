@@ -121,3 +121,22 @@ test("cut into pieces or whole, the stage is the same", () => {
   );
   expect(left).toBeGreaterThan(300);
 }, 60_000);
+
+test("one parameter that cannot be started is told of and holds up none of the others", () => {
+  const player = createPlayer(desk.world);
+  player.inPieces = true;
+  const specs = [...player.rig.specs];
+  const at = player.rig.index.get(`${fixturesByNumber(desk.world.show)[6]!.id}.0.Pan`)!;
+  specs[at] = undefined as never;
+  Object.assign(player.rig, { specs });
+  expect(() => {
+    play(player, { kind: "go", list: first.id }, stageTime(0));
+    while (!workOff(player, () => true));
+  }).toThrow();
+  expect(player.unfinished).toBeUndefined();
+  expect(player.stage.waits.some((w) => w === 1)).toBe(false);
+  advance(player, stageTime(10));
+  compute(player);
+  const dimmer = player.rig.index.get(`${fixturesByNumber(desk.world.show)[0]!.id}.0.Dimmer`)!;
+  expect(player.stage.value[dimmer]).toBeGreaterThan(0);
+});

@@ -119,6 +119,22 @@ export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined
     params.push(param);
     stage.waits[param] = 1;
   }
+  try {
+    return yield* startEach(stage, arrival, cue, tracking, found, params);
+  } finally {
+    // Also where one of them cannot be started: none waits for ever.
+    for (const param of params) stage.waits[param] = 0;
+  }
+}
+
+function* startEach(
+  stage: Stage,
+  arrival: Arrival,
+  cue: Cue,
+  tracking: Tracking,
+  found: readonly ParamKey[],
+  params: readonly number[],
+): Generator<undefined, number> {
   let longest = 0;
   for (let i = 0; i < found.length; i++) {
     if (i % A_PIECE === A_PIECE - 1) yield;
