@@ -16,7 +16,7 @@ import { fail } from "../show/refusal";
 import type { AimPoint, Entry } from "../show/value";
 import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./command";
-import type { What } from "./slots";
+import type { Amount, What } from "./what";
 
 /** What is being built: values to hold, parameters to drop, and what the last setting was of. */
 export interface Building {
@@ -47,8 +47,6 @@ export function builtIntents({ context, drops, values, says, items }: Building, 
       : []),
   ];
 }
-
-export type Amount = number | "full" | "out";
 
 /** Items that have an attribute, and the closed place of each by the spread. */
 export function placed({ items, context }: Building, has: (item: Item) => boolean): { item: Item; t: number }[] {

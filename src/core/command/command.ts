@@ -7,7 +7,8 @@ import { fail } from "../show/refusal";
 import { cueNumbered, listNumbered, type World } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
 import { splitItem } from "../show/ids";
-import type { Args } from "./grammar";
+import type { Args, ArgsOf } from "./args";
+import type { ScriptAct } from "./scriptLines";
 
 export interface ReadContext extends SelContext {
   world: World;
@@ -28,11 +29,6 @@ export interface Reading {
   script?: ScriptAct;
 }
 
-export interface ScriptAct {
-  kind: string;
-  args: Args;
-}
-
 export interface Command {
   /** The place in the handbook: Selecting, Holding values, Rig, Keeping, Playing, Scripts. */
   chapter: string;
@@ -43,26 +39,34 @@ export interface Command {
   read(args: Args, context: ReadContext): Reading;
 }
 
+/** A row of a table: what it reads is typed by its syntax line. */
+export const command = <const S extends string>(row: {
+  chapter: string;
+  syntax: S;
+  about: string;
+  example: string;
+  read(args: ArgsOf<S>, context: ReadContext): Reading;
+}): Command => ({ ...row, read: (args, context) => row.read(args as ArgsOf<S>, context) });
+
 export const intents = (...made: Intent[]): Reading => ({ intents: made, events: [] });
 export const events = (...made: PlayEvent[]): Reading => ({ intents: [], events: made });
 
 /** The SEL of a line, else the present selection; ends with `fail` where that is empty. */
-export function itemsOf(args: Args, context: ReadContext): Item[] {
-  if (args.sel) return evaluateSel(args.sel as Sel, context);
+export function itemsOf({ sel }: { sel?: Sel | undefined }, context: ReadContext): Item[] {
+  if (sel) return evaluateSel(sel, context);
   const { selection } = context.world.hands;
   if (selection.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
   return [...selection];
 }
 
 /** The fixtures of a SEL, each once; cells count as their fixture. */
-export const fixturesOf = (args: Args, context: ReadContext): string[] => [
+export const fixturesOf = (args: { sel?: Sel | undefined }, context: ReadContext): string[] => [
   ...new Set(itemsOf(args, context).map((i) => splitItem(i).fixture)),
 ];
 
 /** The list a line names, else the armed one. */
-export function listOf(args: Args, { world }: ReadContext): CueList {
-  const number = args.list as number | undefined;
-  if (number === undefined || args.list === true)
+export function listOf({ list: number }: { list?: number | undefined }, { world }: ReadContext): CueList {
+  if (number === undefined)
     return world.show.lists[world.hands.armed] ?? fail("no list is armed", "Name one, such as: go list 1");
   return (
     listNumbered(world.show, number) ??

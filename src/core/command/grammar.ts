@@ -7,9 +7,8 @@
  * The same line is parsed against, completed from and printed in docs/commands.md.
  */
 import type { World } from "../show/world";
+import type { Args, SlotValues } from "./args";
 import type { Token } from "./lexer";
-
-export type Args = Record<string, unknown>;
 
 export interface Expectation {
   /** A word that could follow, or a slot in words ("a fixture number"). */
@@ -20,6 +19,8 @@ export interface Expectation {
 }
 
 export interface MatchState {
+  /** The line as it was typed. */
+  source: string;
   tokens: readonly Token[];
   /** Whether beginnings of words count. */
   abbreviate: boolean;
@@ -36,7 +37,10 @@ export interface Match<T = Args> {
 }
 
 /** Reads a slot at a place; the readings in order of preference. */
-export type SlotParser = (state: MatchState, pos: number) => Match<unknown>[];
+export type SlotParser<T> = (state: MatchState, pos: number) => Match<T>[];
+
+/** The parsers of the kinds of slots a table of commands uses. */
+export type Slots = { readonly [K in keyof SlotValues]?: SlotParser<SlotValues[K]> };
 
 type Node =
   | { t: "word"; word: string }
@@ -127,18 +131,13 @@ export function mayBegin(node: Node, { tokens, abbreviate, expected }: MatchStat
 }
 
 /** All ways a node can be read from a place, longest optional parts first. */
-export function* match(
-  node: Node,
-  state: MatchState,
-  pos: number,
-  slots: Record<string, SlotParser>,
-): Generator<Match> {
+export function* match(node: Node, state: MatchState, pos: number, slots: Slots): Generator<Match> {
   switch (node.t) {
     case "word":
       if (wordAt(state, pos, node.word)) yield { pos: pos + 1, value: { [node.word]: true } };
       return;
     case "slot": {
-      const parser = slots[node.kind];
+      const parser = slots[node.kind as keyof SlotValues];
       if (!parser) throw new Error(`no slot is called ${node.kind}`);
       for (const found of parser(state, pos)) yield { pos: found.pos, value: { [node.name]: found.value } };
       return;
@@ -154,13 +153,7 @@ export function* match(
   }
 }
 
-function* sequence(
-  items: Node[],
-  index: number,
-  state: MatchState,
-  so: Match,
-  slots: Record<string, SlotParser>,
-): Generator<Match> {
+function* sequence(items: Node[], index: number, state: MatchState, so: Match, slots: Slots): Generator<Match> {
   if (index === items.length) {
     yield so;
     return;
@@ -170,7 +163,7 @@ function* sequence(
   }
 }
 
-function* anyOrder(options: Node[], state: MatchState, so: Match, slots: Record<string, SlotParser>): Generator<Match> {
+function* anyOrder(options: Node[], state: MatchState, so: Match, slots: Slots): Generator<Match> {
   for (const [i, option] of options.entries()) {
     const rest = options.filter((_, k) => k !== i);
     for (const found of match(option, state, so.pos, slots)) {

@@ -1,26 +1,31 @@
 /** Reading a line: from text to what it asks for, or to why not and what could follow. */
 import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal";
+import type { Args } from "./args";
 import type { Command, ReadContext, Reading } from "./command";
 import { HOLDING, settingsSlot } from "./commands/hold";
+import { CUES } from "./commands/cues";
 import { KEEPING } from "./commands/keep";
+import { LISTS } from "./commands/lists";
+import { PLACES } from "./commands/places";
 import { PLAYING } from "./commands/play";
 import { RIG } from "./commands/rig";
 import { SCRIPTS } from "./commands/script";
 import { SELECTING } from "./commands/select";
+import { WIRE } from "./commands/wire";
 import {
   compileSyntax,
   expect,
   match,
   mayBegin,
-  type Args,
   type Expectation,
   type MatchState,
   type SlotParser,
+  type Slots,
 } from "./grammar";
 import { lex } from "./lexer";
 import { SLOTS } from "./slots";
 
-const numbers: SlotParser = (state, pos) => {
+const numbers: SlotParser<number[]> = (state, pos) => {
   const read: number[] = [];
   for (let here = pos; state.tokens[here]?.kind === "number"; here++)
     read.push(Number(state.tokens[here]!.text.replace(/[%°]$/, "")));
@@ -29,13 +34,14 @@ const numbers: SlotParser = (state, pos) => {
 };
 
 /** Fixture and cell numbers, as they are written. */
-const items: SlotParser = (state, pos) =>
+const items: SlotParser<string[]> = (state, pos) =>
   numbers(state, pos).map(({ pos: end }) => ({ pos: end, value: state.tokens.slice(pos, end).map((t) => t.text) }));
 
 /** The rest of the line, as it is written. */
-const line: SlotParser = (state, pos) => (state.tokens[pos] ? [{ pos: state.tokens.length, value: pos }] : []);
+const line: SlotParser<string> = ({ tokens, source }, pos) =>
+  tokens[pos] ? [{ pos: tokens.length, value: source.slice(tokens[pos].at, tokens.at(-1)!.end) }] : [];
 
-const ALL_SLOTS: Record<string, SlotParser> = {
+const ALL_SLOTS: Slots = {
   ...SLOTS,
   settings: settingsSlot,
   numbers,
@@ -44,7 +50,17 @@ const ALL_SLOTS: Record<string, SlotParser> = {
   line,
 };
 
-export const COMMANDS: readonly Command[] = [...SELECTING, ...HOLDING, ...RIG, ...KEEPING, ...PLAYING];
+export const COMMANDS: readonly Command[] = [
+  ...SELECTING,
+  ...HOLDING,
+  ...RIG,
+  ...PLACES,
+  ...WIRE,
+  ...KEEPING,
+  ...CUES,
+  ...LISTS,
+  ...PLAYING,
+];
 export const SCRIPT_COMMANDS: readonly Command[] = SCRIPTS;
 
 export interface ReadOptions {
@@ -61,6 +77,7 @@ interface Parsed {
 
 function stateOf(text: string, context: ReadContext, options: ReadOptions, collects: boolean): MatchState {
   return {
+    source: text,
     tokens: lex(text),
     abbreviate: options.abbreviate ?? false,
     world: context.world,
@@ -146,6 +163,7 @@ function endOf(text: string, context: ReadContext): { typed: string; expected: E
   const last = tokens.at(-1);
   const typing = last !== undefined && last.end === text.length && last.kind !== "text" ? last : undefined;
   const state: MatchState = {
+    source: text,
     tokens: typing ? tokens.slice(0, -1) : tokens,
     abbreviate: true,
     world: context.world,

@@ -62,7 +62,7 @@ function group(state: MatchState, pos: number): Match<SelTerm> | undefined {
   return to ? { pos: pos + 3, value: { kind: "groups", from: Number(from[0]), to: Number(to[0]) } } : undefined;
 }
 
-export const selSlot: SlotParser = (state, pos) => {
+export const selSlot: SlotParser<Sel> = (state, pos) => {
   const first = term(state, pos);
   if (!first) return [];
   const sel: Sel = { terms: [{ sign: "+", term: first.value }], cells: false, every: 1 };

@@ -6,19 +6,9 @@ import { fail } from "../show/refusal";
 import { RELEASE, type Timing } from "../show/value";
 import { fixtureNumbered } from "../show/world";
 import { clamp } from "../units/units";
-import {
-  aim,
-  colour,
-  eachHeld,
-  everyDefault,
-  hold,
-  targetsOfWhat,
-  whatText,
-  type Amount,
-  type Building,
-} from "./building";
-import type { Args } from "./grammar";
-import type { What } from "./slots";
+import { aim, colour, eachHeld, everyDefault, hold, targetsOfWhat, whatText, type Building } from "./building";
+import type { Args, ArgsOf } from "./args";
+import type { Amount, What } from "./what";
 
 export interface Setting {
   syntax: string;
@@ -27,12 +17,23 @@ export interface Setting {
   apply(args: Args, building: Building): void;
 }
 
-function time(args: Args, building: Building): void {
-  const what = (args.what as What | undefined) ?? building.lastWhat;
-  const delays = args.delays as number[] | undefined;
-  const fades = args.fades as number[] | undefined;
-  if ([...(delays ?? []), ...(fades ?? [])].some((s) => typeof s !== "number" || s < 0))
-    fail("times are seconds, from 0 up");
+/** A row of the table: what it reads is typed by its syntax line. */
+const setting = <const S extends string>(row: {
+  syntax: S;
+  about: string;
+  example: string;
+  apply(args: ArgsOf<S>, building: Building): void;
+}): Setting => ({ ...row, apply: (args, building) => row.apply(args as ArgsOf<S>, building) });
+
+const seconds = (amounts: readonly Amount[] | undefined): number[] | undefined =>
+  amounts?.map((s) => (typeof s === "number" && s >= 0 ? s : fail("times are seconds, from 0 up")));
+
+function time(
+  args: { what?: What | undefined; delays?: Amount[] | undefined; fades?: Amount[] | undefined },
+  building: Building,
+): void {
+  const what = args.what ?? building.lastWhat;
+  const [delays, fades] = [seconds(args.delays), seconds(args.fades)];
   eachHeld(building, what, (entry, t) => {
     const timing: Timing = { ...entry.time };
     if (delays) timing.delay = alongStops(delays, t);
@@ -45,91 +46,94 @@ function time(args: Args, building: Building): void {
 }
 
 export const SETTINGS: Setting[] = [
-  {
+  setting({
     syntax: "at <amounts:values>",
     about: "intensity, spread over the selection",
     example: "1 thru 9 at 20 to 80",
-    apply: (args, b) => hold(b, "Dimmer", args.amounts as Amount[], false),
-  },
-  {
+    apply: (args, b) => hold(b, "Dimmer", args.amounts, false),
+  }),
+  setting({
     syntax: "by <amounts:values>",
     about: "more or less intensity; stops at the ends",
     example: "1 thru 9 by -10",
-    apply: (args, b) => hold(b, "Dimmer", args.amounts as Amount[], true),
-  },
-  {
+    apply: (args, b) => hold(b, "Dimmer", args.amounts, true),
+  }),
+  setting({
     syntax: "<attr> at <amounts:values>",
     about: "an attribute, in its own unit",
     example: "1 thru 12 pan at -20 to 20 tilt at 30",
-    apply: (args, b) => hold(b, args.attr as string, args.amounts as Amount[], false),
-  },
-  {
+    apply: (args, b) => hold(b, args.attr, args.amounts, false),
+  }),
+  setting({
     syntax: "<attr> by <amounts:values>",
     about: "more or less of an attribute",
     example: "1 thru 12 zoom by 5",
-    apply: (args, b) => hold(b, args.attr as string, args.amounts as Amount[], true),
-  },
-  {
+    apply: (args, b) => hold(b, args.attr, args.amounts, true),
+  }),
+  setting({
     syntax: "colour at <hex:colour>",
     about: "a colour, by the type's own primaries",
     example: "21 thru 36 colour at #2ad1c9",
-    apply: (args, b) => colour(b, args.hex as string),
-  },
-  {
+    apply: (args, b) => colour(b, args.hex),
+  }),
+  setting({
     syntax: "aim at <x:metres> <y:metres> <z:metres> [flip]",
     about:
       "a point in the room: each mover solves its own pan and tilt, and follows where it hangs; flip takes the other way round",
     example: "1 thru 12 aim at 0 2 0",
     apply: (args, b) =>
       aim(b, {
-        aim: [args.x as number, args.y as number, args.z as number],
+        aim: [args.x, args.y, args.z],
         ...(args.flip === true ? { flip: true } : {}),
       }),
-  },
-  {
+  }),
+  setting({
     syntax: "[<what>] delay <delays:values> [fade <fades:values>]",
     about: "own timing of WHAT, else of the setting before",
     example: "1 thru 9 at full delay 0 to 3 fade 2",
     apply: time,
-  },
-  { syntax: "[<what>] fade <fades:values>", about: "own fade time", example: "1 thru 9 at full fade 4", apply: time },
-  {
+  }),
+  setting({
+    syntax: "[<what>] fade <fades:values>",
+    about: "own fade time",
+    example: "1 thru 9 at full fade 4",
+    apply: time,
+  }),
+  setting({
     syntax: "<what> cue time",
     about: "take own timing away",
     example: "intensity cue time",
     apply(args, b) {
-      eachHeld(b, args.what as What, ({ attribute, value }) => ({ attribute, value }));
-      b.says.push(`${whatText(args.what as What)} by the cue's time`);
+      eachHeld(b, args.what, ({ attribute, value }) => ({ attribute, value }));
+      b.says.push(`${whatText(args.what)} by the cue's time`);
     },
-  },
-  {
+  }),
+  setting({
     syntax: "<what> release",
     about: "hold a release: shows what lies below, and stores a release",
     example: "1 thru 9 colour release",
     apply(args, b) {
       for (const item of b.items)
-        for (const t of targetsOfWhat(b, item, args.what as What))
-          b.values[t.key] = { attribute: t.attribute, value: RELEASE };
-      b.says.push(`${whatText(args.what as What)} released`);
+        for (const t of targetsOfWhat(b, item, args.what)) b.values[t.key] = { attribute: t.attribute, value: RELEASE };
+      b.says.push(`${whatText(args.what)} released`);
     },
-  },
-  {
+  }),
+  setting({
     syntax: "<what> drop",
     about: "let go of it here",
     example: "1 thru 9 colour drop",
     apply(args, b) {
-      for (const item of b.items) for (const t of targetsOfWhat(b, item, args.what as What)) b.drops.push(t.key);
-      b.says.push(`lets go of ${whatText(args.what as What)}`);
+      for (const item of b.items) for (const t of targetsOfWhat(b, item, args.what)) b.drops.push(t.key);
+      b.says.push(`lets go of ${whatText(args.what)}`);
     },
-  },
-  {
+  }),
+  setting({
     syntax: "copy from <fixture>",
     about: "hold what another fixture shows: all the two have in common, by attribute",
     example: "8 thru 9 copy from 7",
     apply(args, b) {
       const { world, stage } = b.context;
-      const source =
-        fixtureNumbered(world.show, args.fixture as number) ?? fail(`there is no fixture ${args.fixture as number}`);
+      const source = fixtureNumbered(world.show, args.fixture) ?? fail(`there is no fixture ${args.fixture}`);
       const shown = new Map(
         allTargets(world.show, source.id).map((t) => {
           const now = stage(t.key);
@@ -164,14 +168,14 @@ export const SETTINGS: Setting[] = [
         );
       b.says.push(`as fixture ${source.number}`);
     },
-  },
-  {
+  }),
+  setting({
     syntax: "home",
     about: "hold every parameter at its default",
     example: "1 thru 12 home",
     apply: (_, b) => (everyDefault(b, (t) => t.spec.default), void b.says.push("everything to its default")),
-  },
-  {
+  }),
+  setting({
     syntax: "locate",
     about: "hold full, open, white, centred",
     example: "1 thru 12 locate",
@@ -181,5 +185,5 @@ export const SETTINGS: Setting[] = [
       ),
       void b.says.push("full, open, white, centred")
     ),
-  },
+  }),
 ];

@@ -4,17 +4,15 @@ import { LIBRARY } from "../fixture/library/library";
 import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { own } from "../show/own";
-import { expect, type MatchState, type SlotParser } from "./grammar";
+import { expect, type MatchState, type SlotParser, type Slots } from "./grammar";
 import { selSlot } from "./selSlot";
+import type { Amount, What } from "./what";
 
-/** What WHAT means: one attribute, or families. */
-export type What = { attribute: string } | { families: readonly Family[] };
-
-function one(
-  kind: (state: MatchState, pos: number) => unknown,
+function one<T>(
+  kind: (state: MatchState, pos: number) => T | undefined,
   text: string,
   offers?: (state: MatchState) => readonly string[],
-): SlotParser {
+): SlotParser<T> {
   return (state, pos) => {
     if (state.expected) expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
     const value = state.tokens[pos] ? kind(state, pos) : undefined;
@@ -33,9 +31,9 @@ const DECIMAL = /^\d+(\.\d+)?$/;
 const SIGNED = /^[+-]?\d+(\.\d+)?$/;
 
 /** A number that means something: outside of what it can be, it is not read, and the line says so. */
-function bounded(pattern: RegExp, text: string, low: number, high: number): SlotParser {
+function bounded(pattern: RegExp, text: string, low: number, high: number): SlotParser<number> {
   const read = one(number(pattern), text);
-  return (state, pos) => read(state, pos).filter(({ value }) => within(state, pos, value as number, text, low, high));
+  return (state, pos) => read(state, pos).filter(({ value }) => within(state, pos, value, text, low, high));
 }
 
 const named = (state: MatchState, pos: number): string | undefined => {
@@ -49,7 +47,7 @@ const attributeNames: [words: string[], name: string][] = ATTRIBUTES.flatMap((in
   ...(info.word ? [[info.word.split(" "), info.name] as [string[], string]] : []),
 ]).sort((a, b) => b[0].length - a[0].length);
 
-const attr: SlotParser = (state, pos) => {
+const attr: SlotParser<string> = (state, pos) => {
   if (state.tokens[pos]?.kind !== "word" && !state.expected) return [];
   if (state.expected) for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
   const found = attributeNames.filter(([words]) =>
@@ -68,34 +66,34 @@ const attr: SlotParser = (state, pos) => {
 };
 
 /** One attribute or more. */
-const attrs: SlotParser = (state, pos) => {
+const attrs: SlotParser<string[]> = (state, pos) => {
   const read: string[] = [];
   for (let here = pos; ;) {
     const found = attr(state, here)[0];
     if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
-    read.push(found.value as string);
+    read.push(found.value);
     here = found.pos;
   }
 };
 
-const what: SlotParser = (state, pos) => {
+const what: SlotParser<What> = (state, pos) => {
   const word = state.tokens[pos]?.text.toLowerCase() ?? "";
   for (const family of [...Object.keys(FAMILY_WORDS), "everything"]) expect(state, pos, { text: family, isWord: true });
-  if (word === "everything") return [{ pos: pos + 1, value: { families: FAMILIES } satisfies What }];
+  if (word === "everything") return [{ pos: pos + 1, value: { families: FAMILIES } }];
   const family = own(FAMILY_WORDS, word);
-  if (family) return [{ pos: pos + 1, value: { families: [family] } satisfies What }];
-  return attr(state, pos).map((m) => ({ pos: m.pos, value: { attribute: m.value as string } satisfies What }));
+  if (family) return [{ pos: pos + 1, value: { families: [family] } }];
+  return attr(state, pos).map((m) => ({ pos: m.pos, value: { attribute: m.value } }));
 };
 
-const family: SlotParser = (state, pos) => {
+const family: SlotParser<Family> = (state, pos) => {
   for (const name of Object.keys(FAMILY_WORDS)) expect(state, pos, { text: name, isWord: true });
   const found = own(FAMILY_WORDS, state.tokens[pos]?.text.toLowerCase() ?? "");
   return found ? [{ pos: pos + 1, value: found }] : [];
 };
 
 /** V [to V ...]: numbers, full, out. */
-const values: SlotParser = (state, pos) => {
-  const read: (number | "full" | "out")[] = [];
+const values: SlotParser<Amount[]> = (state, pos) => {
+  const read: Amount[] = [];
   const value = (at: number) => {
     expect(state, at, { text: "a value", isWord: false });
     expect(state, at, { text: "full", isWord: true });
@@ -119,7 +117,7 @@ const values: SlotParser = (state, pos) => {
 };
 
 /** The steps given to items, in their order. */
-const steps: SlotParser = (state, pos) => {
+const steps: SlotParser<number[]> = (state, pos) => {
   const read: number[] = [];
   for (let here = pos; ; here++) {
     expect(state, here, { text: "a step from 1", isWord: false });
@@ -134,20 +132,28 @@ const text = one(
   "a name in quotes",
 );
 
+const host = one(
+  (state, pos) =>
+    state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text)
+      ? state.tokens[pos]!.text
+      : undefined,
+  "a network address such as 127.0.0.1",
+);
+
 /** Network addresses joined by "and". */
-const hosts: SlotParser = (state, pos) => {
+const hosts: SlotParser<string[]> = (state, pos) => {
   const read: string[] = [];
   for (let here = pos; ; here += 2) {
     expect(state, here, { text: "a network address such as 127.0.0.1", isWord: false });
-    const found = SLOTS.host!(state, here)[0];
+    const found = host(state, here)[0];
     if (!found) return [];
-    read.push(found.value as string);
+    read.push(found.value);
     expect(state, here + 1, { text: "and", isWord: true });
     if (state.tokens[here + 1]?.text.toLowerCase() !== "and") return [{ pos: here + 1, value: read }];
   }
 };
 
-export const SLOTS: Record<string, SlotParser> = {
+export const SLOTS = {
   sel: selSlot,
   attr,
   attrs,
@@ -179,13 +185,7 @@ export const SLOTS: Record<string, SlotParser> = {
     (state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined),
     "a colour such as #2ad1c9",
   ),
-  host: one(
-    (state, pos) =>
-      state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text)
-        ? state.tokens[pos]!.text
-        : undefined,
-    "a network address such as 127.0.0.1",
-  ),
+  host,
   hosts,
   steps,
   address: one(
@@ -199,4 +199,4 @@ export const SLOTS: Record<string, SlotParser> = {
     const typed = state.tokens.map((t) => t.text.toLowerCase());
     return LIBRARY.find((t) => typed.includes(t.id))?.modes.map((m) => m.name) ?? [];
   }),
-};
+} satisfies Slots;

@@ -8,12 +8,11 @@ import { sourceOf, stageValues } from "../play/look";
 import { evaluateSel, type Sel } from "../select/expression";
 import type { Item } from "../show/ids";
 import { attempt, fail, isRefusal, refusalText } from "../show/refusal";
-import type { Address } from "../show/schema";
 import { cuesOf, fixtureNumbered, listNumbered, sameCueNumber } from "../show/world";
 import { plain } from "../units/units";
 import { addressText } from "../show/address";
-import { cueOf, listOf, type ScriptAct } from "../command/command";
-import type { Args } from "../command/grammar";
+import { cueOf, listOf } from "../command/command";
+import type { ScriptAct, ScriptArgs, ScriptKind } from "../command/scriptLines";
 import { perform } from "./perform";
 import { readLine } from "../command/read";
 import { contextOf, type Desk } from "./desk";
@@ -22,48 +21,47 @@ export interface Printer {
   print(line: string): void;
 }
 
+/** The script lines that ask something of the desk. */
+export type Asking = Exclude<ScriptKind, "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv">;
+
 /** Why an expectation does not hold, "expected ... got ..."; undefined where it does. */
-export function checkExpectation(desk: Desk, act: ScriptAct, files: Printer): string | undefined {
-  const check = CHECKS[act.kind];
-  if (!check) throw new Error(`no expectation is called ${act.kind}`);
+export function checkExpectation<K extends Asking>(desk: Desk, act: ScriptAct<K>, files: Printer): string | undefined {
+  const check: Check<K> = CHECKS[act.kind];
   const outcome = attempt(() => check(desk, act.args, files));
   return isRefusal(outcome) ? `expected something that is there, got: ${refusalText(outcome)}` : outcome;
 }
 
-type Check = (desk: Desk, args: Args, files: Printer) => string | undefined;
+type Check<K extends Asking> = (desk: Desk, args: ScriptArgs[K], files: Printer) => string | undefined;
 
 const differs = (expected: string, got: string): string | undefined =>
   expected === got ? undefined : `expected ${expected} got ${got}`;
-const items = (desk: Desk, args: Args): Item[] => evaluateSel(args.sel as Sel, contextOf(desk));
+const items = (desk: Desk, { sel }: { sel: Sel }): Item[] => evaluateSel(sel, contextOf(desk));
 const list = (desk: Desk, number: number) =>
   listNumbered(desk.world.show, number) ?? fail(`there is no list ${number}`);
 const fixture = (desk: Desk, number: number) =>
   fixtureNumbered(desk.world.show, number) ?? fail(`there is no fixture ${number}`);
 
-const CHECKS: Record<string, Check> = {
+const CHECKS: { [K in Asking]: Check<K> } = {
   expectSelection(desk, args) {
     const got = desk.world.hands.selection.map((i) => itemText(desk.world.show, i)).join(" ");
-    return differs(
-      `selection ${(args.chosen as string[] | undefined)?.join(" ") ?? "none"}`,
-      `selection ${got || "none"}`,
-    );
+    return differs(`selection ${args.chosen?.join(" ") ?? "none"}`, `selection ${got || "none"}`);
   },
   expectListCue(desk, args) {
-    const found = list(desk, args.list as number);
+    const found = list(desk, args.list);
     const run = desk.player.runs.get(found.id);
     const now = run?.cue ? found.cues[run.cue]?.number : undefined;
-    return now !== undefined && sameCueNumber(now, args.cueNumber as number)
+    return now !== undefined && sameCueNumber(now, args.cueNumber)
       ? undefined
-      : `expected list ${found.number} in cue ${args.cueNumber as number} got ${now === undefined ? "released" : `cue ${now}`}`;
+      : `expected list ${found.number} in cue ${args.cueNumber} got ${now === undefined ? "released" : `cue ${now}`}`;
   },
   expectReleased(desk, args) {
-    const found = list(desk, args.list as number);
+    const found = list(desk, args.list);
     const cue = desk.player.runs.get(found.id)?.cue;
     return cue ? `expected list ${found.number} released got cue ${found.cues[cue]?.number ?? "?"}` : undefined;
   },
   expectDmx(desk, args) {
-    const { universe, slot } = args.address as Address;
-    const bytes = args.bytes as number[];
+    const { universe, slot } = args.address;
+    const bytes = args.bytes;
     const place = desk.player.rig.universes.indexOf(universe);
     const got = bytes.map((_, i) => (place < 0 ? 0 : (desk.player.frame[place * 512 + slot - 1 + i] ?? 0)));
     return differs(
@@ -72,28 +70,23 @@ const CHECKS: Record<string, Check> = {
     );
   },
   expectFixtureAt(desk, args) {
-    const found = fixture(desk, args.number as number);
-    return differs(addressText(args.address as Address), found.addresses.map(addressText).join(" ") || "unpatched");
+    const found = fixture(desk, args.number);
+    return differs(addressText(args.address), found.addresses.map(addressText).join(" ") || "unpatched");
   },
   expectUnpatched: (desk, args) =>
-    differs(
-      "unpatched",
-      fixture(desk, args.number as number)
-        .addresses.map(addressText)
-        .join(" ") || "unpatched",
-    ),
+    differs("unpatched", fixture(desk, args.number).addresses.map(addressText).join(" ") || "unpatched"),
   expectCount: (desk, args) =>
-    differs(`${args.number as number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
+    differs(`${args.number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
   expectEntry(desk, args) {
     const found = listOf(args, contextOf(desk));
-    const cue = cueOf(found, args.cueNumber as number);
+    const cue = cueOf(found, args.cueNumber);
     const index = cuesOf(found).indexOf(cue);
-    const attribute = args.attr as string;
+    const attribute = args.attr;
     const wanted =
       args.stored !== undefined
-        ? `stored ${plain(args.stored as number)}`
+        ? `stored ${plain(args.stored)}`
         : args.tracked !== undefined
-          ? `tracked ${plain(args.tracked as number)}`
+          ? `tracked ${plain(args.tracked)}`
           : args.released
             ? "released"
             : "unset";
@@ -118,9 +111,9 @@ const CHECKS: Record<string, Check> = {
       ? "default"
       : args.programmer
         ? "programmer"
-        : `list ${args.list as number}${args.cueNumber === undefined ? "" : ` cue ${plain(args.cueNumber as number, 3)}`}`;
+        : `list ${args.list}${args.cueNumber === undefined ? "" : ` cue ${plain(args.cueNumber, 3)}`}`;
     for (const item of items(desk, args)) {
-      for (const { key } of targetsOf(desk.world.show, item, args.attr as string)) {
+      for (const { key } of targetsOf(desk.world.show, item, args.attr)) {
         const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
         const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;
         const cueNumber = source.kind === "list" ? owner?.cues[source.cue]?.number : undefined;
@@ -128,17 +121,16 @@ const CHECKS: Record<string, Check> = {
           source.kind === "list"
             ? `list ${owner?.number ?? "?"}${args.cueNumber === undefined ? "" : ` cue ${cueNumber ?? "?"}`}`
             : source.kind;
-        if (got !== wanted)
-          return `expected ${itemText(desk.world.show, item)} ${args.attr as string} from ${wanted} got ${got}`;
+        if (got !== wanted) return `expected ${itemText(desk.world.show, item)} ${args.attr} from ${wanted} got ${got}`;
       }
     }
     return undefined;
   },
   expectValue(desk, args) {
     const chosen = items(desk, args);
-    const wanted = args.numbers as number[];
-    const attribute = args.attr as string;
-    const within = (args.tolerance as number | undefined) ?? 0.5;
+    const wanted = args.numbers;
+    const attribute = args.attr;
+    const within = args.tolerance ?? 0.5;
     if (wanted.length !== 1 && wanted.length !== chosen.length)
       return `expected one value, or ${chosen.length} got ${wanted.length}`;
     const got = chosen.map((item) => stageValues(desk.player, item, attribute));
@@ -152,7 +144,7 @@ const CHECKS: Record<string, Check> = {
       : `expected ${attribute} ${wanted.join(" ")} got ${got.map((v) => v.map((x) => plain(x)).join("/")).join(" ")}`;
   },
   expectRipple(desk, args) {
-    const [line, wanted] = (args.text as string).split("=>").map((part) => part.trim());
+    const [line, wanted] = args.line.split("=>").map((part) => part.trim());
     const read = readLine(line!, contextOf(desk));
     if (read === undefined || isRefusal(read))
       return `expected a line that can be read got: ${read ? refusalText(read) : "nothing"}`;
@@ -166,7 +158,7 @@ const CHECKS: Record<string, Check> = {
   },
   print(desk, args, files) {
     const rows = items(desk, args).flatMap((item) =>
-      (args.attrs as string[]).flatMap((attribute) =>
+      args.attrs.flatMap((attribute) =>
         targetsOf(desk.world.show, item, attribute).map(({ key }, k) => {
           const source = sourceOf(desk.player, desk.player.rig.index.get(key)!);
           const owner = source.kind === "list" ? desk.world.show.lists[source.list] : undefined;

@@ -8,8 +8,7 @@ import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
 import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk";
 import { checkExpectation } from "./expectation";
-import type { Args } from "../command/grammar";
-import { lex } from "../command/lexer";
+import type { ScriptAct } from "../command/scriptLines";
 import { readLine } from "../command/read";
 
 /** The outside of a script: files, relative to it, and where printed lines go. */
@@ -54,36 +53,45 @@ export function runScript(source: string, files: ScriptFiles): ScriptResult {
       fail(`refused: ${refusalText(refusal)}`);
       return result;
     }
-    const { kind } = read.script;
-    const given = read.script.args;
-    const args =
-      typeof given.line === "number"
-        ? { ...given, text: text.slice(lex(text)[given.line]!.at).replace(/\s\/\/.*$/, "") }
-        : given;
-    if (kind === "wait") wait(desk, args.time as number);
-    else if (FILE_ACTS[kind]) {
-      const refusal = FILE_ACTS[kind](desk, files, args);
-      if (!refusal) continue;
-      fail(`refused: ${refusalText(refusal)}`);
+    const outcome = doAct(desk, files, read.script);
+    if (isRefusal(outcome)) {
+      fail(`refused: ${refusalText(outcome)}`);
       return result;
-    } else {
-      const wrong =
-        kind === "refuse"
-          ? checkRefused(desk, (args as { text: string }).text)
-          : checkExpectation(desk, { kind, args }, files);
-      if (wrong === undefined) result.passed += kind === "print" ? 0 : 1;
-      else fail(wrong);
     }
+    if (outcome === "passed") result.passed += 1;
+    else if (outcome !== "done") fail(outcome.wrong);
   }
   return result;
 }
 
-const FILE_ACTS: Record<string, (desk: Desk, files: ScriptFiles, args: Args) => Refusal | undefined> = {
-  open: (desk, files, args) => openShow(desk, files, args.file as string),
-  save: (desk, files, args) => files.save(args.file as string, desk.world.show),
-  importCsv: (desk, files, args) => importCsv(desk, files, args.file as string, args.update ? "update" : "add"),
-  exportCsv: (desk, files, args) => files.writeText(args.file as string, writePatch(desk.world.show)),
-};
+/** What became of a script line; a refusal ends the script. */
+type Outcome = "done" | "passed" | { wrong: string } | Refusal;
+
+function doAct(desk: Desk, files: ScriptFiles, act: ScriptAct): Outcome {
+  switch (act.kind) {
+    case "wait":
+      wait(desk, act.args.time);
+      return "done";
+    case "open":
+      return openShow(desk, files, act.args.file) ?? "done";
+    case "save":
+      return files.save(act.args.file, desk.world.show) ?? "done";
+    case "importCsv":
+      return importCsv(desk, files, act.args.file, act.args.update ? "update" : "add") ?? "done";
+    case "exportCsv":
+      return files.writeText(act.args.file, writePatch(desk.world.show)) ?? "done";
+    case "refuse":
+      return judged(checkRefused(desk, act.args.line));
+    case "print": {
+      const wrong = checkExpectation(desk, act, files);
+      return wrong === undefined ? "done" : { wrong };
+    }
+    default:
+      return judged(checkExpectation(desk, act, files));
+  }
+}
+
+const judged = (wrong: string | undefined): Outcome => (wrong === undefined ? "passed" : { wrong });
 
 /** Rows that cannot come in are told, not refused: the others come in. */
 function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "update"): Refusal | undefined {

@@ -3,22 +3,17 @@ import { clear, park, setBlind, setHighlight, unpark } from "../../program/inten
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
 import { allTargets } from "../../show/model";
-import { intents, itemsOf, type Command } from "../command";
-import { compileSyntax, match, mayBegin, type Args, type Match, type MatchState, type SlotParser } from "../grammar";
-import { builtIntents, newBuilding } from "../building";
+import { intents, itemsOf, command, type Command } from "../command";
+import { compileSyntax, match, mayBegin, type Match, type MatchState, type SlotParser } from "../grammar";
+import { builtIntents, newBuilding, type Building } from "../building";
 import { SETTINGS, type Setting } from "../settings";
 import { SLOTS } from "../slots";
 
 const chapter = "Holding values";
 
-interface Read {
-  setting: Setting;
-  args: Args;
-}
-
 /** One or more settings, each the longest reading there is. */
-export const settingsSlot: SlotParser = (state: MatchState, pos: number) => {
-  const read: Read[] = [];
+export const settingsSlot: SlotParser<((building: Building) => void)[]> = (state: MatchState, pos: number) => {
+  const read: ((building: Building) => void)[] = [];
   let here = pos;
   for (;;) {
     let best: (Match & { setting: Setting }) | undefined;
@@ -30,13 +25,14 @@ export const settingsSlot: SlotParser = (state: MatchState, pos: number) => {
       }
     }
     if (!best) return read.length > 0 ? [{ pos: here, value: read }] : [];
-    read.push({ setting: best.setting, args: best.value });
+    const { setting, value } = best;
+    read.push((building) => setting.apply(value, building));
     here = best.pos;
   }
 };
 
 export const HOLDING: Command[] = [
-  {
+  command({
     chapter,
     syntax: "[<sel>] <settings>",
     about: "hold values for the selection; SEL in front selects",
@@ -45,32 +41,32 @@ export const HOLDING: Command[] = [
       const items = itemsOf(args, context);
       if (items.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
       const building = newBuilding(items, context);
-      for (const { setting, args: given } of args.settings as Read[]) setting.apply(given, building);
+      for (const apply of args.settings) apply(building);
       return intents(...(args.sel ? [select.of({ items })] : []), ...builtIntents(building, args.sel !== undefined));
     },
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "clear",
     about: "let go of everything held and of the selection",
     example: "clear",
     read: () => intents(clear.of({})),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "blind (on | off)",
     about: "keep held values off the stage, or put them on it",
     example: "blind on",
     read: (args) => intents(setBlind.of({ on: args.on === true })),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "highlight (on | off)",
     about: "show the selection full and open; never recorded",
     example: "highlight on",
     read: (args) => intents(setHighlight.of({ on: args.on === true })),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "[<sel>] park",
     about: "pin what is on stage, over everything and scaled by nothing",
@@ -88,8 +84,8 @@ export const HOLDING: Command[] = [
         }),
       );
     },
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "[<sel>] unpark",
     about: "let go of what is parked",
@@ -102,5 +98,5 @@ export const HOLDING: Command[] = [
             .map((t) => t.key),
         }),
       ),
-  },
+  }),
 ];

@@ -1,12 +1,12 @@
 /** Playing, in the command language. */
 import { fail } from "../../show/refusal";
 import { targetsOf } from "../../show/model";
-import { cueOf, events, itemsOf, listOf, type Command } from "../command";
+import { cueOf, events, itemsOf, listOf, command, type Command } from "../command";
 
 const chapter = "Playing";
 
 export const PLAYING: Command[] = [
-  {
+  command({
     chapter,
     syntax: "go [list <list>] [cue <cueNumber:cue>]",
     about: "the next cue, or the one named, by its times",
@@ -16,101 +16,101 @@ export const PLAYING: Command[] = [
       return events({
         kind: "go",
         list: list.id,
-        ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber as number).id }),
+        ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber).id }),
       });
     },
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "next [list <list>] cue <cueNumber:cue>",
     about: "the next go goes there",
     example: "next list 1 cue 2",
     read(args, context) {
       const list = listOf(args, context);
-      return events({ kind: "next", list: list.id, cue: cueOf(list, args.cueNumber as number).id });
+      return events({ kind: "next", list: list.id, cue: cueOf(list, args.cueNumber).id });
     },
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "back [list <list>]",
     about: "the cue before, by the list's back time",
     example: "back list 1",
     read: (args, context) => events({ kind: "back", list: listOf(args, context).id }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "pause [list <list>]",
     about: "hold the list's clock; go resumes",
     example: "pause",
     read: (args, context) => events({ kind: "pause", list: listOf(args, context).id }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "release all",
     about: "release every list",
     example: "release all",
     read: () => events({ kind: "release", list: null }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "release [list <list>]",
     about: "let go of the stage over the release time",
     example: "release list 1",
     read: (args, context) => events({ kind: "release", list: listOf(args, context).id }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "assert [list <list>]",
     about: "put the list on top again, by its cue's times",
     example: "assert list 1",
     read: (args, context) => events({ kind: "assert", list: listOf(args, context).id }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "flash [list <list>] (on | off)",
     about: "level 100 while held; a released list shows its first cue",
     example: "flash list 1 on",
     read: (args, context) => events({ kind: "flash", list: listOf(args, context).id, on: args.on === true }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "level [list <list>] at <amount:percent>",
     about: "scales the list's intensity",
     example: "level list 1 at 60",
-    read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: args.amount as number }),
-  },
-  {
+    read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: args.amount }),
+  }),
+  command({
     chapter,
     syntax: "rate [list <list>] at <amount:rate>",
     about: "how fast the list's times run",
     example: "rate list 1 at 200",
-    read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: args.amount as number }),
-  },
-  {
+    read: (args, context) => events({ kind: "rate", list: listOf(args, context).id, value: args.amount }),
+  }),
+  command({
     chapter,
     syntax: "grand at <amount:percent>",
     about: "the grand master",
     example: "grand at 80",
-    read: (args) => events({ kind: "grand", value: args.amount as number }),
-  },
-  {
+    read: (args) => events({ kind: "grand", value: args.amount }),
+  }),
+  command({
     chapter,
     syntax: "blackout (on | off)",
     about: "all intensity out",
     example: "blackout on",
     read: (args) => events({ kind: "blackout", on: args.on === true }),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "why <sel> <attr>",
     about: "the whole stack behind a value, down to the bytes",
     example: "why 7 pan",
     read(args, context) {
       const keys = itemsOf(args, context)
-        .flatMap((i) => targetsOf(context.world.show, i, args.attr as string))
+        .flatMap((i) => targetsOf(context.world.show, i, args.attr))
         .map((t) => t.key);
       if (keys.length === 0) fail("none of these fixtures has that attribute");
       return { ...events(), why: keys };
     },
-  },
+  }),
 ];

@@ -1,13 +1,13 @@
 /** Selecting, in the command language. */
 import { classesBy } from "../../select/place";
-import { evaluateSel, takeAway, type Sel } from "../../select/expression";
+import { evaluateSel, takeAway } from "../../select/expression";
 import { select, setSpread, step } from "../../select/intents";
 import { BY, NO_SPREAD, type Spread } from "../../show/hands";
 import { fixturesByNumber } from "../../show/world";
 import { splitItem, type Item } from "../../show/ids";
 import { fail } from "../../show/refusal";
 import { shuffled } from "../../units/random";
-import { intents, itemsOf, type Command, type ReadContext } from "../command";
+import { intents, itemsOf, command, type Command, type ReadContext } from "../command";
 
 const chapter = "Selecting";
 const selectOf = (items: Item[]) => intents(select.of({ items }));
@@ -48,63 +48,61 @@ const endSpread = ({ hands }: ReadContext["world"]) =>
     : [setSpread.of({ spread: NO_SPREAD })];
 
 export const SELECTING: Command[] = [
-  {
+  command({
     chapter,
     syntax: "<sel>",
     about: "select, replacing",
     example: "1 thru 5 + 8",
-    read: (args, context) => selectOf(evaluateSel(args.sel as Sel, context)),
-  },
-  {
+    read: (args, context) => selectOf(evaluateSel(args.sel, context)),
+  }),
+  command({
     chapter,
     syntax: "+ <sel>",
     about: "add to the selection",
     example: "+ 8",
     read: (args, context) =>
-      selectOf([...new Set([...context.world.hands.selection, ...evaluateSel(args.sel as Sel, context)])]),
-  },
-  {
+      selectOf([...new Set([...context.world.hands.selection, ...evaluateSel(args.sel, context)])]),
+  }),
+  command({
     chapter,
     syntax: "- <sel>",
     about: "take away from the selection",
     example: "- 3",
-    read: (args, context) =>
-      selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel as Sel, context))),
-  },
-  {
+    read: (args, context) => selectOf(takeAway(context, context.world.hands.selection, evaluateSel(args.sel, context))),
+  }),
+  command({
     chapter,
     syntax: "none",
     about: "select nothing; ends a spread",
     example: "none",
     read: ({}, { world }) => intents(select.of({ items: [] }), ...endSpread(world)),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "others",
     about: "all that are not selected now",
     example: "others",
     read: (_, context) => selectOf(others(context)),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "order (reverse | left | front | centre)",
     about: "put the selection in another order",
     example: "order reverse",
     read(args, context) {
       const items = itemsOf({}, context);
-      const by = BY.find((b) => b !== "order" && args[b]);
+      const by = args.left ? "left" : args.front ? "front" : args.centre ? "centre" : undefined;
       return selectOf(by ? orderBy(context, items, by) : items.reverse());
     },
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "order shuffle [seed <seed>]",
     about: "put the selection in a random order that can be had again",
     example: "order shuffle seed 4",
-    read: (args, context) =>
-      selectOf(shuffled(itemsOf({}, context), typeof args.seed === "number" ? args.seed : context.world.show.seed)),
-  },
-  {
+    read: (args, context) => selectOf(shuffled(itemsOf({}, context), args.seed ?? context.world.show.seed)),
+  }),
+  command({
     chapter,
     syntax:
       "spread [mirror <mirrors:parts>] [bunch <bunches:parts>] [repeat <repeats:parts>] [by (left | front | centre | around | steps [<given:steps>])]",
@@ -115,34 +113,34 @@ export const SELECTING: Command[] = [
         setSpread.of({
           spread: {
             ...NO_SPREAD,
-            ...(args.steps ? { steps: stepsFor(context, args.given as number[] | undefined) } : {}),
-            ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors as number) }),
-            ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches as number) }),
-            ...(args.repeats === undefined ? {} : { repeat: args.repeats as number }),
-            by: BY.find((b) => args[b]) ?? "order",
+            ...(args.steps ? { steps: stepsFor(context, args.given) } : {}),
+            ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors) }),
+            ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches) }),
+            ...(args.repeats === undefined ? {} : { repeat: args.repeats }),
+            by: BY.find((by) => by !== "order" && args[by]) ?? "order",
           },
         }),
       ),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "next",
     about: "the next step of the selection",
     example: "next",
     read: () => intents(step.of({ to: "next" })),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "previous",
     about: "the previous step of the selection",
     example: "previous",
     read: () => intents(step.of({ to: "previous" })),
-  },
-  {
+  }),
+  command({
     chapter,
     syntax: "whole",
     about: "all that is being stepped through",
     example: "whole",
     read: () => intents(step.of({ to: "whole" })),
-  },
+  }),
 ];

@@ -1,0 +1,187 @@
+/** Recording cues and changing them, in the command language. */
+import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/intents";
+import { partsOf } from "../../cue/looks";
+import { reachMore } from "../../cue/reach";
+import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
+import type { CueTimes, Trigger } from "../../show/schema";
+import type { Entry } from "../../show/value";
+import { fixturesByNumber } from "../../show/world";
+import type { ArgsOf } from "../args";
+import { command, cueOf, intents, listOf, type Command, type ReadContext } from "../command";
+
+const chapter = "Keeping";
+
+const TIMES =
+  "[fade <fadeTime:seconds>] [up <upTime:seconds>] [down <downTime:seconds>] [delay <delayTime:seconds>] [updelay <upDelay:seconds>] [downdelay <downDelay:seconds>]";
+
+function timesOf({ fadeTime, delayTime, ...args }: ArgsOf<typeof TIMES>): Partial<Omit<CueTimes, "families">> {
+  const times = {
+    up: args.upTime ?? fadeTime,
+    down: args.downTime ?? fadeTime,
+    delayUp: args.upDelay ?? delayTime,
+    delayDown: args.downDelay ?? delayTime,
+  };
+  return Object.fromEntries(Object.entries(times).filter(([, v]) => v !== undefined));
+}
+
+const triggerOf = (done: true | undefined, after: number): Trigger => ({ kind: done ? "autoDone" : "auto", after });
+
+/** The look on stage: lit fixtures with all they show, dark ones with their Dimmer at 0. */
+function stageEntries({ world: { show }, stage, isLit }: ReadContext): Record<string, Entry> {
+  return Object.fromEntries(
+    fixturesByNumber(show).flatMap((fixture) => {
+      const lit = isLit(fixture.id);
+      return partsOf(show, fixture).flatMap(({ key, spec }): [string, Entry][] => {
+        if (!lit && (spec.head !== "Dimmer" || spec.cell > 0)) return [];
+        const now = stage(key) ?? { attribute: spec.head, value: spec.default };
+        return [[key, { attribute: now.attribute, value: lit ? now.value : 0 }]];
+      });
+    }),
+  );
+}
+
+const inCue = (args: { list?: number | undefined; cueNumber: number }, context: ReadContext) => {
+  const list = listOf(args, context);
+  return { list: list.id, cue: cueOf(list, args.cueNumber).id };
+};
+
+/** One setting of a cue. */
+const setting = <const S extends string>(
+  syntax: S,
+  about: string,
+  example: string,
+  change: (args: ArgsOf<S>) => Omit<Parameters<typeof setCue.of>[0], "list" | "cue">,
+): Command => ({
+  chapter,
+  syntax: `set [list <list>] cue <cueNumber:cue> ${syntax}`,
+  about,
+  example: `set cue 1 ${example}`,
+  read: (args, context) =>
+    intents(
+      setCue.of({
+        ...inCue(args as ArgsOf<"[list <list>] cue <cueNumber:cue>">, context),
+        ...change(args as ArgsOf<S>),
+      }),
+    ),
+});
+
+export const CUES: Command[] = [
+  command({
+    chapter,
+    syntax: `record [list <list>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [from stage] [empty]`,
+    about: "what is held, as a cue; onto one that exists it merges unless told otherwise",
+    example: 'record cue 5 "Tide turns" fade 4',
+    read(args, context) {
+      const times = timesOf(args);
+      return intents(
+        recordCue.of({
+          list: args.list ?? listOf({}, context).number,
+          cue: args.cueNumber,
+          ...(args.name === undefined ? {} : { name: args.name }),
+          ...(Object.keys(times).length ? { times } : {}),
+          ...(args.after === undefined ? {} : { trigger: triggerOf(args.done, args.after) }),
+          ...(args.overwrite ? { onto: "overwrite" as const } : {}),
+          ...(args.cueonly ? { cueOnly: true } : {}),
+          ...(args.empty ? { empty: true } : {}),
+          ...(args.stage ? { entries: stageEntries(context) } : {}),
+        }),
+      );
+    },
+  }),
+  setting("name <label:text>", "name a cue", 'name "Dawn"', (args) => ({ name: args.label })),
+  setting("note <label:text>", "a note to the cue", 'note "on the bell"', (args) => ({ note: args.label })),
+  setting("fade <fadeTime:seconds>", "fade up and down", "fade 4", (args) => ({ times: timesOf(args) })),
+  ...(["up", "down"] as const).map((way) =>
+    setting(`${way} <${way}Time:seconds>`, `the fade of what goes ${way}`, `${way} 4`, (args) => ({
+      times: timesOf(args),
+    })),
+  ),
+  setting("delay <delayTime:seconds>", "the delay before it moves", "delay 1", (args) => ({ times: timesOf(args) })),
+  setting("updelay <upDelay:seconds>", "the delay of what goes up", "updelay 1", (args) => ({ times: timesOf(args) })),
+  setting("downdelay <downDelay:seconds>", "the delay of what goes down", "downdelay 1", (args) => ({
+    times: timesOf(args),
+  })),
+  setting(
+    "auto [done] <after:seconds>",
+    "follow by itself, after the previous go or (done) after it is complete",
+    "auto 2",
+    (args) => ({ trigger: triggerOf(args.done, args.after) }),
+  ),
+  setting("fresh (on | off)", "nothing before this cue tracks into it", "fresh on", (args) => ({
+    fresh: args.on === true,
+  })),
+  setting("assert (on | off)", "its go stamps everything in force", "assert on", (args) => ({
+    assert: args.on === true,
+  })),
+  setting("reach <upTo:cue>", "its values cover later cues up to a number", "reach 7", ({ upTo }) => ({
+    reach: { upTo },
+  })),
+  setting("reach off", "its values cover all later cues", "reach off", () => ({ reach: null })),
+  command({
+    chapter,
+    syntax: "set [list <list>] cue <cueNumber:cue> reach <more:plus>",
+    about: "its values cover so many more cues",
+    example: "set cue 1 reach +2",
+    read(args, context) {
+      const { list, cue } = inCue(args, context);
+      return intents(setCue.of({ list, cue, reach: reachMore(context.world.show.lists[list]!, cue, args.more) }));
+    },
+  }),
+  setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),
+  setting(
+    "<which:family> [delay <familyDelay:seconds>] [fade <familyFade:seconds>]",
+    "times of one family",
+    "position fade 2 delay 1",
+    (args) => ({
+      family: {
+        name: args.which,
+        ...(args.familyDelay === undefined ? {} : { delay: args.familyDelay }),
+        ...(args.familyFade === undefined ? {} : { fade: args.familyFade }),
+      },
+    }),
+  ),
+  command({
+    chapter,
+    syntax: "delete [list <list>] cue <cueNumber:cue> [keeplooks | track]",
+    about: "delete a cue; later looks stay unless told to track",
+    example: "delete cue 2",
+    read: (args, context) => intents(deleteCue.of({ ...inCue(args, context), keepLooks: args.track !== true })),
+  }),
+  command({
+    chapter,
+    syntax: "update [list <list>] cue <cueNumber:cue> [all] [cueonly]",
+    about: "write what is held into a cue where it stores it; all = the rest too",
+    example: "update cue 1 all",
+    read: (args, context) =>
+      intents(updateCue.of({ ...inCue(args, context), all: args.all === true, cueOnly: args.cueonly === true })),
+  }),
+  command({
+    chapter,
+    syntax: "take [list <list>] cue <cueNumber:cue> [all]",
+    about: "into the programmer: what a cue stores; all = what is in force",
+    example: "take cue 1",
+    read: (args, context) => intents(takeCue.of({ ...inCue(args, context), all: args.all === true })),
+  }),
+  command({
+    chapter,
+    syntax: "block [list <list>] cue <cueNumber:cue>",
+    about: "everything in force becomes stored here",
+    example: "block cue 3",
+    read: (args, context) => intents(blockCue.of(inCue(args, context))),
+  }),
+  command({
+    chapter,
+    syntax: "unblock [list <list>] cue <cueNumber:cue>",
+    about: "drop what would track in just the same",
+    example: "unblock cue 3",
+    read: (args, context) => intents(unblockCue.of(inCue(args, context))),
+  }),
+  command({
+    chapter,
+    syntax: "move [list <list>] cue <cueNumber:cue> to cue <target:cue> [keeplooks | track]",
+    about: "another number and place; other looks stay unless told to track",
+    example: "move cue 2 to cue 4.5",
+    read: (args, context) =>
+      intents(moveCue.of({ ...inCue(args, context), to: args.target, keepLooks: args.track !== true })),
+  }),
+];

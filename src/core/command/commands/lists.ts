@@ -1,0 +1,75 @@
+/** Cue lists and their settings, in the command language. */
+import { renumberCues, setList } from "../../cue/intents";
+import { arm } from "../../program/intents";
+import type { CueList } from "../../show/schema";
+import type { ArgsOf } from "../args";
+import { command, intents, listOf, type Command } from "../command";
+
+const chapter = "Keeping";
+
+/** One setting of a list. */
+const option = <const S extends string>(
+  syntax: S,
+  about: string,
+  example: string,
+  change: (args: ArgsOf<S>) => Partial<Omit<CueList, "id" | "number" | "cues">>,
+): Command => ({
+  chapter,
+  syntax: `set list <list> ${syntax}`,
+  about,
+  example: `set list 1 ${example}`,
+  read: (args, context) =>
+    intents(setList.of({ list: listOf(args as ArgsOf<"<list>">, context).id, change: change(args as ArgsOf<S>) })),
+});
+
+export const LISTS: Command[] = [
+  command({
+    chapter,
+    syntax: "renumber list <list> from <from:cue> step <by:cue>",
+    about: "new numbers for all cues, in order",
+    example: "renumber list 1 from 1 step 1",
+    read: (args, context) =>
+      intents(renumberCues.of({ list: listOf(args, context).id, from: args.from, step: args.by })),
+  }),
+  option(
+    "kind (cues | submaster | limiter | takeover)",
+    "what the playback does: play cues, add its highest, scale, or crossfade over everything",
+    "kind cues",
+    (args) => ({ kind: args.submaster ? "submaster" : args.limiter ? "limiter" : args.takeover ? "takeover" : "list" }),
+  ),
+  option("htp (on | off)", "its intensity counts where it is highest", "htp on", (args) => ({ htp: args.on === true })),
+  option("wrapdrop (on | off)", "round the end, drop what tracked", "wrapdrop off", (args) => ({
+    wrapDrop: args.on === true,
+  })),
+  option(
+    "overtaken (return | letgo)",
+    "whether a parameter comes back when the list over it goes",
+    "overtaken letgo",
+    (args) => ({ letGo: args.letgo === true }),
+  ),
+  option("bowout (on | off)", "is released when a hand gives go to another", "bowout on", (args) => ({
+    bowOut: args.on === true,
+  })),
+  option(
+    "restart (first | left)",
+    "after a release, start at the first cue or where it left off",
+    "restart left",
+    (args) => ({ resume: args.left === true }),
+  ),
+  option("name <label:text>", "name a list", 'name "Main"', (args) => ({ name: args.label })),
+  option("priority <level:priority>", "higher wins over lower, whatever came last", "priority 5", (args) => ({
+    priority: args.level,
+  })),
+  option("backtime <time:seconds>", "the time of back", "backtime 1", (args) => ({ backTime: args.time })),
+  option("releasetime <time:seconds>", "the time of release", "releasetime 0", (args) => ({ releaseTime: args.time })),
+  option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({
+    end: args.wrap ? "wrap" : args.release ? "release" : "stop",
+  })),
+  command({
+    chapter,
+    syntax: "arm list <list>",
+    about: "the list that plain keys act on",
+    example: "arm list 1",
+    read: (args, context) => intents(arm.of({ list: listOf(args, context).id })),
+  }),
+];

@@ -1,0 +1,100 @@
+/** What only scripts and show tests say. */
+import type { ArgsOf } from "./args";
+
+interface ScriptLine {
+  syntax: string;
+  about: string;
+  example: string;
+}
+
+export const SCRIPT_LINES = {
+  wait: {
+    syntax: "wait <time:seconds>",
+    about: "moves the clock; everything due up to and including then happens",
+    example: "wait 2.5",
+  },
+  expectSelection: {
+    syntax: "expect selection (none | <chosen:items>)",
+    about: "what is selected, in order",
+    example: "expect selection none",
+  },
+  expectListCue: {
+    syntax: "expect list <list> cue <cueNumber:cue>",
+    about: "where a list stands",
+    example: "expect list 1 cue 3",
+  },
+  expectReleased: {
+    syntax: "expect list <list> released",
+    about: "a list that is released",
+    example: "expect list 1 released",
+  },
+  expectDmx: {
+    syntax: "expect dmx <address> <bytes>",
+    about: "bytes from that slot on",
+    example: "expect dmx 1:1 255 0 128",
+  },
+  expectFixtureAt: {
+    syntax: "expect fixture <number:fixture> at <address>",
+    about: "a fixture's address",
+    example: "expect fixture 3 at 1:29",
+  },
+  expectUnpatched: {
+    syntax: "expect fixture <number:fixture> unpatched",
+    about: "a fixture without address",
+    example: "expect fixture 3 unpatched",
+  },
+  expectCount: {
+    syntax: "expect fixtures <number:whole>",
+    about: "how many fixtures there are",
+    example: "expect fixtures 12",
+  },
+  expectEntry: {
+    syntax:
+      "expect [list <list>] cue <cueNumber:cue> <sel> <attr> (stored <stored:number> | tracked <tracked:number> | released | unset)",
+    about: "how a parameter stands in a cue",
+    example: "expect cue 2 1 dimmer stored 40",
+  },
+  expectFrom: {
+    syntax: "expect <sel> <attr> from (default | programmer | list <list> [cue <cueNumber:cue>])",
+    about: "where a stage value comes from",
+    example: "expect 1 dimmer from list 1 cue 2",
+  },
+  expectValue: {
+    syntax: "expect <sel> <attr> <numbers> [within <tolerance:number>]",
+    about: "stage values, one for all or one each in order",
+    example: "expect 1 thru 3 dimmer 0 50 100",
+  },
+  expectRipple: {
+    syntax: "expect ripple <line>",
+    about: "the cues whose look a line would change, without doing it: LINE => 13 14, or none",
+    example: "expect ripple delete cue 2 track => none",
+  },
+  refuse: {
+    syntax: "refuse <line>",
+    about: "passes when the line is refused and nothing changed",
+    example: "refuse 99",
+  },
+  open: { syntax: "open <file:text>", about: "opens a show file", example: 'open "show.comet.zip"' },
+  save: { syntax: "save <file:text>", about: "writes a show file", example: 'save "show.comet.zip"' },
+  importCsv: {
+    syntax: "import csv <file:text> [add | update]",
+    about: "brings in a patch from a table; rows that make no sense are left out",
+    example: 'import csv "rig.csv" add',
+  },
+  exportCsv: {
+    syntax: "export csv <file:text>",
+    about: "writes the patch as a table",
+    example: 'export csv "patch.csv"',
+  },
+  print: {
+    syntax: "print <sel> <attrs>",
+    about: "a JSON line with the stage values",
+    example: "print 1 thru 3 dimmer pan",
+  },
+} as const satisfies Record<string, ScriptLine>;
+
+export type ScriptKind = keyof typeof SCRIPT_LINES;
+export type ScriptArgs = { [K in ScriptKind]: ArgsOf<(typeof SCRIPT_LINES)[K]["syntax"]> };
+
+/** What a script line asks its runner for. */
+export type ScriptAct<K extends ScriptKind = ScriptKind> = { [P in K]: { kind: P; args: ScriptArgs[P] } }[K];
