@@ -19,7 +19,7 @@ const option = <const S extends string>(
   about,
   example: `set list 1 ${example}`,
   read: (args, context) =>
-    intents(setList.of({ list: listOf(args as ArgsOf<"<list>">, context).id, change: change(args as ArgsOf<S>) })),
+    intents(setList.of({ list: listOf(args, context).id, change: change(args as ArgsOf<S>) })),
 });
 
 export const LISTS: Command[] = [

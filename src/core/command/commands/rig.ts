@@ -103,7 +103,7 @@ export const RIG: Command[] = [
       const { show } = context.world;
       const ids = fixturesOf(args, context);
       const more = runFrom(
-        args.address as { universe: number; slot: number },
+        args.address,
         ids.map((id) => sizeOf(show, show.fixtures[id]!)),
       );
       return change(args, context, "one more address", (f, k) => ({ addresses: [...f.addresses, more[k]!] }));
