@@ -1,5 +1,5 @@
 /** The stage as it is published, for whoever draws it or reads lines against it. */
-import type { ReadContext } from "@/core/command/command";
+import type { ReadContext } from "@/core/command/context";
 import { isLitBy } from "@/core/play/look";
 import type { World } from "@/core/show/world";
 import { wholeHalf, type Frame, type Half, type Layout } from "./frame";

@@ -12,6 +12,7 @@ import {
   type WireAsk,
   type WireState,
 } from "@/engine/messages";
+import { createAsking } from "./asking";
 import { viewOf, type StageView } from "@/engine/view";
 
 export interface EngineListener {
@@ -58,13 +59,12 @@ const MOST_DEATHS = 5;
 
 /** @param standby whether it only keeps in step, ready to go on for another window. */
 export function startEngine(world: World, running: Running | null, frames: string, standby = false): EngineLink {
-  const waiting = new Map<number, (refusal: string | null) => void>();
-  const reasons = new Map<number, (why: Why | null) => void>();
+  const events = createAsking<string | null>();
+  const reasons = createAsking<Why | null>();
   let listener: EngineListener | undefined;
   let view: StageView | undefined;
   let playing: Playing | undefined;
   let wire: WireState | undefined;
-  let count = 0;
   /** What an engine that is started again is told. */
   const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } =
     { running, standby, audience: false };
@@ -92,10 +92,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
   /** A dead or hanging engine is ended and goes on from the last saved state; who waits for it is told. */
   function startAgain(): void {
     worker.terminate();
-    for (const done of waiting.values()) done("the engine was started again and did not do this; try once more");
-    for (const done of reasons.values()) done(null);
-    waiting.clear();
-    reasons.clear();
+    events.end("the engine was started again and did not do this; try once more");
+    reasons.end(null);
     deaths = [...deaths.filter((at) => performance.now() - at < 60_000), performance.now()];
     if (deaths.length > MOST_DEATHS) {
       clearInterval(watch);
@@ -133,12 +131,9 @@ export function startEngine(world: World, running: Running | null, frames: strin
       case "trouble":
         return listener?.trouble(message.text);
       case "because":
-        reasons.get(message.id)?.(message.why);
-        reasons.delete(message.id);
-        return;
+        return reasons.answer(message.id, message.why);
       case "done":
-        waiting.get(message.id)?.(message.refusal);
-        waiting.delete(message.id);
+        return events.answer(message.id, message.refusal);
     }
   }
 
@@ -161,17 +156,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
     },
     diff: (diff) => say({ kind: "diff", diff }),
     event: (event) =>
-      new Promise((resolve) => {
-        const id = ++count;
-        waiting.set(id, resolve);
-        say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id });
-      }),
-    why: (key) =>
-      new Promise((resolve) => {
-        const id = ++count;
-        reasons.set(id, resolve);
-        say({ kind: "why", key, id });
-      }),
+      events.ask((id) => say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id })),
+    why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),
     bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
     consent: ({ imported, given }) =>
       say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
@@ -189,8 +175,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
     view: () => view,
     close() {
       clearInterval(watch);
-      for (const done of waiting.values()) done(null);
-      for (const done of reasons.values()) done(null);
+      events.end(null);
+      reasons.end(null);
       worker.terminate();
     },
   };

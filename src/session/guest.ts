@@ -1,6 +1,6 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
 import { createStore } from "zustand/vanilla";
-import { perform, sayIntents } from "@/core/desk/perform";
+import { perform } from "@/core/desk/perform";
 import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
 import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";
@@ -9,6 +9,7 @@ import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
 import { CLOCK_EVERY_MS, type Running } from "@/engine/messages";
 import { viewOf, type StageView } from "@/engine/view";
+import { createAsking } from "./asking";
 import { browserId, consentOf } from "./consent";
 import { startEngine, type EngineLink } from "./engineLink";
 import { guarded, handsOn, stepWords } from "./hands";
@@ -26,6 +27,7 @@ import {
   type Steps,
   type WindowMessage,
 } from "./windowMessages";
+import { NOTHING_WRONG, waysOf } from "./ways";
 import { findWire } from "./wirePlaces";
 
 /** What a guest goes on with when the host has gone. */
@@ -46,6 +48,11 @@ export interface Guest {
   inherit(): Inheritance;
 }
 
+interface Answer {
+  refusal: Refusal | undefined;
+  why: Why | null;
+}
+
 const PATIENCE_MS = 5000;
 const historyOf = ({ done, undone }: Steps): History => ({
   done: done === null ? [] : [{ says: done, diff: [] }],
@@ -61,31 +68,22 @@ export function joinHost(id: string): Promise<Guest> {
   const channel = new BroadcastChannel(windowChannel(id));
   const frames = new BroadcastChannel(frameChannel(id));
   const say = (message: WindowMessage) => channel.postMessage(message);
-  const waiting = new Map<number, (answer: { refusal: Refusal | undefined; why: Why | null }) => void>();
-  let count = 0;
+  const asking = createAsking<Answer>({
+    after: PATIENCE_MS,
+    answer: () => ({
+      refusal: refuse(
+        "the window that hosts this show does not answer",
+        "Try again in a moment: another window takes over",
+      ),
+      why: null,
+    }),
+  });
+  const ask = (request: Request) => asking.ask((number) => say({ kind: "request", from: me, id: number, request }));
   let running: Running | null = null;
   let heardAt = 0;
   let seq = 0;
   let unwritten: Entry[] = [];
   let engine: EngineLink | undefined;
-
-  function ask(request: Request): Promise<{ refusal: Refusal | undefined; why: Why | null }> {
-    const number = ++count;
-    return new Promise((done) => {
-      const late = setTimeout(() => {
-        waiting.delete(number);
-        done({
-          refusal: refuse(
-            "the window that hosts this show does not answer",
-            "Try again in a moment: another window takes over",
-          ),
-          why: null,
-        });
-      }, PATIENCE_MS);
-      waiting.set(number, (answer) => (clearTimeout(late), done(answer)));
-      say({ kind: "request", from: me, id: number, request });
-    });
-  }
 
   return new Promise((resolve) => {
     let guest: (Guest & { follow(diff: Diff): void }) | undefined;
@@ -125,12 +123,10 @@ export function joinHost(id: string): Promise<Guest> {
           return message.to === me ? welcome(message) : undefined;
         case "answer":
           if (message.to !== me) return;
-          waiting.get(message.id)?.({
+          return asking.answer(message.id, {
             refusal: message.refusal ? refuse(message.refusal.what, message.refusal.cure) : undefined,
             why: message.why,
           });
-          waiting.delete(message.id);
-          return;
         case "leaving":
           return engine?.begin(running, Math.min(performance.now() - heardAt, CLOCK_EVERY_MS) / 1000);
         case "running":
@@ -197,6 +193,7 @@ export function joinHost(id: string): Promise<Guest> {
     const leave = () => say({ kind: "leave", from: me });
     addEventListener("pagehide", leave);
     const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
+    const agree: Session["agree"] = (destinations) => void ask({ kind: "agree", destinations: [...destinations] });
     const session: Session = {
       id,
       store,
@@ -204,26 +201,17 @@ export function joinHost(id: string): Promise<Guest> {
       quietly: null,
       hosts: false,
       ...hands,
-      async run(line, join = false) {
-        const found = hands.read(line);
-        if (found === undefined) return undefined;
-        if (isRefusal(found)) return told(found);
-        if (found.why) return (hands.showWhy(found.why[0] ?? null), undefined);
-        const { refusal } = await ask({ kind: "line", line, join });
-        return refusal && told(refusal);
-      },
-      hold(build, join) {
-        const made = hands.building(build);
-        return isRefusal(made) ? told(made) : session.act(made, undefined, join);
-      },
-      act(intents, says = sayIntents(store.getState().world, intents), join = false) {
-        const tried = guarded(() => perform(store.getState(), { intents: [...intents], events: [] }));
-        if (isRefusal(tried)) return told(tried);
-        void ask({ kind: "intents", intents: [...intents], says, join }).then(
-          ({ refusal }) => refusal && told(refusal),
-        );
-        return undefined;
-      },
+      ...waysOf(
+        hands,
+        (doing) => {
+          // Undo and redo are the host's alone: only it has the steps.
+          const tried = doing.control ? undefined : guarded(() => perform(store.getState(), doing));
+          if (tried && isRefusal(tried)) return { ...NOTHING_WRONG, now: tried };
+          const end = ask({ kind: "do", ...doing, says: doing.says ?? null, join: doing.join ?? false });
+          return { now: undefined, end: end.then(({ refusal }) => refusal) };
+        },
+        agree,
+      ),
       async actInPieces(made) {
         const tried = await workOut(() => store.getState().world, made);
         if (tried === "stopped") return tried;
@@ -232,12 +220,8 @@ export function joinHost(id: string): Promise<Guest> {
           : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
         return refusal && told(refusal);
       },
-      async event(event) {
-        const { refusal } = await ask({ kind: "event", event });
-        if (refusal) told(refusal);
-      },
       askWire: (asked) => void ask({ kind: "wire", ask: asked }),
-      agree: (destinations) => void ask({ kind: "agree", destinations: [...destinations] }),
+      agree,
       whyOf: async (key) => (await ask({ kind: "why", key })).why,
       flush: async () => undefined,
       close() {

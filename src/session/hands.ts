@@ -1,16 +1,17 @@
 /** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
 import type { StoreApi } from "zustand/vanilla";
 import type { StepWords } from "@/core/desk/foresee";
-import { readLine, type Read } from "@/core/command/read";
+import type { SlotValues } from "@/core/command/args";
+import { readAs, readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
 import { builtIntents, newBuilding, type Building } from "@/core/command/building";
 import type { Intent } from "@/core/show/intent";
-import { attempt, fail, refuse, type Refusal } from "@/core/show/refusal";
+import { attempt, fail, isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
+import { withLine, type DoneLine } from "./lines";
 import type { Foreseer, LooksLink } from "./looksLink";
 import type { Notice, SessionState } from "./state";
 
-const MOST_LINES = 200;
 const MOST_NOTICES = 4;
 let noticeCount = 0;
 
@@ -34,8 +35,17 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
     const own = wire.bridge?.interfaces.map((i) => i.address);
     return { ...readContextOf(world, view), ...(own ? { interfaces: own } : {}) };
   };
+  const tell = (text: string, tone: Notice["tone"] = "plain") =>
+    store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] }));
   return {
     context,
+    tell,
+    /** What is typed into a field; undefined where it means nothing, which is told. */
+    read<K extends keyof SlotValues>(kind: K, text: string): SlotValues[K] | undefined {
+      const found = guarded(() => readAs(kind, text, context()));
+      if (isRefusal(found)) return void tell(refusalText(found), "refused");
+      return found;
+    },
     /** Builds what is to be held for the selection. */
     building: (build: (b: Building) => void): Intent[] | Refusal =>
       attempt(() => {
@@ -45,13 +55,14 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
         build(b);
         return builtIntents(b, false);
       }),
-    read: (line: string): Read | Refusal | undefined => guarded(() => readLine(line, context(), { abbreviate: true })),
-    tell: (text: string, tone: Notice["tone"] = "plain") =>
-      store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] })),
+    readLine: (line: string): Read | Refusal | undefined =>
+      guarded(() => readLine(line, context(), { abbreviate: true })),
     foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
     showWhy: (why: string | null) => store.setState({ why }),
-    noteLine: (line: string) =>
-      store.setState((s) => ({ lines: [...s.lines.filter((l) => l !== line), line].slice(-MOST_LINES) })),
+    note: (line: DoneLine, join = false) => store.setState((s) => ({ lines: withLine(s.lines, line, join) })),
+    world: () => store.getState().world,
     dismiss: (gone: number) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),
   };
 }
+
+export type Hands = ReturnType<typeof handsOn>;

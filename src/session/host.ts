@@ -38,18 +38,18 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
   ): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
     const plain = (refusal: { what: string; cure?: string } | undefined) =>
       refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null;
-    if (request.kind === "line") return { refusal: plain(await doing.run(request.line, request.join)), why: null };
-    if (request.kind === "intents")
-      return { refusal: plain(doing.act(request.intents, request.says, request.join)), why: null };
+    if (request.kind === "do") {
+      const { now, end } = doing.do({ ...request, says: request.says ?? undefined });
+      return { refusal: plain(now ?? (await end)), why: null };
+    }
     if (request.kind === "pieces") {
-      const done = await doing.actInPieces({
+      const done = await doing.doInPieces({
         pieces: request.pieces,
         says: request.says,
         progress: () => true,
       });
       return { refusal: done === "stopped" ? null : plain(done), why: null };
     }
-    if (request.kind === "event") return { refusal: plain(await doing.event(request.event)), why: null };
     if (request.kind === "wire") return (session.askWire(request.ask), { refusal: null, why: null });
     if (request.kind === "agree") return (session.agree(request.destinations), { refusal: null, why: null });
     return { refusal: null, why: await session.whyOf(request.key) };

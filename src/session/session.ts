@@ -1,14 +1,10 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
 import { createStore } from "zustand/vanilla";
-import { destinationNames } from "@/core/dmx/consent";
-import { perform, sayIntents } from "@/core/desk/perform";
-import type { Read } from "@/core/command/read";
+import { perform, type Performed } from "@/core/desk/perform";
+import type { PlayEvent } from "@/core/play/events";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
-import { EMPTY_HISTORY, extendLast, isRemembered, remember, type History } from "@/core/show/history";
-import { applyIntents } from "@/core/show/intent";
+import { EMPTY_HISTORY, isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
-import { INTENTS } from "@/core/intents";
-import type { Output } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { browserId, consentOf, give } from "./consent";
 import { startEngine, type EngineLink } from "./engineLink";
@@ -16,6 +12,7 @@ import { guarded, handsOn, stepWords } from "./hands";
 import { hostWindows, type Host } from "./host";
 import { workOut } from "./inPieces";
 import { startLooks, type LooksLink } from "./looksLink";
+import { NOTHING_WRONG, waysOf } from "./ways";
 import { followWire } from "./wirePlaces";
 import { frameChannel } from "./windowMessages";
 import { keepMoment } from "./storage/moments";
@@ -30,12 +27,6 @@ const after = (before: History, since: History): History => ({
   done: [...before.done, ...since.done],
   undone: since.done.length + since.undone.length > 0 ? since.undone : before.undone,
 });
-
-/** The destinations a line typed by hand sets: typing them is agreeing to them. */
-const typedDestinations = (read: Read): string[] =>
-  read.intents.flatMap((intent) =>
-    intent.kind === "setOutputs" && intent.output ? destinationNames(intent.output as Output) : [],
-  );
 
 export interface SessionWays {
   /** Of an engine that stood by for a window that has gone: it goes on at once. */
@@ -100,11 +91,17 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     looks.diff(text);
     host?.diff(diff, keeper.seq(), step);
   };
-  const commit = (world: World, history: History, diff: Diff, step: StepKept): void => {
+  const commit = ({
+    world,
+    history,
+    diff,
+    how,
+    says,
+  }: Pick<Performed, "world" | "history" | "diff" | "how" | "says">) => {
     store.setState({ world, history });
     if (diff.length === 0) return;
     const text = writeDiff(diff);
-    const kept = diff.some(isRemembered) ? step : null;
+    const kept = diff.some(isRemembered) ? { how, says } : null;
     keeper.change(world, text, kept);
     pass(diff, text, kept);
   };
@@ -138,54 +135,29 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       hands.tell("What could be undone before could not be read; the show itself is whole", "refused"),
     );
 
+  const play = async (events: readonly PlayEvent[]): Promise<Refusal | undefined> => {
+    for (const event of events) {
+      const refusal = await engine.event(event);
+      if (refusal !== null) return refuse(refusal);
+    }
+    return undefined;
+  };
   const quietly: Quietly = {
-    async run(line, join = false) {
-      const found = hands.read(line);
-      if (found === undefined || isRefusal(found)) return found;
-      const done = guarded(() => perform(store.getState(), found));
-      if (isRefusal(done)) return done;
-      const no = fixed(done.diff);
-      if (no) return no;
-      const typed = typedDestinations(found);
-      if (typed.length > 0) agree(typed);
-      const how = found.control === "undo" ? "undone" : found.control === "redo" ? "redone" : join ? "joined" : "done";
-      commit(done.world, how === "joined" ? extendLast(store.getState().history, done.diff) : done.history, done.diff, {
-        how,
-        says: done.says,
-      });
-      if (found.why) hands.showWhy(found.why[0] ?? null);
-      for (const made of done.events) {
-        const refusal = await quietly.event(made);
-        if (refusal) return refusal;
-      }
-      return undefined;
+    do(doing) {
+      const done = guarded(() => perform(store.getState(), doing));
+      const no = isRefusal(done) ? done : fixed(done.diff);
+      if (no || isRefusal(done)) return { ...NOTHING_WRONG, now: no };
+      commit(done);
+      return done.events.length === 0 ? NOTHING_WRONG : { now: undefined, end: play(done.events) };
     },
-    act(intents, says, join = false) {
-      const { world, history } = store.getState();
-      const done = guarded(() => applyIntents(INTENTS, world, intents));
-      if (isRefusal(done)) return done;
-      const no = fixed(done.diff);
-      if (no) return no;
-      commit(done.world, join ? extendLast(history, done.diff) : remember(history, says, done.diff), done.diff, {
-        how: join ? "joined" : "done",
-        says,
-      });
-      return undefined;
-    },
-    async actInPieces(made) {
+    async doInPieces(made) {
       const done = await workOut(() => store.getState().world, made);
       if (done === "stopped" || isRefusal(done)) return done;
       const no = fixed(done.diff);
       if (no) return no;
-      commit(done.world, remember(store.getState().history, made.says, done.diff), done.diff, {
-        how: "done",
-        says: made.says,
-      });
+      const { says } = made;
+      commit({ ...done, history: remember(store.getState().history, says, done.diff), how: "done", says });
       return undefined;
-    },
-    async event(made) {
-      const refusal = await engine.event(made);
-      return refusal === null ? undefined : refuse(refusal);
     },
   };
 
@@ -197,14 +169,8 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     quietly,
     hosts: readOnly === null,
     ...hands,
-    run: async (line, join) => told(await quietly.run(line, join)),
-    act: (intents, says = sayIntents(store.getState().world, intents), join) => told(quietly.act(intents, says, join)),
-    hold(build, join) {
-      const made = hands.building(build);
-      return isRefusal(made) ? told(made) : session.act(made, undefined, join);
-    },
-    actInPieces: async (made) => told(await quietly.actInPieces(made)),
-    event: async (made) => void told(await quietly.event(made)),
+    ...waysOf(hands, quietly.do, agree),
+    actInPieces: async (made) => told(await quietly.doInPieces(made)),
     whyOf: (key) => engine.why(key),
     askWire: (ask) => engine.wire(ask),
     flush: () => keeper.flush(),

@@ -1,7 +1,8 @@
 /** What a window knows of a running show, and what it can do with it. */
 import type { StoreApi } from "zustand/vanilla";
+import type { SlotValues } from "@/core/command/args";
 import type { Building } from "@/core/command/building";
-import type { ReadContext } from "@/core/command/command";
+import type { ReadContext } from "@/core/command/context";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
 import type { History } from "@/core/show/history";
@@ -10,7 +11,9 @@ import type { Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import type { Playing, WireAsk, WireState } from "@/engine/messages";
 import type { StageView } from "@/engine/view";
+import type { Doing } from "@/core/desk/perform";
 import type { Pieces } from "./inPieces";
+import type { DoneLine } from "./lines";
 import type { Foreseer } from "./looksLink";
 import type { SavedState } from "./storage/keeper";
 
@@ -31,16 +34,20 @@ export interface SessionState {
   notices: readonly Notice[];
   /** The parameter whose stack is shown; null for none. */
   why: string | null;
-  /** Lines typed in the Ask bar, the last one last. */
-  lines: readonly string[];
+  /** What was typed and done here, the last one last. */
+  lines: readonly DoneLine[];
+}
+
+/** What became of something: at once, and in the end. */
+export interface Outcome {
+  now: Refusal | undefined;
+  end: Promise<Refusal | undefined>;
 }
 
 /** Doing things for somebody else: refusals are returned, and told by whoever asked. */
 export interface Quietly {
-  run(line: string, join?: boolean): Promise<Refusal | undefined>;
-  act(intents: readonly Intent[], says: string, join?: boolean): Refusal | undefined;
-  actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
-  event(event: PlayEvent): Promise<Refusal | undefined>;
+  do(doing: Doing): Outcome;
+  doInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
 }
 
 export interface Session {
@@ -52,8 +59,8 @@ export interface Session {
   quietly: Quietly | null;
   /** Whether what was done could still be lost if this window closed now. */
   hosts: boolean;
-  /** Reads and does a line; a refusal changes nothing and is shown. With `join`, part of the step before (a drag). */
-  run(line: string, join?: boolean): Promise<Refusal | undefined>;
+  /** Reads and does a line; a refusal changes nothing and is shown. */
+  run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
   foresee(line: string, to: Foreseer): void;
   /** The stack behind a parameter. */
@@ -66,13 +73,18 @@ export interface Session {
   hold(build: (b: Building) => void, join?: boolean): Refusal | undefined;
   /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
   actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
+  /** One step back or forward in what was done. */
+  step(control: "undo" | "redo"): Promise<void>;
   event(event: PlayEvent): Promise<void>;
   /** Asks something of the wire. */
   askWire(ask: WireAsk): void;
   /** A person agrees that outputs go to these destinations. */
   agree(destinations: readonly string[]): void;
   context(): ReadContext;
-  noteLine(line: string): void;
+  /** Reads what is typed into a field; undefined where it means nothing, which is told. */
+  read<K extends keyof SlotValues>(kind: K, text: string): SlotValues[K] | undefined;
+  /** Keeps a line among what was done. */
+  note(line: DoneLine): void;
   tell(text: string, tone?: Notice["tone"]): void;
   dismiss(id: number): void;
   flush(): Promise<void>;

@@ -15,10 +15,15 @@ const IntentSchema = z.looseObject({ kind: z.string() });
 
 /** What a guest asks the host to do. */
 export const RequestSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("line"), line: z.string().max(100_000), join: z.boolean() }),
-  z.object({ kind: z.literal("intents"), intents: z.array(IntentSchema), says: z.string(), join: z.boolean() }),
+  z.object({
+    kind: z.literal("do"),
+    intents: z.array(IntentSchema),
+    events: z.array(PlayEventSchema),
+    control: z.enum(["undo", "redo"]).optional(),
+    says: z.string().nullable(),
+    join: z.boolean(),
+  }),
   z.object({ kind: z.literal("pieces"), pieces: z.array(z.array(IntentSchema)), says: z.string() }),
-  z.object({ kind: z.literal("event"), event: PlayEventSchema }),
   z.object({ kind: z.literal("why"), key: z.string() }),
   z.object({ kind: z.literal("agree"), destinations: z.array(z.string().max(100)).max(10_000) }),
   WireAskSchema,

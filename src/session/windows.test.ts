@@ -3,9 +3,7 @@ import { createStore } from "zustand/vanilla";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
-import { applyIntents } from "@/core/show/intent";
-import { EMPTY_HISTORY, remember } from "@/core/show/history";
-import { INTENTS } from "@/core/intents";
+import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal, refuse } from "@/core/show/refusal";
 import { select } from "@/core/select/intents";
 import type { World } from "@/core/show/world";
@@ -13,7 +11,7 @@ import type { PlayEvent } from "@/core/play/events";
 import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
 import { joinHost, type Guest } from "./guest";
 import { hostWindows, type Host } from "./host";
-import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
+import { NO_WIRE, RESTING, type Quietly, type Session, type SessionState } from "./state";
 import { frameChannel, windowChannel } from "./windowMessages";
 
 const told: { kind: string }[] = [];
@@ -51,33 +49,28 @@ function openHost() {
     lines: [],
     why: null,
   }));
-  const act: Session["act"] = (intents, says = "") => {
-    const done = applyIntents(INTENTS, store.getState().world, intents);
-    if (isRefusal(done)) return done;
-    store.setState((s) => ({ world: done.world, history: remember(s.history, says, done.diff) }));
-    seq += 1;
-    host.diff(done.diff, seq, { how: "done", says });
-    return undefined;
+  const doIt: Quietly["do"] = (doing) => {
+    const done = perform(store.getState(), doing);
+    if (isRefusal(done)) return { now: done, end: Promise.resolve(undefined) };
+    store.setState({ world: done.world, history: done.history });
+    if (done.diff.length > 0) host.diff(done.diff, ++seq, { how: done.how, says: done.says });
+    events.push(...done.events);
+    const refused = done.events.some((e) => e.kind === "go") ? refuse("that list does not exist") : undefined;
+    return { now: undefined, end: Promise.resolve(refused) };
   };
+  const act: Session["act"] = (made, says) => doIt({ intents: [...made], events: [], says }).now;
   const session = {
     id: "windows-test",
     store,
     act,
     async run(line: string) {
       const read = readLine(line, { world: store.getState().world, isLit: () => false, stage: () => undefined });
-      if (read === undefined || isRefusal(read)) return read;
-      const done = perform(store.getState(), read);
-      return isRefusal(done) ? done : act(read.intents, line);
+      return read === undefined || isRefusal(read) ? read : act(read.intents, line);
     },
-    actInPieces: async ({ pieces, says }: Parameters<Session["actInPieces"]>[0]) => act(pieces.flat(), says),
-    event: async (event: PlayEvent) => (
-      events.push(event),
-      event.kind === "go" ? refuse("that list does not exist") : undefined
-    ),
+    quietly: { do: doIt, doInPieces: async ({ pieces, says }) => act(pieces.flat(), says) } satisfies Quietly,
     whyOf: async () => null,
     askWire: () => undefined,
   } as unknown as Session;
-  Object.assign(session, { quietly: session });
   const audience: boolean[] = [];
   const host: Host = hostWindows(session, { audience: (on) => audience.push(on), seq: () => seq });
   return { session, store, host, audience, events };

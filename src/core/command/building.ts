@@ -15,7 +15,7 @@ import { allTargets, targetsOf, type Target } from "../show/model";
 import { fail } from "../show/refusal";
 import type { AimPoint, Entry } from "../show/value";
 import { clamp, plain } from "../units/units";
-import type { ReadContext } from "./command";
+import type { ReadContext } from "./context";
 import type { Amount, What } from "./what";
 
 /** What is being built: values to hold, parameters to drop, and what the last setting was of. */

@@ -1,22 +1,15 @@
 /** What a command is: one row of the grammar's tables. */
 import type { Intent } from "../show/intent";
 import type { PlayEvent } from "../play/events";
-import { evaluateSel, type Sel, type SelContext } from "../select/expression";
+import { evaluateSel, type Sel } from "../select/expression";
 import type { Item, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
-import { cueNumbered, listNumbered, type World } from "../show/world";
+import { cueNumbered, listNumbered } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
 import { splitItem } from "../show/ids";
 import type { Args, ArgsOf } from "./args";
+import type { ReadContext } from "./context";
 import type { ScriptAct } from "./scriptLines";
-
-export interface ReadContext extends SelContext {
-  world: World;
-  /** Addresses of this machine's network interfaces, where they are known. */
-  interfaces?: readonly string[];
-  /** The stage before masters: value and the attribute it is of. */
-  stage(key: ParamKey): { value: number; attribute: string } | undefined;
-}
 
 /** What a line asks for. */
 export interface Reading {

@@ -1,7 +1,8 @@
 /** Reading a line: from text to what it asks for, or to why not and what could follow. */
 import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal";
-import type { Args } from "./args";
-import type { Command, ReadContext, Reading } from "./command";
+import type { Args, SlotValues } from "./args";
+import type { Command, Reading } from "./command";
+import type { ReadContext } from "./context";
 import { HOLDING, settingsSlot } from "./commands/hold";
 import { CUES } from "./commands/cues";
 import { KEEPING } from "./commands/keep";
@@ -153,6 +154,25 @@ export function readLine(text: string, context: ReadContext, options: ReadOption
       fail(stop.what, stop.cure);
     }
     return { ...parsed.command.read(parsed.args, context), command: parsed.command };
+  });
+}
+
+/**
+ * Reads a text that is typed into a field, as one kind of slot: "20 to 80" as values, "1 1 2" as steps.
+ * @returns what it means, or the refusal with what it should be.
+ */
+export function readAs<K extends keyof SlotValues>(
+  kind: K,
+  text: string,
+  context: ReadContext,
+): SlotValues[K] | Refusal {
+  return attempt(() => {
+    const state = stateOf(text, context, { abbreviate: true }, true);
+    const parser = ALL_SLOTS[kind]!;
+    const found = parser(state, 0).find((f) => f.pos === state.tokens.length);
+    if (found && state.tokens.length > 0) return found.value;
+    const stop = whereItStops(text, state);
+    return fail(stop.what, stop.cure);
   });
 }
 

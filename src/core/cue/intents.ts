@@ -8,6 +8,8 @@ import { cueNumber, CueListSchema, CueTimesSchema, ReachSchema, TriggerSchema } 
 import { sameValue, type Entry } from "../show/value";
 import { cuesOf, sameCueNumber } from "../show/world";
 import { cueIn, cueLabel, keepingLooks, listIn, roundCueNumber, snapshot } from "./cueDraft";
+import { cueText, exact, listText } from "../show/lineText";
+import { optionLines, settingLines } from "./settingLines";
 import { timesText } from "./times";
 import { allInForce, inForceAt, trackingOf } from "./tracking";
 
@@ -63,6 +65,8 @@ export const setCue = defineIntent({
     ].filter(Boolean);
     return `${cueLabel(world, list, cue)}: ${parts.join(", ")}`;
   },
+  lines: (world, { list, cue, ...change }) =>
+    settingLines(change, world.show.lists[list], cue).map((text) => `set ${cueText(world, list, cue)} ${text}`),
 });
 
 /** Deletes a cue; unless it is let track, later looks stay. A reach that ended at it ends at the cue before. */
@@ -87,6 +91,9 @@ export const deleteCue = defineIntent({
   },
   says: (world, { list, cue, keepLooks }) =>
     `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; its values are gone from later cues"}`,
+  lines: (world, { list, cue, keepLooks }) => [
+    `delete ${cueText(world, list, cue)} ${keepLooks ? "keeplooks" : "track"}`,
+  ],
 });
 
 /** Everything in force becomes stored here. */
@@ -106,6 +113,7 @@ export const blockCue = defineIntent({
     });
   },
   says: (world, { list, cue }) => `stores everything in force in ${cueLabel(world, list, cue)}`,
+  lines: (world, { list, cue }) => [`block ${cueText(world, list, cue)}`],
 });
 
 /** Drops stored entries equal to what would track in, whatever their own timing. */
@@ -128,6 +136,7 @@ export const unblockCue = defineIntent({
     });
   },
   says: (world, { list, cue }) => `drops from ${cueLabel(world, list, cue)} what would track in just the same`,
+  lines: (world, { list, cue }) => [`unblock ${cueText(world, list, cue)}`],
 });
 
 /** Gives a cue another number, and so another place. */
@@ -146,6 +155,9 @@ export const moveCue = defineIntent({
   },
   says: (world, { list, cue, to, keepLooks }) =>
     `moves ${cueLabel(world, list, cue)} to cue ${roundCueNumber(to)}${keepLooks ? "; other looks stay" : "; what it stores tracks from there"}`,
+  lines: (world, { list, cue, to, keepLooks }) => [
+    `move ${cueText(world, list, cue)} to cue ${exact(roundCueNumber(to))} ${keepLooks ? "keeplooks" : "track"}`,
+  ],
 });
 
 /** New numbers for all cues, in their order. */
@@ -165,6 +177,7 @@ export const renumberCues = defineIntent({
   },
   says: ({ show }, { list, from, step }) =>
     `renumbers the cues of list ${show.lists[list]?.number ?? ""} from ${from} by ${step}`,
+  lines: (world, { list, from, step }) => [`renumber ${listText(world, list)} from ${exact(from)} step ${exact(step)}`],
 });
 
 export const setList = defineIntent({
@@ -186,4 +199,5 @@ export const setList = defineIntent({
     `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change)
       .map(([key, value]) => `${key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`)
       .join(", ")}`,
+  lines: (world, { list, change }) => optionLines(change).map((text) => `set ${listText(world, list)} ${text}`),
 });

@@ -9,6 +9,8 @@ import { EntrySchema, ends, storedOver, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber } from "./cueDraft";
 import { settleReaches } from "./reach";
+import { cueText, exact, quote } from "../show/lineText";
+import { timesLine, triggerLine } from "./settingLines";
 import { newTimes, timesText } from "./times";
 import { allInForce } from "./tracking";
 
@@ -70,6 +72,20 @@ export const recordCue = defineIntent({
     const times = intent.times ? `, fade ${timesText({ ...(old?.times ?? newTimes()), ...intent.times })} s` : "";
     return `${how}: ${what}${times}${intent.cueOnly ? "; the next cue keeps its look" : ""}`;
   },
+  lines: (_, { list, cue, name, times, trigger, onto, cueOnly, empty, entries }) => [
+    [
+      `record list ${list} cue ${exact(roundCueNumber(cue))}`,
+      name !== undefined && quote(name),
+      timesLine(times ?? {}),
+      trigger && trigger.kind !== "go" && triggerLine(trigger),
+      cueOnly && "cueonly",
+      onto,
+      entries && "from stage",
+      empty && "empty",
+    ]
+      .filter(Boolean)
+      .join(" "),
+  ],
 });
 
 /** Writes the held values into a cue where it stores that parameter; with `all`, the rest as well. */
@@ -96,6 +112,9 @@ export const updateCue = defineIntent({
     const n = Object.keys(world.hands.held).filter((key) => all || stored[key]).length;
     return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${cueOnly ? "; the next cue keeps its look" : ""}`;
   },
+  lines: (world, { list, cue, all, cueOnly }) => [
+    `update ${cueText(world, list, cue)}${all ? " all" : ""}${cueOnly ? " cueonly" : ""}`,
+  ],
 });
 
 /** Takes what a cue stores, with its timing, into the programmer; with `all`, everything in force. */
@@ -119,4 +138,5 @@ export const takeCue = defineIntent({
   },
   says: (world, { list, cue, all }) =>
     `takes ${all ? "everything in force in" : "what is stored in"} ${cueLabel(world, list, cue)} into the programmer`,
+  lines: (world, { list, cue, all }) => [`take ${cueText(world, list, cue)}${all ? " all" : ""}`],
 });

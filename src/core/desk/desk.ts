@@ -10,7 +10,8 @@ import { compute, createPlayer } from "../play/player";
 import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { perform } from "./perform";
-import type { ReadContext, Reading } from "../command/command";
+import type { Reading } from "../command/command";
+import type { ReadContext } from "../command/context";
 import { readLine } from "../command/read";
 
 export interface Desk {

@@ -2,7 +2,7 @@
 import { attempt, fail, isRefusal, type Refusal } from "../show/refusal";
 import type { Diff } from "../show/diff";
 import { EMPTY_HISTORY } from "../show/history";
-import type { ReadContext } from "../command/command";
+import type { ReadContext } from "../command/context";
 import { perform, sayReading } from "./perform";
 import { couldFollow, readLine } from "../command/read";
 

@@ -4,7 +4,7 @@ import { sayEvent } from "../play/events";
 import { applyIntents, type Intent } from "../show/intent";
 import { demandOf } from "../show/demand";
 import type { Diff } from "../show/diff";
-import { redo, remember, undo, type History } from "../show/history";
+import { extendLast, redo, remember, undo, type History } from "../show/history";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import { INTENTS } from "../intents";
 import type { World } from "../show/world";
@@ -19,6 +19,8 @@ export interface Performed extends Standing {
   diff: Diff;
   events: readonly PlayEvent[];
   says: string;
+  /** How it counts for undo. */
+  how: "done" | "joined" | "undone" | "redone";
 }
 
 /** What intents would do, in words. */
@@ -29,7 +31,10 @@ export function sayIntents(world: World, made: readonly Intent[]): string {
     .join("; ");
 }
 
-export function sayReading({ world, history }: Standing, reading: Reading): string {
+export function sayReading(
+  { world, history }: Standing,
+  reading: Pick<Reading, "intents" | "events" | "control" | "why">,
+): string {
   if (reading.control) {
     const step = (reading.control === "undo" ? history.done : history.undone).at(-1);
     return step
@@ -42,25 +47,36 @@ export function sayReading({ world, history }: Standing, reading: Reading): stri
     .join("; ");
 }
 
-/** Applies a reading to the show and the hands; playing events are handed back for whoever owns the player. */
-export function perform(standing: Standing, reading: Reading): Performed | Refusal {
+/** What somebody wants done: by a line, a hand, another window or a script alike. */
+export interface Doing extends Pick<Reading, "intents" | "events" | "control"> {
+  /** In other words than its own. */
+  says?: string | undefined;
+  /** Part of the step before, as in a drag. */
+  join?: boolean | undefined;
+}
+
+/** Does it to the show and the hands; playing events are handed back for whoever owns the player. */
+export function perform(standing: Standing, doing: Doing): Performed | Refusal {
   const { world, history } = standing;
-  if (reading.control) {
-    const moved = reading.control === "undo" ? undo(world, history) : redo(world, history);
-    if (!moved) return refuse(`there is nothing to ${reading.control}`);
+  if (doing.control) {
+    const moved = doing.control === "undo" ? undo(world, history) : redo(world, history);
+    if (!moved) return refuse(`there is nothing to ${doing.control}`);
     const demand = demandOf(moved.world, moved.diff);
     if (demand) return demand;
-    return { world: moved.world, history: moved.history, diff: moved.diff, events: [], says: moved.says };
+    const how = doing.control === "undo" ? "undone" : "redone";
+    return { world: moved.world, history: moved.history, diff: moved.diff, events: [], says: moved.says, how };
   }
-  const says = sayReading(standing, reading);
-  if (reading.intents.length === 0) return { ...standing, diff: [], events: reading.events, says };
-  const done = applyIntents(INTENTS, world, reading.intents);
+  const says = doing.says ?? sayReading(standing, doing);
+  const how = doing.join ? "joined" : "done";
+  if (doing.intents.length === 0) return { ...standing, diff: [], events: doing.events, says, how };
+  const done = applyIntents(INTENTS, world, doing.intents);
   if (isRefusal(done)) return done;
   return {
     world: done.world,
-    history: remember(history, says, done.diff),
+    history: doing.join ? extendLast(history, done.diff) : remember(history, says, done.diff),
     diff: done.diff,
-    events: reading.events,
+    events: doing.events,
     says,
+    how,
   };
 }

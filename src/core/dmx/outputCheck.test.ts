@@ -1,5 +1,5 @@
 /** Catches outputs that clash on the wire and are not told. */
-import { newDesk, runLine } from "../desk/desk";
+import { newDesk, performOn, runLine } from "../desk/desk";
 import { outputFindings, runsOf } from "./outputCheck";
 
 const found = (...lines: string[]) => {
@@ -27,7 +27,7 @@ test("patched universes that go nowhere are told, and their cure cures them", ()
     "Universe 3 is patched and goes nowhere",
     "Universe 7 is patched and goes nowhere",
   ]);
-  for (const { line } of findings) expect(runLine(desk, line)).toBeUndefined();
+  for (const { intents } of findings) expect(performOn(desk, { intents, events: [] })).toBeUndefined();
   expect(outputFindings(desk.world.show)).toEqual([]);
 });
 
@@ -42,6 +42,6 @@ test("two universes that meet on the wire are told; the same number elsewhere, o
   expect(findings.map((f) => f.what)).toEqual([
     "Universes 1 and 2 both go out as Art-Net 4 (net 0, sub-net 0, universe 4)",
   ]);
-  expect(runLine(desk, findings[0]!.line)).toBeUndefined();
+  expect(performOn(desk, { intents: findings[0]!.intents, events: [] })).toBeUndefined();
   expect(outputFindings(desk.world.show)).toEqual([]);
 });

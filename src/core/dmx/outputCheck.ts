@@ -1,13 +1,15 @@
 /** What is suspicious about outputs: universes that are patched and go nowhere, and two that meet on the wire. */
-import { destinationsOf, numberText } from "./wire";
+import type { Intent } from "../show/intent";
+import { setOutputs } from "./outputIntents";
+import { destinationsOf, numberText, usualNumber } from "./wire";
 import type { Output, Show } from "../show/schema";
 
 export interface OutputFinding {
   what: string;
   why: string;
   cure: string;
-  /** The line that cures it. */
-  line: string;
+  /** What cures it. */
+  intents: Intent[];
 }
 
 /** Runs of numbers as a line names them: [1, 2, 3, 7] is "1 thru 3" and "7". */
@@ -20,16 +22,16 @@ export function runsOf(numbers: readonly number[]): [first: number, last: number
   }
   return runs;
 }
-const text = ([first, last]: [number, number], word: string): string =>
-  first === last ? `${first}` : `${first} ${word} ${last}`;
 
 export function outputFindings(show: Show): OutputFinding[] {
   const patched = [...new Set(Object.values(show.fixtures).flatMap((f) => f.addresses.map((a) => a.universe)))];
   const silent = patched.filter((universe) => !show.outputs[universe]);
-  const free = (first: number, last: number) =>
-    last <= 32_768
-      ? `output ${text([first, last], "thru")} artnet to 127.0.0.1`
-      : `output ${text([first, last], "thru")} sacn to 127.0.0.1`;
+  const toThisMachine = (first: number, last: number) => {
+    const protocol: Output["protocol"] = last <= 32_768 ? "artnet" : "sacn";
+    const universes = Array.from({ length: last - first + 1 }, (_, i) => first + i);
+    const output = { protocol, to: { unicast: ["127.0.0.1"] }, number: usualNumber(protocol, first), priority: 100 };
+    return setOutputs.of({ universes, output });
+  };
   return [
     ...runsOf(silent).map(([first, last]) => ({
       what:
@@ -38,7 +40,7 @@ export function outputFindings(show: Show): OutputFinding[] {
           : `Universes ${first} to ${last} are patched and go nowhere`,
       why: "No output is set, so the fixtures there do not hear anything.",
       cure: "Send to this machine",
-      line: free(first, last),
+      intents: [toThisMachine(first, last)],
     })),
     ...meetings(show.outputs),
   ];
@@ -59,7 +61,7 @@ function meetings(outputs: Show["outputs"]): OutputFinding[] {
           what: `Universes ${other} and ${universe} both go out as ${numberText(output)}`,
           why: "What they reach gets both in turn, and flickers.",
           cure: `Stop sending universe ${universe}`,
-          line: `output ${universe} off`,
+          intents: [setOutputs.of({ universes: [Number(universe)], output: null })],
         },
       ];
     });

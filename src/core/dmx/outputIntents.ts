@@ -1,6 +1,7 @@
 /** How universes leave the machine, as intents. */
 import { z } from "../units/zod";
 import { defineIntent } from "../show/intent";
+import { exact, quote } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { OutputSchema, WireSchema } from "../show/schema";
 import { destinationText, numberRange } from "./wire";
@@ -33,6 +34,16 @@ export const setOutputs = defineIntent({
       ? `sends ${which} as ${destinationText(output)}${universes.length > 1 ? ", counting on" : ""}`
       : `sends ${which} no more`;
   },
+  lines: (_, { universes, output }) => {
+    const runs = universes.flatMap((n, i) => (i > 0 && universes[i - 1] === n - 1 ? [] : [{ first: n, i }]));
+    return runs.map(({ first, i }, k) => {
+      const last = universes[(runs[k + 1]?.i ?? universes.length) - 1]!;
+      const which = `output ${first}${last > first ? ` thru ${last}` : ""}`;
+      if (!output) return `${which} off`;
+      const to = typeof output.to === "string" ? output.to : output.to.unicast.join(" and ");
+      return `${which} ${output.protocol} to ${to} as ${output.number + i} priority ${output.priority}`;
+    });
+  },
 });
 
 export const setWire = defineIntent({
@@ -59,4 +70,11 @@ export const setWire = defineIntent({
     ]
       .filter(Boolean)
       .join("; "),
+  lines: (_, { wire: { source, from, lost } }) => [
+    ...(source === undefined ? [] : [`wire source ${quote(source)}`]),
+    ...(from === undefined ? [] : [`wire from ${from || "any"}`]),
+    ...(lost === undefined
+      ? []
+      : [lost === "hold" ? "wire lost hold" : `wire lost fade after ${exact(lost.after)} over ${exact(lost.over)}`]),
+  ],
 });

@@ -8,6 +8,7 @@ import { firstPlaces } from "../patch/firstPlaces";
 import { remapFixture } from "../patch/remap";
 import { defineIntent, newId } from "../show/intent";
 import { FixtureIdSchema } from "../show/ids";
+import { unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { FixtureSchema, type Fixture, type Show } from "../show/schema";
 
@@ -83,4 +84,5 @@ export const importFixtures = defineIntent({
       .filter(Boolean)
       .join("; ");
   },
+  lines: (_, { rows }) => [unsaid(`brings in ${rows.length} fixtures from a table`)],
 });

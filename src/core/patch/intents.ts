@@ -9,6 +9,8 @@ import { fail } from "../show/refusal";
 import { AddressSchema, FixtureSchema, wholeNumber, type Fixture, type Show } from "../show/schema";
 import { fixtureNumbered } from "../show/world";
 import type { World } from "../show/world";
+import { quote, selText } from "../show/lineText";
+import { changeLines } from "./changeLines";
 import { itemsText } from "../show/itemsText";
 import { addressText, autoAddresses, occupancyOf, occupy, runFrom, sizeOf } from "../show/address";
 import { clashesIn } from "./clash";
@@ -71,6 +73,17 @@ export const patch = defineIntent({
       : ", unpatched";
     return `patches ${plan.rows.length} × ${plan.type.model} (${plan.mode.name}) as ${first.number}${plan.rows.length > 1 ? ` to ${last.number}` : ""}${where}`;
   },
+  lines: (_, { count, type, mode, from, at, name }) => [
+    [
+      `patch ${count} ${quote(type)}`,
+      mode !== undefined && `mode ${quote(mode)}`,
+      from !== undefined && `as ${from}`,
+      at === "unpatched" ? at : `at ${at === "auto" ? at : addressText(at)}`,
+      name !== undefined && `name ${quote(name)}`,
+    ]
+      .filter(Boolean)
+      .join(" "),
+  ],
 });
 
 const fixtureOf = (world: WorldDraft, id: string): Fixture =>
@@ -99,6 +112,7 @@ export const address = defineIntent({
   },
   says: (world, { fixtures, at }) =>
     `addresses ${itemsText(world, fixtures)} ${at === "auto" ? "at the first free run" : `from ${addressText(at)}`}`,
+  lines: ({ show }, { fixtures, at }) => [`${selText(show, fixtures)} address ${at === "auto" ? at : addressText(at)}`],
 });
 
 export const unpatch = defineIntent({
@@ -108,6 +122,7 @@ export const unpatch = defineIntent({
     for (const id of fixtures) fixtureOf(world, id).addresses = [];
   },
   says: (world, { fixtures }) => `takes the addresses from ${itemsText(world, fixtures)}`,
+  lines: ({ show }, { fixtures }) => [`${selText(show, fixtures)} unpatch`],
 });
 
 export const renumber = defineIntent({
@@ -123,6 +138,7 @@ export const renumber = defineIntent({
     fixtures.forEach((id, i) => (fixtureOf(world, id).number = from + i));
   },
   says: (world, { fixtures, from }) => `renumbers ${itemsText(world, fixtures)} from ${from}`,
+  lines: ({ show }, { fixtures, from }) => [`${selText(show, fixtures)} renumber ${from}`],
 });
 
 const settable = FixtureSchema.omit({ id: true, type: true }).partial();
@@ -147,6 +163,7 @@ export const setFixtures = defineIntent({
       );
   },
   says: (_, { says }) => says,
+  lines: ({ show }, { changes }) => changeLines(show, changes),
 });
 
 function setMode(world: WorldDraft, fixture: Fixture, name: string, virtual: boolean | undefined): void {
@@ -208,4 +225,5 @@ export const remove = defineIntent({
     ].filter(Boolean);
     return `removes ${itemsText(world, fixtures)}${along.length ? `, from ${along.join(" and ")} too` : ""}`;
   },
+  lines: ({ show }, { fixtures }) => [`remove ${selText(show, fixtures)}`],
 });

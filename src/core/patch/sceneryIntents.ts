@@ -2,6 +2,7 @@
 import { z } from "../units/zod";
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema } from "../show/ids";
+import { exact, quote } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { ScenicSchema } from "../show/schema";
 
@@ -19,6 +20,12 @@ export const drawScenic = defineIntent({
     world.show.scenery[own] = { ...piece, id: own };
   },
   says: (_, { piece }) => `draws the ${piece.shape as string}${piece.name ? ` "${piece.name}"` : ""}`,
+  lines: ({ show }, { piece, id }) => {
+    const [from, to] = [piece.from, piece.to].map(({ x, y }) => `${exact(x)} ${exact(y)}`);
+    const old = id === undefined ? undefined : show.scenery[id];
+    const draw = `draw ${piece.shape as string} from ${from} to ${to}${piece.name ? ` name ${quote(piece.name)}` : ""}`;
+    return [...(old ? [`erase ${quote(old.name)}`] : []), draw];
+  },
 });
 
 /** Takes the pieces of a name off the plan. */
@@ -41,4 +48,5 @@ export const eraseScenic = defineIntent({
     for (const piece of gone) delete world.show.scenery[piece.id];
   },
   says: ({ show }, { name, id }) => `takes "${name ?? show.scenery[id ?? ""]?.name ?? ""}" off the plan`,
+  lines: ({ show }, { name, id }) => [`erase ${quote(name ?? show.scenery[id ?? ""]?.name ?? "")}`],
 });

@@ -31,6 +31,7 @@ export const copyUniverse = defineIntent({
   },
   says: ({ show }, { from, to }) =>
     `sends the ${inUniverse(show, from).length} fixtures of universe ${from} to the same slots of universe ${to} as well`,
+  lines: (_, { from, to }) => [`universe ${from} copy to ${to}`],
 });
 
 export const unpatchUniverse = defineIntent({
@@ -43,4 +44,5 @@ export const unpatchUniverse = defineIntent({
   },
   says: ({ show }, { universe: number }) =>
     `takes the addresses in universe ${number} from ${inUniverse(show, number).length} fixtures`,
+  lines: (_, { universe: number }) => [`universe ${number} unpatch`],
 });

@@ -1,6 +1,7 @@
 /** Playing events: what hands and time do to the lists. They are never undone. */
 import { z } from "../units/zod";
 import { IdSchema } from "../show/ids";
+import { cueText, exact, listText, onOff } from "../show/lineText";
 import type { World } from "../show/world";
 
 const list = IdSchema;
@@ -56,5 +57,30 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
       return `sets the grand master to ${event.value} %`;
     case "blackout":
       return event.on ? "takes all intensity out (blackout)" : "ends the blackout";
+  }
+}
+
+/** The line that does the same. */
+export function eventLine(world: World, event: PlayEvent): string {
+  switch (event.kind) {
+    case "go":
+      return `go ${event.cue ? cueText(world, event.list, event.cue) : listText(world, event.list)}`;
+    case "next":
+      return `next ${cueText(world, event.list, event.cue)}`;
+    case "release":
+      return event.list === null ? "release all" : `release ${listText(world, event.list)}`;
+    case "flash":
+      return `flash ${listText(world, event.list)} ${onOff(event.on)}`;
+    case "level":
+    case "rate":
+      return `${event.kind} ${listText(world, event.list)} at ${exact(event.value)}`;
+    case "grand":
+      return `grand at ${exact(event.value)}`;
+    case "blackout":
+      return `blackout ${onOff(event.on)}`;
+    case "back":
+    case "pause":
+    case "assert":
+      return `${event.kind} ${listText(world, event.list)}`;
   }
 }

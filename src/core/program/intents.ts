@@ -8,6 +8,8 @@ import { fail } from "../show/refusal";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { World } from "../show/world";
+import { listText, onOff, selText } from "../show/lineText";
+import { holdLines, itemsOfKeys, keysLines } from "./holdLines";
 import { NO_SPREAD } from "../show/hands";
 
 /** Holds values; each replaces what is held of the same parameter. */
@@ -32,6 +34,7 @@ export const hold = defineIntent({
     }
   },
   says: (_, { values, says }) => says ?? `holds ${Object.keys(values).length} values`,
+  lines: (world, { values }) => holdLines(world, values),
 });
 
 /** Lets go of held parameters. */
@@ -42,6 +45,7 @@ export const drop = defineIntent({
     for (const key of keys) delete world.hands.held[key];
   },
   says: (_, { keys }) => `lets go of ${keys.length} held values`,
+  lines: (world, { keys }) => keysLines(world, keys, "drop"),
 });
 
 /** Lets go of everything held and of the selection. */
@@ -61,6 +65,7 @@ export const clear = defineIntent({
       ? "nothing is held; drops the selection"
       : `lets go of ${n} held ${n === 1 ? "value" : "values"} and of the selection`;
   },
+  lines: () => ["clear"],
 });
 
 export const setBlind = defineIntent({
@@ -70,6 +75,7 @@ export const setBlind = defineIntent({
     world.hands.blind = on;
   },
   says: (_, { on }) => (on ? "takes held values off the stage (blind)" : "puts held values on the stage (live)"),
+  lines: (_, { on }) => [`blind ${onOff(on)}`],
 });
 
 export const setHighlight = defineIntent({
@@ -79,6 +85,7 @@ export const setHighlight = defineIntent({
     world.hands.highlight = on;
   },
   says: (_, { on }) => (on ? "shows the selection full and open (never recorded)" : "ends the highlight"),
+  lines: (_, { on }) => [`highlight ${onOff(on)}`],
 });
 
 /** Pins parameters at a value until unparked. */
@@ -89,6 +96,7 @@ export const park = defineIntent({
     Object.assign(world.hands.parked, values);
   },
   says: (_, { values }) => `pins ${Object.keys(values).length} values where they are, over everything, until unparked`,
+  lines: ({ show }, { values }) => [`${selText(show, itemsOfKeys(Object.keys(values)))} park`],
 });
 
 export const unpark = defineIntent({
@@ -98,6 +106,7 @@ export const unpark = defineIntent({
     for (const key of keys) delete world.hands.parked[key];
   },
   says: ({ hands }, { keys }) => `unparks ${keys.filter((key) => hands.parked[key]).length} values`,
+  lines: ({ show }, { keys }) => [`${selText(show, itemsOfKeys(keys))} unpark`],
 });
 
 export const arm = defineIntent({
@@ -108,6 +117,7 @@ export const arm = defineIntent({
     world.hands.armed = list;
   },
   says: ({ show }, { list }) => `arms list ${show.lists[list]?.number ?? ""}`,
+  lines: (world, { list }) => [`arm ${listText(world, list)}`],
 });
 
 /** What is held, said in words: "12 fixtures: Intensity, Colour". */

@@ -5,6 +5,7 @@ import { IdSchema, ItemSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { wholeNumber } from "../show/schema";
 import { groupNumbered } from "../show/world";
+import { quote, selText } from "../show/lineText";
 import { itemsText } from "../show/itemsText";
 
 /** Records the selection, in its order. Onto what exists it adds to it unless told to overwrite; a name is kept unless given. */
@@ -33,6 +34,10 @@ export const recordGroup = defineIntent({
     const label = `group ${number}${(name ?? old?.name) ? ` "${name ?? old?.name}"` : ""}`;
     return `${!old ? "makes" : onto === "overwrite" ? `puts the selection in place of ${old.members.length} in` : "adds the selection to"} ${label}: ${itemsText(world, members)}`;
   },
+  lines: ({ show, hands }, { number, name, members, onto }) => [
+    ...(members.join() === hands.selection.join() ? [] : [selText(show, members)]),
+    `record group ${number}${name === undefined ? "" : ` ${quote(name)}`}${onto === "overwrite" ? " overwrite" : ""}`,
+  ],
 });
 
 export const nameGroup = defineIntent({
@@ -43,6 +48,7 @@ export const nameGroup = defineIntent({
     found.name = name;
   },
   says: ({ show }, { group, name }) => `names group ${show.groups[group]?.number ?? ""} "${name}"`,
+  lines: ({ show }, { group, name }) => [`set group ${show.groups[group]?.number ?? "?"} name ${quote(name)}`],
 });
 
 export const deleteGroup = defineIntent({
@@ -54,4 +60,5 @@ export const deleteGroup = defineIntent({
   },
   says: ({ show }, { group }) =>
     `deletes group ${show.groups[group]?.number ?? ""} "${show.groups[group]?.name ?? ""}"`,
+  lines: ({ show }, { group }) => [`delete group ${show.groups[group]?.number ?? "?"}`],
 });

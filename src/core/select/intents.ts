@@ -5,6 +5,7 @@ import { defineIntent } from "../show/intent";
 import { ItemSchema, splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { World } from "../show/world";
+import { selText } from "../show/lineText";
 import { itemsText } from "../show/itemsText";
 import { spreadItems } from "./place";
 
@@ -29,6 +30,7 @@ export const select = defineIntent({
     items.length === 0
       ? "selects nothing"
       : `selects ${items.length === 1 ? "" : `${items.length}: `}${itemsText(world, items)}`,
+  lines: ({ show }, { items }) => [selText(show, items)],
 });
 
 /** Sets how the selection spreads; while stepping, the step is kept (modulo the new number of steps). */
@@ -48,6 +50,13 @@ export const setSpread = defineIntent({
       spread.by !== BY[0] && `by ${spread.by === "steps" ? "the steps given" : spread.by}`,
     ].filter(Boolean);
     return on.length ? `spread: ${on.join(", ")}` : "spread: selection order";
+  },
+  lines: (_, { spread }) => {
+    const { mirror, bunch, repeat, by, steps } = spread;
+    const parts = [mirror > 1 && `mirror ${mirror}`, bunch > 1 && `bunch ${bunch}`, repeat > 0 && `repeat ${repeat}`];
+    const how =
+      by === "order" ? "" : by === "steps" ? `by steps ${Object.values(steps ?? {}).join(" ")}`.trim() : `by ${by}`;
+    return [["spread", ...parts, how].filter(Boolean).join(" ")];
   },
 });
 
@@ -82,4 +91,5 @@ export const step = defineIntent({
     stepTo(world, hands, whole, from + (to === "next" ? 1 : -1));
   },
   says: (_, { to }) => (to === "whole" ? "selects the whole again" : `selects the ${to} step of the selection`),
+  lines: (_, { to }) => [to],
 });

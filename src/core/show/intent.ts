@@ -19,6 +19,8 @@ export interface IntentCard<K extends string = string, S extends z.ZodRawShape =
   apply(world: WorldDraft, intent: z.infer<z.ZodObject<S & { kind: z.ZodLiteral<K> }>>): void;
   /** What it would do, in plain words, before it is done. */
   says(world: World, intent: z.infer<z.ZodObject<S & { kind: z.ZodLiteral<K> }>>): string;
+  /** The lines that do the same in this world, one after another. */
+  lines(world: World, intent: z.infer<z.ZodObject<S & { kind: z.ZodLiteral<K> }>>): string[];
 }
 
 export interface Intent {
@@ -36,6 +38,7 @@ export function defineIntent<K extends string, S extends z.ZodRawShape>(card: {
   fields: S;
   apply: IntentCard<K, S>["apply"];
   says: IntentCard<K, S>["says"];
+  lines: IntentCard<K, S>["lines"];
 }): DefinedIntent<K, S> {
   const schema = z.strictObject({ kind: z.literal(card.kind), ...card.fields }) as unknown as IntentCard<
     K,
@@ -46,6 +49,7 @@ export function defineIntent<K extends string, S extends z.ZodRawShape>(card: {
     schema,
     apply: card.apply,
     says: card.says,
+    lines: card.lines,
     of: (fields) => ({ kind: card.kind, ...fields }),
   };
 }

@@ -1,5 +1,6 @@
 /** Naming the show, as an intent. */
 import { defineIntent } from "./intent";
+import { quote } from "./lineText";
 import { fail } from "./refusal";
 import { ShowNameSchema } from "./schema";
 
@@ -11,4 +12,5 @@ export const nameShow = defineIntent({
     world.show.name = name;
   },
   says: (_, { name }) => `names the show "${name}"`,
+  lines: (_, { name }) => [`set show name ${quote(name)}`],
 });

@@ -1,5 +1,6 @@
 /** Going back to an earlier version of the show, as an intent: one step of undo like any other. */
 import { defineIntent } from "./intent";
+import { unsaid } from "./lineText";
 import { ShowSchema } from "./schema";
 
 export const restoreShow = defineIntent({
@@ -17,4 +18,5 @@ export const restoreShow = defineIntent({
   },
   says: (_, { show }) =>
     `goes back to an earlier version: ${Object.keys(show.fixtures).length} fixtures, ${Object.values(show.lists).reduce((n, l) => n + Object.keys(l.cues).length, 0)} cues`,
+  lines: () => [unsaid("goes back to an earlier version of the show")],
 });

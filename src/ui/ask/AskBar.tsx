@@ -1,11 +1,13 @@
 "use client";
 
 import { Combobox, useCombobox } from "@mantine/core";
+import { useDebouncedValue } from "@mantine/hooks";
 import { IconChevronRight } from "@tabler/icons-react";
 import { useMemo, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
+import { lineText } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
 import { ASK_ID } from "./askInput";
 import { capital } from "../parts/words";
@@ -56,12 +58,12 @@ export function AskBar() {
     put("");
     setPast(-1);
     if (await session.run(text)) setLine((now) => (now === "" ? text : now));
-    else session.noteLine(text);
+    else session.note(text);
   };
   const recall = (step: number) => {
     const next = Math.min(Math.max(past + step, -1), lines.length - 1);
     setPast(next);
-    put(next < 0 ? "" : lines[lines.length - 1 - next]!);
+    put(next < 0 ? "" : lineText(lines[lines.length - 1 - next]!));
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const key = event.key;
@@ -119,9 +121,13 @@ export function AskBar() {
               spellCheck={false}
             />
           </Combobox.EventsTarget>
-          <span className={classes.says} data-testid="ask-says" title={says}>
-            {says}
-          </span>
+          {line === "" ? (
+            <LastLine />
+          ) : (
+            <span className={classes.says} data-testid="ask-says" title={says}>
+              {says}
+            </span>
+          )}
         </div>
       </Combobox.DropdownTarget>
       <Combobox.Dropdown className={classes.drop} onMouseDown={(e) => e.preventDefault()}>
@@ -152,6 +158,21 @@ export function AskBar() {
   );
 }
 
+/** The line of what was done last, by whatever hand: what to type to have it again. */
+function LastLine() {
+  const lines = useShow((s) => s.lines);
+  const [last] = useDebouncedValue(lines.at(-1), SETTLED_MS);
+  if (last === undefined) return null;
+  const text = lineText(last);
+  return (
+    <span className={classes.last} data-testid="ask-last" title={`Done last: ${text}. Arrow up brings it back`}>
+      {text}
+    </span>
+  );
+}
+
+/** A drag is told once it rests. */
+const SETTLED_MS = 150;
 const MOST_CUES = 8;
 
 function rippleText({ show }: World, ripple: readonly Rippled[]): string {

@@ -4,11 +4,11 @@ import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots, IconPlus } from "@tabler/icons-react";
 import { useState, type MouseEvent } from "react";
 import { members } from "@/core/select/expression";
+import { deleteGroup, nameGroup, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
 import type { Group } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
-import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
@@ -19,7 +19,8 @@ export function GroupPanel() {
   const [renaming, setRenaming] = useState<string | null>(null);
   const groups = groupsByNumber(world.show);
   const chosen = new Set(world.hands.selection);
-  const record = () => void session.run(`record group ${(groups.at(-1)?.number ?? 0) + 1}`);
+  const record = () =>
+    session.act([recordGroup.of({ number: (groups.at(-1)?.number ?? 0) + 1, members: world.hands.selection })]);
 
   const press = (group: Group, event: MouseEvent) => {
     const own = members(world, group);
@@ -68,10 +69,7 @@ export function GroupPanel() {
                   <EditableText
                     value={group.name}
                     label="Group name"
-                    onSave={(text) => (
-                      void session.run(`set group ${group.number} name ${quote(text)}`),
-                      setRenaming(null)
-                    )}
+                    onSave={(text) => (session.act([nameGroup.of({ group: group.id, name: text })]), setRenaming(null))}
                   />
                 </div>
               ) : (
@@ -103,11 +101,13 @@ export function GroupPanel() {
                   <Menu.Item onClick={() => setRenaming(group.id)}>Rename</Menu.Item>
                   <Menu.Item
                     disabled={chosen.size === 0}
-                    onClick={() => void session.run(`record group ${group.number}`)}
+                    onClick={() =>
+                      session.act([recordGroup.of({ number: group.number, members: world.hands.selection })])
+                    }
                   >
                     Record the selection here
                   </Menu.Item>
-                  <Menu.Item color="red" onClick={() => void session.run(`delete group ${group.number}`)}>
+                  <Menu.Item color="red" onClick={() => session.act([deleteGroup.of({ group: group.id })])}>
                     Delete (can be undone)
                   </Menu.Item>
                 </Menu.Dropdown>

@@ -5,7 +5,10 @@ import { IconArrowsShuffle, IconArrowsSort, IconChevronLeft, IconChevronRight, I
 import { itemText } from "@/core/show/model";
 import { spreadItems } from "@/core/select/place";
 import { closedPlace } from "@/core/select/spread";
-import { setSpread } from "@/core/select/intents";
+import { select, setSpread, step as walk } from "@/core/select/intents";
+import { orderedBy, stepsFor } from "@/core/select/order";
+import type { Item } from "@/core/show/ids";
+import { shuffled } from "@/core/units/random";
 import type { Spread } from "@/core/show/hands";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
@@ -28,10 +31,11 @@ export function OrderPanel() {
   const { show, hands } = useShow((s) => s.world);
   const whole = hands.stepping?.whole ?? hands.selection;
   const { step, count } = spreadItems(show, whole, hands.spread);
-  const run = (line: string) => void session.run(line);
+  const order = (items: readonly Item[]) => session.act([select.of({ items: [...items] })]);
+  const go = (to: "next" | "previous" | "whole") => session.act([walk.of({ to })]);
+  const give = (given: number[]) => set({ by: "steps", steps: stepsFor(session.store.getState().world, given) });
   const set = (change: Partial<Spread>) =>
     session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
-  const settings = `mirror ${hands.spread.mirror} bunch ${hands.spread.bunch} repeat ${hands.spread.repeat}`;
   if (whole.length === 0) return null;
   return (
     <>
@@ -44,7 +48,7 @@ export function OrderPanel() {
               color="gray"
               title="Reverse"
               aria-label="Reverse the order"
-              onClick={() => run("order reverse")}
+              onClick={() => order([...hands.selection].reverse())}
             >
               <IconArrowsSort size={16} />
             </ActionIcon>
@@ -53,7 +57,7 @@ export function OrderPanel() {
               color="gray"
               title="Shuffle"
               aria-label="Shuffle the order"
-              onClick={() => run("order shuffle")}
+              onClick={() => order(shuffled(hands.selection, show.seed))}
             >
               <IconArrowsShuffle size={16} />
             </ActionIcon>
@@ -69,9 +73,11 @@ export function OrderPanel() {
                 </ActionIcon>
               </Menu.Target>
               <Menu.Dropdown>
-                <Menu.Item onClick={() => run("order left")}>Left to right</Menu.Item>
-                <Menu.Item onClick={() => run("order front")}>Front to back</Menu.Item>
-                <Menu.Item onClick={() => run("order centre")}>Out from the centre</Menu.Item>
+                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "left"))}>Left to right</Menu.Item>
+                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "front"))}>Front to back</Menu.Item>
+                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "centre"))}>
+                  Out from the centre
+                </Menu.Item>
               </Menu.Dropdown>
             </Menu>
           </Group>
@@ -93,7 +99,7 @@ export function OrderPanel() {
               color="gray"
               aria-label="Previous step"
               title="Previous step"
-              onClick={() => run("previous")}
+              onClick={() => go("previous")}
             >
               <IconChevronLeft size={16} />
             </ActionIcon>
@@ -101,7 +107,7 @@ export function OrderPanel() {
               size="compact-xs"
               variant="subtle"
               color="gray"
-              onClick={() => run("whole")}
+              onClick={() => go("whole")}
               disabled={!hands.stepping}
             >
               {hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}
@@ -111,7 +117,7 @@ export function OrderPanel() {
               color="gray"
               aria-label="Next step"
               title="Next step"
-              onClick={() => run("next")}
+              onClick={() => go("next")}
             >
               <IconChevronRight size={16} />
             </ActionIcon>
@@ -148,19 +154,17 @@ export function OrderPanel() {
           value={hands.spread.by}
           allowDeselect={false}
           comboboxProps={{ position: "top" }}
-          onChange={(v) =>
-            v &&
-            (v === "steps"
-              ? run(`spread ${settings} by steps ${whole.map((_, k) => k + 1).join(" ")}`)
-              : set({ by: v }))
-          }
+          onChange={(v) => v && (v === "steps" ? give(whole.map((_, k) => k + 1)) : set({ by: v }))}
         />
         {hands.spread.by === "steps" && (
           <EditableText
             mono
             label="Steps, one for each in order"
             value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")}
-            onSave={(text) => run(`spread ${settings} by steps ${text}`)}
+            onSave={(text) => {
+              const given = session.read("steps", text);
+              if (given) give(given);
+            }}
           />
         )}
       </section>

@@ -3,8 +3,8 @@
 import { hold } from "@/core/command/building";
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
-import { itemText } from "@/core/show/model";
-import { clear, heldSummary } from "@/core/program/intents";
+import { targetsOf } from "@/core/show/model";
+import { clear, heldSummary, setHighlight } from "@/core/program/intents";
 import { shownKey } from "../keys";
 import { ValueRow } from "../parts/ValueRow";
 import parts from "../parts/parts.module.css";
@@ -44,7 +44,7 @@ export function Programmer() {
             variant={highlight ? "light" : "subtle"}
             color={highlight ? "yellow" : "gray"}
             aria-pressed={highlight}
-            onClick={() => void session.run(`highlight ${highlight ? "off" : "on"}`)}
+            onClick={() => session.act([setHighlight.of({ on: !highlight })])}
           >
             Highlight
           </Button>
@@ -95,7 +95,10 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
 function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
   const { attribute, label, low, high, min, max, text, form, source, time } = row;
-  const first = useShow((s) => (s.world.hands.selection[0] ? itemText(s.world.show, s.world.hands.selection[0]) : ""));
+  const why = useShow(({ world: { show, hands } }) => {
+    const having = hands.selection.flatMap((i) => targetsOf(show, i, attribute).slice(0, 1));
+    return having[0]?.key;
+  });
   const size = max - min || 1;
   const whole =
     size <= 40 &&
@@ -120,8 +123,11 @@ function AttributeValue({ row }: { row: AttributeRow }) {
           !first,
         )
       }
-      onWhy={() => void session.run(`why ${first} ${attribute}`)}
-      onType={(typed) => void session.run(`${attribute} at ${typed}`)}
+      onWhy={() => why && session.showWhy(why)}
+      onType={(typed) => {
+        const amounts = session.read("values", typed);
+        if (amounts) session.hold((b) => hold(b, attribute, amounts, false));
+      }}
     />
   );
 }

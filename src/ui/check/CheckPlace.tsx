@@ -2,19 +2,18 @@
 
 import { Button } from "@mantine/core";
 import { IconAlertTriangle, IconCheck } from "@tabler/icons-react";
-import { outputFindings } from "@/core/dmx/outputCheck";
+import { outputFindings, type OutputFinding } from "@/core/dmx/outputCheck";
+import { deleteCue, setCue } from "@/core/cue/intents";
+import { linesOf } from "@/core/desk/lines";
+import { address } from "@/core/patch/intents";
+import { deleteGroup } from "@/core/select/groupIntents";
 import { runsOnTheSpot } from "@/core/play/kinds/cues";
 import { kindOf } from "@/core/play/kinds/kinds";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
 
-interface Finding {
-  what: string;
-  why: string;
-  cure: string;
-  line: string;
-}
+type Finding = OutputFinding;
 
 /** What can be told from the show so far. */
 function findingsIn({ show }: World): Finding[] {
@@ -29,7 +28,7 @@ function findingsIn({ show }: World): Finding[] {
                 : `${bare.length} fixtures have no address`,
             why: "They can be programmed, but nothing of them goes down the wire.",
             cure: "Give them the first free run",
-            line: `${bare.map((f) => f.number).join(" + ")} address auto`,
+            intents: [address.of({ fixtures: bare.map((f) => f.id), at: "auto" })],
           },
         ]
       : []),
@@ -40,7 +39,7 @@ function findingsIn({ show }: World): Finding[] {
         what: `Group ${g.number} "${g.name}" is empty`,
         why: "Its fixtures were removed.",
         cure: "Delete it",
-        line: `delete group ${g.number}`,
+        intents: [deleteGroup.of({ group: g.id })],
       })),
     ...listsByNumber(show)
       .filter((list) => kindOf(list).goes && runsOnTheSpot(list))
@@ -48,7 +47,7 @@ function findingsIn({ show }: World): Finding[] {
         what: `List ${list.number} "${list.name}" comes round in no time`,
         why: "It stops in its last cue instead of running for ever.",
         cure: "Wait a second before its first cue",
-        line: `set list ${list.number} cue ${cuesOf(list)[0]!.number} auto 1`,
+        intents: [setCue.of({ list: list.id, cue: cuesOf(list)[0]!.id, trigger: { kind: "auto", after: 1 } })],
       })),
     ...listsByNumber(show).flatMap((list) =>
       cuesOf(list)
@@ -57,7 +56,7 @@ function findingsIn({ show }: World): Finding[] {
           what: `Cue ${c.number} of ${list.name} stores nothing`,
           why: "Its look is the one before it.",
           cure: "Delete it",
-          line: `delete list ${list.number} cue ${c.number}`,
+          intents: [deleteCue.of({ list: list.id, cue: c.id, keepLooks: true })],
         })),
     ),
   ];
@@ -84,7 +83,12 @@ export function CheckPlace() {
             <h2>{f.what}</h2>
             <p>{f.why}</p>
           </div>
-          <Button size="compact-sm" variant="default" title={f.line} onClick={() => void session.run(f.line)}>
+          <Button
+            size="compact-sm"
+            variant="default"
+            title={linesOf(world, f.intents).join("; ")}
+            onClick={() => session.act(f.intents)}
+          >
             {f.cure}
           </Button>
         </article>

@@ -1,18 +1,17 @@
 "use client";
 
-import { setCue } from "@/core/cue/intents";
+import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
+import { reachMore } from "@/core/cue/reach";
+import { takeCue, updateCue } from "@/core/cue/recordIntents";
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import type { Cue, CueList } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
-import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 import { CueMarks } from "./CueMarks";
 import classes from "./Cues.module.css";
-
-const SECONDS = /^\d+(\.\d+)?$/;
 
 /** The cues of a list: numbers, names, notes and times, edited where they stand. */
 export function CueTable({ list, shown, onShow }: { list: CueList; shown: string | null; onShow(id: string): void }) {
@@ -76,12 +75,13 @@ function CueRow({
 }) {
   const session = useSession();
   const number = plain(cue.number, 3);
-  const set = (rest: string) => void session.run(`set list ${list.number} cue ${number} ${rest}`);
-  const run = (verb: string) => void session.run(`${verb} list ${list.number} cue ${number}`);
-  const time = (what: string) => (text: string) =>
-    SECONDS.test(text)
-      ? set(`${what} ${text}`)
-      : session.tell(`"${text}" is not a time. Times are seconds, such as 3 or 2.5`, "refused");
+  const here = { list: list.id, cue: cue.id };
+  const set = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
+    session.act([setCue.of({ ...here, ...change })]);
+  const time = (what: "up" | "down") => (text: string) => {
+    const seconds = session.read("seconds", text);
+    if (seconds !== undefined) set({ times: { [what]: seconds } });
+  };
   const scrub = (what: "up" | "down", value: number) => ({
     value,
     min: 0,
@@ -93,8 +93,8 @@ function CueRow({
     cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
   const setStart = (text: string) => {
     const match = /^(auto|done|auto done)?\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
-    if (match) set(`auto ${match[1]?.includes("done") ? "done " : ""}${match[2]}`);
-    else set("manual");
+    const kind = match?.[1]?.includes("done") ? "autoDone" : "auto";
+    set({ trigger: match ? { kind, after: Number(match[2]) } : { kind: "go" } });
   };
   return (
     <tr
@@ -111,7 +111,7 @@ function CueRow({
             value={cue.name}
             label={`Name of cue ${number}`}
             empty="no name"
-            onSave={(text) => set(`name ${quote(text)}`)}
+            onSave={(text) => set({ name: text })}
           />
         </div>
         <div className={classes.note}>
@@ -119,7 +119,7 @@ function CueRow({
             value={cue.note}
             label={`Note of cue ${number}`}
             empty="add a note"
-            onSave={(text) => set(`note ${quote(text)}`)}
+            onSave={(text) => set({ note: text })}
           />
         </div>
       </td>
@@ -159,31 +159,31 @@ function CueRow({
             </ActionIcon>
           </Menu.Target>
           <Menu.Dropdown>
-            <Menu.Item onClick={() => void session.run(`go list ${list.number} cue ${number}`)}>
-              Go to this cue
-            </Menu.Item>
-            <Menu.Item onClick={() => void session.run(`next list ${list.number} cue ${number}`)}>
-              Make it the next
-            </Menu.Item>
+            <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
+            <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
             <Menu.Divider />
-            <Menu.Item onClick={() => run("take")}>Take it into the programmer</Menu.Item>
-            <Menu.Item onClick={() => run("update")}>Update it with what is held</Menu.Item>
-            <Menu.Item onClick={() => run("block")}>Block: store everything in force</Menu.Item>
-            <Menu.Item onClick={() => run("unblock")}>Unblock: drop what would track in</Menu.Item>
-            <Menu.Item onClick={() => set(`fresh ${cue.fresh ? "off" : "on"}`)}>
+            <Menu.Item onClick={() => session.act([takeCue.of({ ...here, all: false })])}>
+              Take it into the programmer
+            </Menu.Item>
+            <Menu.Item onClick={() => session.act([updateCue.of({ ...here, all: false, cueOnly: false })])}>
+              Update it with what is held
+            </Menu.Item>
+            <Menu.Item onClick={() => session.act([blockCue.of(here)])}>Block: store everything in force</Menu.Item>
+            <Menu.Item onClick={() => session.act([unblockCue.of(here)])}>Unblock: drop what would track in</Menu.Item>
+            <Menu.Item onClick={() => set({ fresh: !cue.fresh })}>
               {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
             </Menu.Item>
-            <Menu.Item onClick={() => set(`assert ${cue.assert ? "off" : "on"}`)}>
+            <Menu.Item onClick={() => set({ assert: !cue.assert })}>
               {cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}
             </Menu.Item>
-            <Menu.Item onClick={() => set(cue.reach ? "reach off" : "reach +1")}>
+            <Menu.Item onClick={() => set({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
               {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
             </Menu.Item>
             <Menu.Divider />
-            <Menu.Item onClick={() => void session.run(`delete list ${list.number} cue ${number} keeplooks`)}>
+            <Menu.Item onClick={() => session.act([deleteCue.of({ ...here, keepLooks: true })])}>
               Delete, later looks stay
             </Menu.Item>
-            <Menu.Item onClick={() => void session.run(`delete list ${list.number} cue ${number} track`)}>
+            <Menu.Item onClick={() => session.act([deleteCue.of({ ...here, keepLooks: false })])}>
               Delete, let it track
             </Menu.Item>
           </Menu.Dropdown>

@@ -3,9 +3,10 @@
 import { Button, Group, Tabs } from "@mantine/core";
 import { IconPlus } from "@tabler/icons-react";
 import { useState } from "react";
+import { setList } from "@/core/cue/intents";
+import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
-import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 import { CueTable } from "./CueTable";
 import { ListOptions } from "./ListOptions";
@@ -39,7 +40,7 @@ export function CuesPlace() {
               <EditableText
                 value={list.name}
                 label="Name of the list"
-                onSave={(text) => void session.run(`set list ${list.number} name ${quote(text)}`)}
+                onSave={(text) => session.act([setList.of({ list: list.id, change: { name: text } })])}
               />
             </span>
             <span className={classes.mark}>{cuesOf(list).length} cues</span>
@@ -48,7 +49,9 @@ export function CuesPlace() {
               size="compact-sm"
               variant="default"
               leftSection={<IconPlus size={14} />}
-              onClick={() => void session.run(`record list ${(lists.at(-1)?.number ?? 0) + 1} cue 1 empty`)}
+              onClick={() =>
+                session.act([recordCue.of({ list: (lists.at(-1)?.number ?? 0) + 1, cue: 1, empty: true })])
+              }
             >
               New list
             </Button>

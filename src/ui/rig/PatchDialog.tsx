@@ -1,17 +1,31 @@
 "use client";
 
 import { Button, Group, Modal, NumberInput, SegmentedControl, Select, Stack, Text, TextInput } from "@mantine/core";
-import { useMemo, useState } from "react";
+import { useForm } from "@mantine/form";
+import { useMemo } from "react";
 import { LIBRARY } from "@/core/fixture/library/library";
 import { footprint } from "@/core/fixture/type";
 import { addressText, parseAddress } from "@/core/show/address";
+import { patch } from "@/core/patch/intents";
 import { nextNumber, planPatch, typeOf, type PatchRequest } from "@/core/patch/plan";
-import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
 import { shelves } from "./library/choices";
 import { TypePicker } from "./library/TypePicker";
 import { useRecentTypes } from "./library/recent";
 import classes from "./Rig.module.css";
+
+interface PatchValues {
+  type: string;
+  mode: string | null;
+  count: number | string;
+  from: number | string;
+  where: "auto" | "at" | "unpatched";
+  start: string;
+  name: string;
+}
+
+const whole = (value: number | string, most: number): number =>
+  Math.min(most, Math.max(1, Math.floor(Number(value) || 1)));
 
 /** Adding fixtures: the resulting rows and their conflicts are shown while the choices are made. */
 export function PatchDialog({
@@ -34,69 +48,67 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
   const session = useSession();
   const show = useShow((s) => s.world.show);
   const [recent, noteRecent] = useRecentTypes();
-  const [typeId, setTypeId] = useState(preset?.type ?? recent[0] ?? "petrel-spot");
-  const [modeName, setModeName] = useState<string | null>(preset?.mode ?? null);
-  const [count, setCount] = useState<number | string>(1);
-  const [from, setFrom] = useState<number | string>(() => nextNumber(show));
-  const [where, setWhere] = useState("auto");
-  const [start, setStart] = useState("1:1");
-  const [name, setName] = useState("");
-
+  const form = useForm<PatchValues>({
+    initialValues: {
+      type: preset?.type ?? recent[0] ?? "petrel-spot",
+      mode: preset?.mode ?? null,
+      count: 1,
+      from: nextNumber(show),
+      where: "auto",
+      start: "1:1",
+      name: "",
+    },
+    validateInputOnChange: true,
+    validate: {
+      start: (start, { where }) =>
+        where === "at" && !parseAddress(start) ? "An address is universe:slot, such as 1:101" : null,
+    },
+  });
+  const { type: typeId, where, name } = form.values;
   const found = useMemo(() => shelves(show, recent, "", null), [show.types, recent]); // eslint-disable-line react-hooks/exhaustive-deps
   const type = typeOf(show, typeId) ?? LIBRARY[0]!;
-  const mode = type.modes.find((m) => m.name === modeName) ?? type.modes[0]!;
-  const address = parseAddress(start);
-  const badStart = where === "at" && !address ? "An address is universe:slot, such as 1:101" : null;
-  const n = Math.min(5000, Math.max(1, Math.floor(Number(count) || 1)));
-  const plan = useMemo(() => {
-    const at: PatchRequest["at"] = where === "at" ? (address ?? "auto") : (where as "auto" | "unpatched");
-    const made = planPatch(show, {
-      count: n,
-      type: typeId,
-      mode: mode.name,
-      from: Math.max(1, Math.floor(Number(from) || 1)),
-      at,
-    });
-    return "problem" in made ? [] : made.rows;
-  }, [show, n, typeId, mode.name, from, where, address?.universe, address?.slot]); // eslint-disable-line react-hooks/exhaustive-deps
-  const conflicts = plan.filter((row) => row.conflict).length;
-
-  const patch = async () => {
-    const at = where === "auto" ? "at auto" : where === "unpatched" ? "unpatched" : `at ${start}`;
-    if (
-      !(await session.run(
-        `patch ${n} ${typeId} mode ${quote(mode.name)} as ${from} ${at}${name ? ` name ${quote(name)}` : ""}`,
-      ))
-    ) {
-      noteRecent(typeId);
-      onClose();
-    }
+  const mode = type.modes.find((m) => m.name === form.values.mode) ?? type.modes[0]!;
+  const request: PatchRequest = {
+    count: whole(form.values.count, 5000),
+    type: typeId,
+    mode: mode.name,
+    from: whole(form.values.from, 999_999),
+    at: where === "at" ? (parseAddress(form.values.start) ?? "auto") : where,
   };
+  const n = request.count;
+  const plan = useMemo(() => {
+    const made = planPatch(show, request);
+    return "problem" in made ? [] : made.rows;
+  }, [show, JSON.stringify(request)]); // eslint-disable-line react-hooks/exhaustive-deps
+  const conflicts = plan.filter((row) => row.conflict).length;
+  const submit = form.onSubmit(() => {
+    if (session.act([patch.of({ ...request, ...(name ? { name } : {}) })])) return;
+    noteRecent(typeId);
+    onClose();
+  });
 
   return (
-    <form onSubmit={(e) => (e.preventDefault(), void patch())} className={classes.dialog}>
+    <form onSubmit={submit} className={classes.dialog}>
       <Stack gap="xs">
-        <TypePicker shelves={found} type={type} onPick={(id) => (setTypeId(id), setModeName(null))} />
+        <TypePicker shelves={found} type={type} onPick={(id) => form.setValues({ type: id, mode: null })} />
         <Select
           label="Mode"
           data={type.modes.map((m) => ({ value: m.name, label: `${m.name}, ${footprint(m)} channels` }))}
           value={mode.name}
-          onChange={setModeName}
+          onChange={(v) => form.setFieldValue("mode", v)}
           allowDeselect={false}
         />
         <Group grow gap="xs">
-          <NumberInput label="How many" value={count} onChange={setCount} min={1} max={5000} allowDecimal={false} />
-          <NumberInput label="Number from" value={from} onChange={setFrom} min={1} allowDecimal={false} />
+          <NumberInput label="How many" {...form.getInputProps("count")} min={1} max={5000} allowDecimal={false} />
+          <NumberInput label="Number from" {...form.getInputProps("from")} min={1} allowDecimal={false} />
         </Group>
         <TextInput
           label="Name"
           placeholder={n > 1 ? `${type.model} 1, ${type.model} 2 ...` : type.model}
-          value={name}
-          onChange={(e) => setName(e.currentTarget.value)}
+          {...form.getInputProps("name")}
         />
         <SegmentedControl
-          value={where}
-          onChange={setWhere}
+          {...form.getInputProps("where")}
           data={[
             { value: "auto", label: "First free" },
             { value: "at", label: "From address" },
@@ -104,15 +116,9 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
           ]}
         />
         {where === "at" && (
-          <TextInput
-            label="First address"
-            value={start}
-            onChange={(e) => setStart(e.currentTarget.value)}
-            error={badStart}
-            classNames={{ input: "num" }}
-          />
+          <TextInput label="First address" {...form.getInputProps("start")} classNames={{ input: "num" }} />
         )}
-        <Button type="submit" disabled={conflicts > 0 || badStart !== null}>
+        <Button type="submit" disabled={conflicts > 0 || !form.isValid()}>
           Patch {n} {type.model}
         </Button>
         {conflicts > 0 && (

@@ -6,7 +6,7 @@ import { useState } from "react";
 import { z } from "@/core/units/zod";
 import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
-import { usesOf } from "@/core/patch/intents";
+import { remove, unpatch, usesOf } from "@/core/patch/intents";
 import { plural } from "../parts/words";
 import { saveFile } from "../parts/saveFile";
 import { usePrefs } from "../parts/usePrefs";
@@ -42,7 +42,6 @@ export function RigPlace() {
   const [importing, setImporting] = useState(false);
   const world = useShow((s) => s.world);
   const fixtures = [...new Set(world.hands.selection.map((i) => splitItem(i).fixture))];
-  const numbers = fixtures.map((id) => world.show.fixtures[id]!.number).join(" + ");
   const uses = usesOf(world, fixtures);
   const along =
     uses.groups + uses.cues > 0
@@ -69,7 +68,7 @@ export function RigPlace() {
                   size="compact-sm"
                   variant="default"
                   leftSection={<IconUnlink size={14} />}
-                  onClick={() => void session.run(`${numbers} unpatch`)}
+                  onClick={() => session.act([unpatch.of({ fixtures })])}
                 >
                   Unpatch
                 </Button>
@@ -78,7 +77,7 @@ export function RigPlace() {
                   variant="default"
                   leftSection={<IconTrash size={14} />}
                   title={along}
-                  onClick={() => void session.run(`remove ${numbers}`)}
+                  onClick={() => session.act([remove.of({ fixtures })])}
                 >
                   Remove
                   {uses.groups + uses.cues > 0

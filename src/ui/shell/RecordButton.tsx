@@ -1,11 +1,21 @@
 "use client";
 
 import { Button, Group, NumberInput, Popover, SegmentedControl, Stack, Switch, Text, TextInput } from "@mantine/core";
+import { useForm } from "@mantine/form";
 import { useState } from "react";
+import { recordCue } from "@/core/cue/recordIntents";
+import { linesOf } from "@/core/desk/lines";
 import { cueNumbered, cuesOf, type World } from "@/core/show/world";
 import { useForesight } from "../ask/useForesight";
-import { quote } from "../parts/quote";
 import { useSession, useShow } from "../useSession";
+
+interface RecordValues {
+  number: number | string;
+  name: string;
+  fade: number | string;
+  onto: "merge" | "overwrite";
+  cueOnly: boolean;
+}
 
 /** The number a new cue at the end of the armed list would have. */
 function nextCueNumber({ show, hands }: World): number {
@@ -18,29 +28,34 @@ function nextCueNumber({ show, hands }: World): number {
 export function RecordButton() {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const [number, setNumber] = useState<number | string>(1);
-  const [name, setName] = useState("");
-  const [fade, setFade] = useState<number | string>(3);
-  const [onto, setOnto] = useState("merge");
-  const [cueOnly, setCueOnly] = useState(false);
+  const form = useForm<RecordValues>({
+    initialValues: { number: 1, name: "", fade: 3, onto: "merge", cueOnly: false },
+  });
+  const { number, name, fade, onto, cueOnly } = form.values;
   const world = useShow((s) => s.world);
   const held = useShow((s) => Object.keys(s.world.hands.held).length);
   const list = world.show.lists[world.hands.armed];
   const exists = list !== undefined && cueNumbered(list, Number(number)) !== undefined;
-  const line = `record cue ${number}${name ? ` ${quote(name)}` : ""} fade ${fade}${exists ? ` ${onto}` : ""}${cueOnly ? " cueonly" : ""}`;
-  const { says, refused, known } = useForesight(open ? line : "");
+  const intent = recordCue.of({
+    list: list?.number ?? 1,
+    cue: Number(number),
+    ...(name ? { name } : {}),
+    times: { up: Number(fade), down: Number(fade) },
+    ...(exists ? { onto } : {}),
+    ...(cueOnly ? { cueOnly } : {}),
+  });
+  const { says, refused, known } = useForesight(open ? linesOf(world, [intent])[0]! : "");
 
   const toggle = () => {
     if (!open) {
-      setNumber(nextCueNumber(session.store.getState().world));
-      setName("");
-      setCueOnly(false);
+      const cue = nextCueNumber(session.store.getState().world);
+      form.setValues({ number: cue, name: "", cueOnly: false });
     }
     setOpen(!open);
   };
-  const record = async () => {
-    if (!(await session.run(line))) setOpen(false);
-  };
+  const record = form.onSubmit(() => {
+    if (!session.act([intent])) setOpen(false);
+  });
 
   return (
     <Popover opened={open} onChange={setOpen} position="bottom-end" width={360} shadow="md" trapFocus returnFocus>
@@ -55,31 +70,24 @@ export function RecordButton() {
         </Button>
       </Popover.Target>
       <Popover.Dropdown>
-        <form onSubmit={(e) => (e.preventDefault(), void record())}>
+        <form onSubmit={record}>
           <Stack gap="xs">
             <Text fw={600}>Record a cue into {list ? `list ${list.number} ${list.name}` : "a list"}</Text>
             <Group gap="xs" grow>
               <NumberInput
                 label="Cue"
-                value={number}
-                onChange={setNumber}
+                {...form.getInputProps("number")}
                 min={0.001}
                 decimalScale={3}
                 hideControls
                 data-autofocus
               />
-              <NumberInput label="Fade, s" value={fade} onChange={setFade} min={0} decimalScale={2} hideControls />
+              <NumberInput label="Fade, s" {...form.getInputProps("fade")} min={0} decimalScale={2} hideControls />
             </Group>
-            <TextInput
-              label="Name"
-              value={name}
-              onChange={(e) => setName(e.currentTarget.value)}
-              placeholder="May stay empty"
-            />
+            <TextInput label="Name" {...form.getInputProps("name")} placeholder="May stay empty" />
             {exists && (
               <SegmentedControl
-                value={onto}
-                onChange={setOnto}
+                {...form.getInputProps("onto")}
                 data={[
                   { value: "merge", label: "Merge into it" },
                   { value: "overwrite", label: "Overwrite it" },
@@ -87,8 +95,7 @@ export function RecordButton() {
               />
             )}
             <Switch
-              checked={cueOnly}
-              onChange={(e) => setCueOnly(e.currentTarget.checked)}
+              {...form.getInputProps("cueOnly", { type: "checkbox" })}
               label="Cue only: the next cue keeps its look"
             />
             <Text size="sm" c={refused ? "var(--caution)" : "var(--muted)"} data-testid="record-says">

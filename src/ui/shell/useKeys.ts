@@ -34,8 +34,8 @@ export function useKeys(): void {
       back: () => void session.event({ kind: "back", list: armed() }),
       pause: () => void session.event({ kind: "pause", list: armed() }),
       help: () => dispatchEvent(new Event("bold-comet-keys")),
-      undo: () => void session.run("undo"),
-      redo: () => void session.run("redo"),
+      undo: () => void session.step("undo"),
+      redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),
       escape: () => {
         const ask = askInput();

@@ -2,7 +2,8 @@
 import { setFixtures } from "../../patch/intents";
 import type { Sel } from "../../select/expression";
 import type { Fixture } from "../../show/schema";
-import { fixturesOf, intents, type ReadContext } from "../command";
+import { fixturesOf, intents } from "../command";
+import type { ReadContext } from "../context";
 
 /** @param make the change of a fixture, by its place in the SEL. */
 export function change(

@@ -7,7 +7,8 @@ import type { CueTimes, Trigger } from "../../show/schema";
 import type { Entry } from "../../show/value";
 import { fixturesByNumber } from "../../show/world";
 import type { ArgsOf } from "../args";
-import { command, cueOf, intents, listOf, type Command, type ReadContext } from "../command";
+import { command, cueOf, intents, listOf, type Command } from "../command";
+import type { ReadContext } from "../context";
 
 const chapter = "Keeping";
 

@@ -3,7 +3,8 @@ import { deleteGroup, nameGroup, recordGroup } from "../../select/groupIntents";
 import { fail } from "../../show/refusal";
 import { groupNumbered } from "../../show/world";
 import { nameShow } from "../../show/nameShow";
-import { command, intents, itemsOf, type Command, type ReadContext } from "../command";
+import { command, intents, itemsOf, type Command } from "../command";
+import type { ReadContext } from "../context";
 
 const chapter = "Keeping";
 

@@ -18,8 +18,7 @@ const option = <const S extends string>(
   syntax: `set list <list> ${syntax}`,
   about,
   example: `set list 1 ${example}`,
-  read: (args, context) =>
-    intents(setList.of({ list: listOf(args, context).id, change: change(args as ArgsOf<S>) })),
+  read: (args, context) => intents(setList.of({ list: listOf(args, context).id, change: change(args as ArgsOf<S>) })),
 });
 
 export const LISTS: Command[] = [

@@ -6,7 +6,8 @@ import type { Sel } from "../../select/expression";
 import { spreadItems } from "../../select/place";
 import { alongStops, closedPlace } from "../../select/spread";
 import { fail } from "../../show/refusal";
-import { command, fixturesOf, intents, type Command, type ReadContext } from "../command";
+import { command, fixturesOf, intents, type Command } from "../command";
+import type { ReadContext } from "../context";
 import type { Amount } from "../what";
 import { change } from "./change";
 

@@ -1,45 +1,15 @@
 /** Selecting, in the command language. */
-import { classesBy } from "../../select/place";
+import { orderedBy, othersOf, stepsFor } from "../../select/order";
 import { evaluateSel, takeAway } from "../../select/expression";
 import { select, setSpread, step } from "../../select/intents";
-import { BY, NO_SPREAD, type Spread } from "../../show/hands";
-import { fixturesByNumber } from "../../show/world";
-import { splitItem, type Item } from "../../show/ids";
-import { fail } from "../../show/refusal";
+import { BY, NO_SPREAD } from "../../show/hands";
+import type { Item } from "../../show/ids";
 import { shuffled } from "../../units/random";
-import { intents, itemsOf, command, type Command, type ReadContext } from "../command";
+import { intents, itemsOf, command, type Command } from "../command";
+import type { ReadContext } from "../context";
 
 const chapter = "Selecting";
 const selectOf = (items: Item[]) => intents(select.of({ items }));
-
-function orderBy(context: ReadContext, items: Item[], by: Spread["by"]): Item[] {
-  const classes = classesBy(context.world.show, items, { by }) ?? [];
-  return items
-    .map((value, k) => ({ value, k }))
-    .sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k)
-    .map(({ value }) => value);
-}
-
-function others({ world }: ReadContext): Item[] {
-  const chosen = new Set(world.hands.selection.map((i) => splitItem(i).fixture));
-  return fixturesByNumber(world.show)
-    .map((f) => f.id)
-    .filter((id) => !chosen.has(id));
-}
-
-/** The steps given to the whole selection in its order, from the start again where they are too few; without any, those it has. */
-function stepsFor({ world: { hands } }: ReadContext, given: readonly number[] | undefined): Record<Item, number> {
-  const whole = hands.stepping?.whole ?? hands.selection;
-  const made = given
-    ? Object.fromEntries(whole.map((item, k) => [item, given[k % given.length]!]))
-    : (hands.spread.steps ?? {});
-  if (!whole.some((item) => made[item] !== undefined))
-    fail(
-      given ? "nothing is selected to give steps to" : "no steps are given to what is selected",
-      "Select fixtures and give each its step, such as: spread by steps 1 1 2 2 3",
-    );
-  return made;
-}
 
 /** A spread stays until changed, or until nothing is selected any more. */
 const endSpread = ({ hands }: ReadContext["world"]) =>
@@ -82,7 +52,7 @@ export const SELECTING: Command[] = [
     syntax: "others",
     about: "all that are not selected now",
     example: "others",
-    read: (_, context) => selectOf(others(context)),
+    read: (_, context) => selectOf(othersOf(context.world)),
   }),
   command({
     chapter,
@@ -92,7 +62,7 @@ export const SELECTING: Command[] = [
     read(args, context) {
       const items = itemsOf({}, context);
       const by = args.left ? "left" : args.front ? "front" : args.centre ? "centre" : undefined;
-      return selectOf(by ? orderBy(context, items, by) : items.reverse());
+      return selectOf(by ? orderedBy(context.world.show, items, by) : items.reverse());
     },
   }),
   command({
@@ -113,7 +83,7 @@ export const SELECTING: Command[] = [
         setSpread.of({
           spread: {
             ...NO_SPREAD,
-            ...(args.steps ? { steps: stepsFor(context, args.given) } : {}),
+            ...(args.steps ? { steps: stepsFor(context.world, args.given) } : {}),
             ...(args.mirrors === undefined ? {} : { mirror: Math.max(1, args.mirrors) }),
             ...(args.bunches === undefined ? {} : { bunch: Math.max(1, args.bunches) }),
             ...(args.repeats === undefined ? {} : { repeat: args.repeats }),

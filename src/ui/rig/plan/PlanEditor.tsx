@@ -2,7 +2,7 @@
 
 import { Button, Switch, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { inArc, inCircle, inGrid, inRow, type Place } from "@/core/patch/arrange";
+import { aligned, distributed, inArc, inCircle, inGrid, inRow, type Place } from "@/core/patch/arrange";
 import { drawScenic, eraseScenic } from "@/core/patch/sceneryIntents";
 import { setFixtures } from "@/core/patch/intents";
 import { splitItem } from "@/core/show/ids";
@@ -109,8 +109,14 @@ export function PlanEditor() {
       "place",
     );
   };
-  const numbers = fixtures.map((f) => f.number).join(" + ");
-  const line = (rest: string) => void session.run(`${numbers} ${rest}`);
+  const level = (axis: "x" | "y" | "z", arrange: typeof aligned, says: string) =>
+    put(
+      arrange(
+        fixtures.map((f) => f.place),
+        axis,
+      ),
+      `${says} in ${axis}: ${plural(ids.length, "fixture")}`,
+    );
 
   return (
     <div className={classes.plan}>
@@ -160,12 +166,17 @@ export function PlanEditor() {
             <p className={classes.hint}>A range such as -4 to 4 spreads over them.</p>
             <div className={classes.buttons}>
               {(["x", "y", "z"] as const).map((axis) => (
-                <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`align ${axis}`)}>
+                <Button key={axis} size="compact-xs" variant="default" onClick={() => level(axis, aligned, "aligned")}>
                   Align {axis}
                 </Button>
               ))}
               {(["x", "y", "z"] as const).map((axis) => (
-                <Button key={axis} size="compact-xs" variant="default" onClick={() => line(`distribute ${axis}`)}>
+                <Button
+                  key={axis}
+                  size="compact-xs"
+                  variant="default"
+                  onClick={() => level(axis, distributed, "spaced evenly")}
+                >
                   Space {axis}
                 </Button>
               ))}

@@ -3,6 +3,8 @@
 import { Button, Menu, NumberInput } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { numberText } from "@/core/dmx/wire";
+import { unpatch } from "@/core/patch/intents";
+import { copyUniverse, unpatchUniverse } from "@/core/patch/universeIntents";
 import { addressText, freeRun, occupancyOf, SLOTS } from "@/core/show/address";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
@@ -69,7 +71,7 @@ export function UniverseMap() {
                   className={classes.run}
                   onSubmit={(e) => (
                     e.preventDefault(),
-                    copyTo !== "" && void session.run(`universe ${card.universe} copy to ${copyTo}`)
+                    typeof copyTo === "number" && session.act([copyUniverse.of({ from: card.universe, to: copyTo })])
                   )}
                 >
                   send its fixtures to universe{" "}
@@ -91,11 +93,13 @@ export function UniverseMap() {
               </Menu.Item>
               <Menu.Item
                 disabled={card.fixtures === 0}
-                onClick={() => void session.run(`universe ${card.universe} unpatch`)}
+                onClick={() => session.act([unpatchUniverse.of({ universe: card.universe })])}
               >
                 Unpatch its {plural(card.fixtures, "fixture")}
               </Menu.Item>
-              <Menu.Item onClick={() => void session.run("all unpatch")}>Unpatch everything</Menu.Item>
+              <Menu.Item onClick={() => session.act([unpatch.of({ fixtures: Object.keys(show.fixtures) })])}>
+                Unpatch everything
+              </Menu.Item>
             </Menu.Dropdown>
           </Menu>
         </header>

@@ -1,15 +1,15 @@
 "use client";
 
-import { Button, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
 import { useMemo, useState, type MouseEvent } from "react";
-import { destinationsOf, numberRange, numberText, usualNumber } from "@/core/dmx/wire";
-import type { Output, Wire } from "@/core/show/schema";
-import { EditableText } from "../../parts/EditableText";
+import { setWire } from "@/core/dmx/outputIntents";
+import { destinationsOf, numberText } from "@/core/dmx/wire";
+import type { Output } from "@/core/show/schema";
 import type { FromBridge } from "@/bridge/messages";
 import { capital, plural } from "../../parts/words";
-import { quote } from "../../parts/quote";
 import { useSession, useShow } from "../../useSession";
 import { universeCards } from "../universes/owners";
+import { OutputForm } from "./OutputForm";
+import { WireSettings } from "./WireSettings";
 import classes from "./Wire.module.css";
 
 /** How each universe leaves the machine; several are set at once. */
@@ -86,7 +86,7 @@ export function Outputs() {
         state={bridgeText(bridge)}
         bad={!bridge || bridge.trouble !== null || bridge.behind > 0 || (!bridge.mine && bridge.holder !== null)}
         onTake={bridge && !bridge.mine && bridge.holder !== null ? () => session.askWire("take") : undefined}
-        onLine={(line) => void session.run(line)}
+        onSet={(wire) => session.act([setWire.of({ wire })])}
       />
     </div>
   );
@@ -115,239 +115,3 @@ const whereText = (output: Output): string =>
         .map((d) => d.host)
         .join(", ")})`
     : output.to.unicast.join(", ");
-
-/** What a range of universes is to be: shown as the line it is. */
-function OutputForm({
-  first,
-  last,
-  output,
-  onRange,
-}: {
-  first: number;
-  last: number;
-  output: Output | undefined;
-  onRange(range: [number, number]): void;
-}) {
-  const session = useSession();
-  const [protocol, setProtocol] = useState<Output["protocol"] | "off">(output?.protocol ?? "artnet");
-  const [to, setTo] = useState(output && typeof output.to === "string" ? output.to : "unicast");
-  const [hosts, setHosts] = useState(
-    output && typeof output.to !== "string" ? output.to.unicast.join(", ") : "127.0.0.1",
-  );
-  const [number, setNumber] = useState<number | string>(output?.number ?? "");
-  const [priority, setPriority] = useState<number | string>(output?.priority ?? 100);
-  const [low, high] = protocol === "off" ? [0, 0] : numberRange(protocol);
-  const usual = protocol === "off" ? 0 : usualNumber(protocol, first);
-  const where =
-    to === "unicast"
-      ? hosts
-          .split(/[\s,;]+/)
-          .filter(Boolean)
-          .join(" and ")
-      : to;
-  const who = `output ${first}${last > first ? ` thru ${last}` : ""}`;
-  const line =
-    protocol === "off"
-      ? `${who} off`
-      : `${who} ${protocol} to ${where} as ${number === "" ? usual : number}${protocol === "sacn" && Number(priority) !== 100 ? ` priority ${priority}` : ""}`;
-  const change = (next: Output["protocol"] | "off") => {
-    setProtocol(next);
-    setNumber("");
-  };
-  return (
-    <form
-      className={classes.form}
-      onSubmit={(e) => (e.preventDefault(), void session.run(line))}
-      aria-label="Set outputs"
-    >
-      <NumberInput
-        size="xs"
-        w={84}
-        label="Universe"
-        value={first}
-        min={1}
-        max={63_999}
-        hideControls
-        onChange={(v) => Number(v) >= 1 && onRange([Number(v), Math.max(Number(v), last)])}
-      />
-      <NumberInput
-        size="xs"
-        w={84}
-        label="thru"
-        value={last}
-        min={first}
-        max={63_999}
-        hideControls
-        onChange={(v) => Number(v) >= first && onRange([first, Number(v)])}
-      />
-      <div>
-        <span className={classes.label}>Protocol</span>
-        <SegmentedControl
-          size="xs"
-          value={protocol}
-          onChange={(v) => change(v)}
-          data={[
-            { value: "artnet", label: "Art-Net" },
-            { value: "sacn", label: "sACN" },
-            { value: "off", label: "Off" },
-          ]}
-        />
-      </div>
-      {protocol !== "off" && (
-        <>
-          <Select
-            size="xs"
-            w={130}
-            label="Sent as"
-            value={to}
-            onChange={(v) => v && setTo(v)}
-            allowDeselect={false}
-            data={[
-              { value: "unicast", label: "unicast" },
-              { value: "broadcast", label: "broadcast" },
-              ...(protocol === "sacn" ? [{ value: "multicast", label: "multicast" }] : []),
-            ]}
-          />
-          {to === "unicast" && (
-            <TextInput
-              size="xs"
-              w={190}
-              label="Addresses"
-              value={hosts}
-              onChange={(e) => setHosts(e.currentTarget.value)}
-              classNames={{ input: "num" }}
-            />
-          )}
-          <NumberInput
-            size="xs"
-            w={110}
-            label="First number"
-            placeholder={String(usual)}
-            value={number}
-            min={low}
-            max={high}
-            hideControls
-            onChange={setNumber}
-          />
-          {protocol === "sacn" && (
-            <NumberInput
-              size="xs"
-              w={76}
-              label="Priority"
-              value={priority}
-              min={0}
-              max={200}
-              hideControls
-              onChange={setPriority}
-            />
-          )}
-        </>
-      )}
-      <Button size="xs" type="submit">
-        Set
-      </Button>
-      <p className={classes.line}>
-        <code>{line}</code>
-        {protocol !== "off" && (
-          <span className="muted">
-            {" "}
-            {numberText({ protocol, number: Number(number === "" ? usual : number) })}
-            {last > first
-              ? ` to ${numberText({ protocol, number: Number(number === "" ? usual : number) + last - first })}`
-              : ""}
-          </span>
-        )}
-      </p>
-    </form>
-  );
-}
-
-interface Settings {
-  wire: Wire;
-  interfaces: readonly { name: string; address: string }[];
-  /** How the bridge does, in words, and whether that is bad. */
-  state: string;
-  bad: boolean;
-  onTake: (() => void) | undefined;
-  onLine(line: string): void;
-}
-
-function WireSettings({ wire, interfaces, state, bad, onTake, onLine }: Settings) {
-  const fade = wire.lost === "hold" ? { after: 30, over: 5 } : wire.lost;
-  const known = interfaces.map((i) => ({ value: i.address, label: `${i.name} · ${i.address}` }));
-  const data = [
-    { value: "any", label: "the machine's choice" },
-    ...known,
-    ...(wire.from !== "" && !known.some((k) => k.value === wire.from)
-      ? [{ value: wire.from, label: `${wire.from} (not on this machine)` }]
-      : []),
-  ];
-  return (
-    <aside className={classes.settings} aria-label="All outputs">
-      <h3>Bridge</h3>
-      <p role="status" data-bad={bad}>
-        {state}
-      </p>
-      {onTake && (
-        <Button size="compact-sm" variant="default" onClick={onTake}>
-          Take the output
-        </Button>
-      )}
-      <h3>All outputs</h3>
-      <div className={classes.setting}>
-        <span>Sender&apos;s name</span>
-        <EditableText
-          label="Sender's name"
-          value={wire.source}
-          onSave={(text) => onLine(`wire source ${quote(text)}`)}
-        />
-      </div>
-      <Select
-        size="xs"
-        label="Network interface"
-        value={wire.from || "any"}
-        data={data}
-        allowDeselect={false}
-        onChange={(v) => v && onLine(`wire from ${v}`)}
-      />
-      <div>
-        <span className={classes.label}>When the browser is gone</span>
-        <SegmentedControl
-          size="xs"
-          fullWidth
-          value={wire.lost === "hold" ? "hold" : "fade"}
-          onChange={(v) =>
-            onLine(v === "hold" ? "wire lost hold" : `wire lost fade after ${fade.after} over ${fade.over}`)
-          }
-          data={[
-            { value: "hold", label: "Hold the look" },
-            { value: "fade", label: "Fade out" },
-          ]}
-        />
-        {wire.lost !== "hold" && (
-          <p className={classes.fade}>
-            after{" "}
-            <EditableText
-              mono
-              label="Seconds before the fade"
-              value={String(fade.after)}
-              onSave={(t) => onLine(`wire lost fade after ${t} over ${fade.over}`)}
-            />{" "}
-            s, over{" "}
-            <EditableText
-              mono
-              label="Seconds of the fade"
-              value={String(fade.over)}
-              onSave={(t) => onLine(`wire lost fade after ${fade.after} over ${t}`)}
-            />{" "}
-            s; intensity only
-          </p>
-        )}
-      </div>
-      <p className={classes.hint}>
-        Art-Net counts from 0 in net, sub-net and universe; sACN counts from 1. What leaves is at most 44 frames a
-        second, on change, and kept alive.
-      </p>
-    </aside>
-  );
-}

@@ -1,0 +1,12 @@
+/** What a line is read against. */
+import type { SelContext } from "../select/expression";
+import type { ParamKey } from "../show/ids";
+import type { World } from "../show/world";
+
+export interface ReadContext extends SelContext {
+  world: World;
+  /** Addresses of this machine's network interfaces, where they are known. */
+  interfaces?: readonly string[];
+  /** The stage before masters: value and the attribute it is of. */
+  stage(key: ParamKey): { value: number; attribute: string } | undefined;
+}

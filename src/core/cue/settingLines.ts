@@ -1,0 +1,78 @@
+/** Settings of cues and lists as the command language writes them, after `set list N cue N` and `set list N`. */
+import { FAMILY_WORDS, type Family } from "../fixture/attribute";
+import { exact, onOff, quote } from "../show/lineText";
+import type { Cue, CueList, CueTimes, Reach, Trigger } from "../show/schema";
+import { cuesOf } from "../show/world";
+import type { Timing } from "../show/value";
+
+type Times = Partial<Omit<CueTimes, "families">>;
+
+/** Cue times: "fade 4 delay 1", or each way where the two differ. */
+export function timesLine({ up, down, delayUp, delayDown }: Times): string {
+  const both = (word: string, rising: number | undefined, falling: number | undefined, ways: [string, string]) =>
+    rising !== undefined && rising === falling
+      ? [`${word} ${exact(rising)}`]
+      : [rising, falling].flatMap((time, k) => (time === undefined ? [] : [`${ways[k]!} ${exact(time)}`]));
+  return [
+    ...both("fade", up, down, ["up", "down"]),
+    ...both("delay", delayUp, delayDown, ["updelay", "downdelay"]),
+  ].join(" ");
+}
+
+export const triggerLine = (trigger: Trigger): string =>
+  trigger.kind === "go" ? "manual" : `auto ${trigger.kind === "autoDone" ? "done " : ""}${exact(trigger.after)}`;
+
+const familyWord = (family: Family): string =>
+  Object.entries(FAMILY_WORDS).find(([, name]) => name === family)?.[0] ?? family.toLowerCase();
+
+/** A reach that ends in a cue of the list is so many cues more. */
+function reachLine(reach: Reach | null, list: CueList | undefined, cue: string): string {
+  if (reach === null) return "reach off";
+  if ("upTo" in reach) return `reach ${exact(reach.upTo)}`;
+  if ("more" in reach) return `reach +${reach.more}`;
+  const order = list ? cuesOf(list).map((c) => c.id) : [];
+  return `reach +${order.indexOf(reach.cue) - order.indexOf(cue)}`;
+}
+
+interface CueChange extends Partial<Pick<Cue, "name" | "note" | "trigger" | "reach" | "fresh" | "assert">> {
+  times?: Times;
+  family?: { name: Family } & Timing;
+}
+
+/** One line each. @param list the one the cue is of. */
+export function settingLines(change: CueChange, list: CueList | undefined, cue: string): string[] {
+  const { name, note, times = {}, trigger, reach, fresh, assert, family } = change;
+  const { up, down, delayUp, delayDown } = times;
+  const own = [family?.delay, family?.fade].map((t, k) => t !== undefined && `${k ? "fade" : "delay"} ${exact(t)}`);
+  return [
+    name !== undefined && `name ${quote(name)}`,
+    note !== undefined && `note ${quote(note)}`,
+    ...(up === down ? [timesLine({ up, down })] : [timesLine({ up }), timesLine({ down })]),
+    ...(delayUp === delayDown
+      ? [timesLine({ delayUp, delayDown })]
+      : [timesLine({ delayUp }), timesLine({ delayDown })]),
+    trigger && triggerLine(trigger),
+    reach !== undefined && reachLine(reach, list, cue),
+    fresh !== undefined && `fresh ${onOff(fresh)}`,
+    assert !== undefined && `assert ${onOff(assert)}`,
+    family && [familyWord(family.name), ...own].filter(Boolean).join(" "),
+  ].filter((line): line is string => typeof line === "string" && line !== "");
+}
+
+/** One line each. */
+export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cues">>): string[] {
+  const { name, kind, htp, letGo, bowOut, resume, wrapDrop, priority, backTime, releaseTime, end } = change;
+  return [
+    name !== undefined && `name ${quote(name)}`,
+    kind !== undefined && `kind ${kind === "list" ? "cues" : kind}`,
+    htp !== undefined && `htp ${onOff(htp)}`,
+    letGo !== undefined && `overtaken ${letGo ? "letgo" : "return"}`,
+    bowOut !== undefined && `bowout ${onOff(bowOut)}`,
+    resume !== undefined && `restart ${resume ? "left" : "first"}`,
+    wrapDrop !== undefined && `wrapdrop ${onOff(wrapDrop)}`,
+    priority !== undefined && `priority ${priority}`,
+    backTime !== undefined && `backtime ${exact(backTime)}`,
+    releaseTime !== undefined && `releasetime ${exact(releaseTime)}`,
+    end !== undefined && `end ${end}`,
+  ].filter((line): line is string => typeof line === "string");
+}

@@ -1,0 +1,67 @@
+/** Changes of fixtures as lines of the command language. */
+import { addressText } from "../show/address";
+import { exact, onOff, quote, selText } from "../show/lineText";
+import type { Fixture, Show } from "../show/schema";
+import { grouped } from "../units/grouped";
+
+type Change = Partial<Omit<Fixture, "id" | "type">>;
+type Point = { x: number; y: number; z: number };
+
+const point = ({ x, y, z }: Point): string => [x, y, z].map(exact).join(" ");
+
+/** What follows the SEL, one line each. */
+function settings(change: Change, count: number): string[] {
+  const {
+    number,
+    name,
+    mode,
+    addresses,
+    virtualDimmer,
+    place,
+    turn,
+    invertPan,
+    invertTilt,
+    swap,
+    scale,
+    correct,
+    note,
+  } = change;
+  return [
+    mode !== undefined && `mode ${quote(mode)}`,
+    virtualDimmer !== undefined && `virtual dimmer ${onOff(virtualDimmer)}`,
+    // The name of several is counted on.
+    name !== undefined && count === 1 && `name ${quote(name)}`,
+    ...(addresses === undefined
+      ? []
+      : addresses.length === 0
+        ? ["unpatch"]
+        : addresses.map((a, k) => `${k === 0 ? "address" : "also at"} ${addressText(a)}`)),
+    place && `place ${point(place)}`,
+    turn && `turn ${point(turn)}`,
+    invertPan !== undefined && `invert pan ${onOff(invertPan)}`,
+    invertTilt !== undefined && `invert tilt ${onOff(invertTilt)}`,
+    swap !== undefined && `swap ${onOff(swap)}`,
+    scale !== undefined && `scale ${exact(scale)}`,
+    correct && `correct pan ${exact(correct.pan)} tilt ${exact(correct.tilt)}`,
+    note !== undefined && `note ${quote(note)}`,
+    // Last: the other lines know it by the number it had.
+    number !== undefined && `renumber ${number}`,
+  ].filter((line): line is string => typeof line === "string");
+}
+
+/** Fixtures that change alike share a line; what only one can have is a line of its own. */
+export function changeLines(show: Show, changes: Readonly<Record<string, Change>>): string[] {
+  const parts = Object.entries(changes).flatMap(([id, { name, number, addresses, ...shared }]) => [
+    { id, change: shared as Change, own: "" },
+    { id, change: { name, number, addresses } as Change, own: id },
+  ]);
+  return [...grouped(parts, ({ change, own }) => own + JSON.stringify(change)).values()].flatMap((alike) =>
+    settings(alike[0]!.change, alike.length).map(
+      (text) =>
+        `${selText(
+          show,
+          alike.map(({ id }) => id),
+        )} ${text}`,
+    ),
+  );
+}
