@@ -92,6 +92,11 @@ test("patch, group, values, cues and playback without a key", async () => {
     [pad.x + pad.width / 2, pad.y + pad.height / 2],
     [pad.x + pad.width / 2 + 30, pad.y + pad.height / 2 - 20],
   );
+  // What the hand did stands as the line that does it, ready to be had again.
+  await page
+    .getByTestId("ask-last")
+    .getByText(/^Pan at -?[\d.]+ Tilt at -?[\d.]+$/)
+    .waitFor();
   await record();
   await page.getByText("Group 2").click();
   await dragNumber("Dimmer", -60);

@@ -1,0 +1,146 @@
+"use client";
+
+import { setCue } from "@/core/cue/intents";
+import type { Cue, CueList } from "@/core/show/schema";
+import { plain } from "@/core/units/units";
+import { EditableText } from "../parts/EditableText";
+import { useSession } from "../useSession";
+import { CueMarks } from "./CueMarks";
+import { CueMenu } from "./CueMenu";
+import classes from "./Cues.module.css";
+
+/** One cue: what is edited where it stands, and what else can be done with it. */
+export function CueRow({
+  list,
+  cue,
+  index,
+  measure,
+  running,
+  shown,
+  longest,
+  onShow,
+}: {
+  list: CueList;
+  cue: Cue;
+  index: number;
+  measure(row: HTMLElement | null): void;
+  running: boolean;
+  shown: boolean;
+  longest: number;
+  onShow(): void;
+}) {
+  const session = useSession();
+  const number = plain(cue.number, 3);
+  const here = { list: list.id, cue: cue.id };
+  const set = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
+    session.act([setCue.of({ ...here, ...change })]);
+  const time = (what: "up" | "down") => (text: string) => {
+    const seconds = session.read("seconds", text);
+    if (seconds !== undefined) set({ times: { [what]: seconds } });
+  };
+  const scrub = (what: "up" | "down", value: number) => ({
+    value,
+    min: 0,
+    step: 0.1,
+    onSet: (v: number, first: boolean) =>
+      void session.act([setCue.of({ list: list.id, cue: cue.id, times: { [what]: v } })], undefined, !first),
+  });
+  const starts =
+    cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
+  const setStart = (text: string) => {
+    const match = /^(auto|done|auto done)?\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
+    const kind = match?.[1]?.includes("done") ? "autoDone" : "auto";
+    set({ trigger: match ? { kind, after: Number(match[2]) } : { kind: "go" } });
+  };
+  return (
+    <tr
+      ref={measure}
+      data-index={index}
+      aria-rowindex={index + 2}
+      className={classes.row}
+      data-running={running}
+      data-shown={shown}
+      onClick={onShow}
+      data-testid={`cue-${number}`}
+    >
+      <td className={classes.number}>{number}</td>
+      <td>
+        <div className={classes.name}>
+          <EditableText
+            value={cue.name}
+            label={`Name of cue ${number}`}
+            empty="no name"
+            onSave={(text) => set({ name: text })}
+          />
+        </div>
+        <div className={classes.note}>
+          <EditableText
+            value={cue.note}
+            label={`Note of cue ${number}`}
+            empty="add a note"
+            onSave={(text) => set({ note: text })}
+          />
+        </div>
+      </td>
+      <td>
+        <TimeBar way="up" fade={cue.times.up} delay={cue.times.delayUp} longest={longest}>
+          <EditableText
+            mono
+            value={plain(cue.times.up)}
+            label={`Up time of cue ${number}`}
+            onSave={time("up")}
+            scrub={scrub("up", cue.times.up)}
+          />
+        </TimeBar>
+        <TimeBar way="down" fade={cue.times.down} delay={cue.times.delayDown} longest={longest}>
+          <EditableText
+            mono
+            value={plain(cue.times.down)}
+            label={`Down time of cue ${number}`}
+            onSave={time("down")}
+            scrub={scrub("down", cue.times.down)}
+          />
+        </TimeBar>
+      </td>
+      <td>
+        <EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} />
+      </td>
+      <td>
+        <div className={classes.marks}>
+          <CueMarks list={list} cue={cue} />
+        </div>
+      </td>
+      <td>
+        <CueMenu list={list} cue={cue} />
+      </td>
+    </tr>
+  );
+}
+
+function TimeBar({
+  way,
+  fade,
+  delay,
+  longest,
+  children,
+}: {
+  way: "up" | "down";
+  fade: number;
+  delay: number;
+  longest: number;
+  children: React.ReactNode;
+}) {
+  const share = (seconds: number) => `${(seconds / longest) * 100}%`;
+  return (
+    <div
+      className={classes.time}
+      title={`${way === "up" ? "What rises" : "What falls"}: ${plain(fade)} s${delay > 0 ? ` after ${plain(delay)} s` : ""}`}
+    >
+      <span aria-hidden>{way === "up" ? "↑" : "↓"}</span>
+      <span className={classes.track} aria-hidden>
+        <span data-way={way} style={{ marginLeft: share(delay), width: share(fade) }} />
+      </span>
+      {children}
+    </div>
+  );
+}
