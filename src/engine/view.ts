@@ -1,6 +1,8 @@
 /** The stage as it is published, for whoever draws it or reads lines against it. */
 import type { ReadContext } from "@/core/command/context";
-import { isLitBy } from "@/core/play/look";
+import { isLitBy } from "@/core/program/light";
+import { paramKey } from "@/core/show/ids";
+import { modelOf } from "@/core/show/model";
 import type { World } from "@/core/show/world";
 import { wholeHalf, type Frame, type Half, type Layout } from "./frame";
 
@@ -37,11 +39,14 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
         ? undefined
         : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
     },
-    isLit: (fixture) =>
-      view !== undefined &&
-      isLitBy((key) => {
-        const p = view.index.get(key);
-        return p === undefined ? undefined : half!.value[p]!;
-      }, fixture),
+    isLit(id) {
+      const fixture = world.show.fixtures[id];
+      if (!view || !fixture) return false;
+      const { specs } = modelOf(world.show, fixture);
+      return isLitBy(specs, (k) => {
+        const p = view.index.get(paramKey(id, specs[k]!.cell, specs[k]!.head));
+        return p !== undefined && half!.raw[p]! > 0;
+      });
+    },
   };
 }

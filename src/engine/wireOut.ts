@@ -10,8 +10,7 @@ import {
 } from "@/bridge/messages";
 import { agreed, type Consent, NO_CONSENT } from "@/core/dmx/consent";
 import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
-import { attributeInfo } from "@/core/fixture/attribute";
-import type { Rig } from "@/core/play/rig";
+import { carriesLight, type Rig } from "@/core/play/rig";
 import type { Show } from "@/core/show/schema";
 
 const AGAIN_MS = 500;
@@ -44,9 +43,7 @@ export interface WireTold {
 export function intensityOf(rig: Rig): Record<string, Intensity> {
   const made: Record<string, { single: number[]; double: number[] }> = {};
   for (const out of rig.outputs) {
-    const isIntensity =
-      attributeInfo(out.functions[0]!.attribute).name === "Dimmer" || out.dimmer >= 0 || rig.scaled[out.param] === 1;
-    if (!isIntensity) continue;
+    if (!carriesLight(rig, out)) continue;
     const own = (made[rig.universes[Math.floor(out.offset / 512)]!] ??= { single: [], double: [] });
     own[out.bytes === 2 ? "double" : "single"].push((out.offset % 512) + 1);
   }

@@ -1,6 +1,7 @@
 /** Looks: what a cue shows, fixture by fixture; and which looks an edit changes (SEMANTICS 4). */
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
+import { isLitBy } from "../program/light";
 import { resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
@@ -40,7 +41,9 @@ export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Trackin
     return resolved ? resolved.value + FUNCTION_STEP * resolved.fn : spec.default;
   });
   const effects = effectsIn(parts, tracking, index);
-  return isLitWith(parts, values, effects) ? (effects.size > 0 ? [...values, ...effects.values()] : values) : null;
+  const { specs } = modelOf(show, fixture);
+  const lit = isLitBy(specs, (k) => values[k]! > 0 || effects.has(k));
+  return lit ? (effects.size > 0 ? [...values, ...effects.values()] : values) : null;
 }
 
 /** The effects in force on a fixture's parameters, by their place, each told from others by a number. */
@@ -58,23 +61,6 @@ function numberOfText(text: string): number {
   let hash = 0x811c9dc5;
   for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
   return (hash >>> 0) % FUNCTION_STEP;
-}
-
-/** Fixture Dimmer times some cell's Dimmer above 0 or under an effect; without any Dimmer always lit. */
-function isLitWith(parts: readonly Part[], values: readonly number[], effects: ReadonlyMap<number, number>): boolean {
-  let own = true;
-  let cells = false;
-  let cellLit = false;
-  parts.forEach(({ spec }, i) => {
-    if (spec.head !== "Dimmer") return;
-    const lit = values[i]! > 0 || effects.has(i);
-    if (spec.cell === 0) own = lit;
-    else {
-      cells = true;
-      cellLit ||= lit;
-    }
-  });
-  return own && (!cells || cellLit);
 }
 
 export function sameLook(a: FixtureLook, b: FixtureLook): boolean {

@@ -1,6 +1,7 @@
 /** Reading the stage: values, and where they come from. */
-import { targetsOf } from "../show/model";
-import type { Item, ParamKey } from "../show/ids";
+import { isLitBy } from "../program/light";
+import { modelOf, targetsOf } from "../show/model";
+import { paramKey, type Item, type ParamKey } from "../show/ids";
 import { rawAt } from "./glide";
 import { cueOfLayer } from "./layers";
 import type { Player } from "./state";
@@ -32,22 +33,10 @@ export function sourceOf(player: Player, param: number): Source {
   return { kind: "list", list: list?.id ?? "", cue: cueOfLayer(player.layers, source) };
 }
 
-/**
- * Whether a fixture gives light: its Dimmer times some cell's above 0; a fixture without Dimmer always does.
- * @param value a parameter's stage value; undefined where there is no such parameter.
- */
-export function isLitBy(value: (key: ParamKey) => number | undefined, fixture: string): boolean {
-  const own = value(`${fixture}.0.Dimmer`);
-  if (own !== undefined && own <= 0) return false;
-  for (let cell = 1; ; cell++) {
-    const of = value(`${fixture}.${cell}.Dimmer`);
-    if (of === undefined) return cell === 1;
-    if (of > 0) return true;
-  }
+/** Whether a fixture gives light, judged before masters, blackout and limiters (SEMANTICS 9). */
+export function isLit({ rig, stage, world: { show } }: Player, fixture: string): boolean {
+  const found = show.fixtures[fixture];
+  if (!found) return false;
+  const { specs } = modelOf(show, found);
+  return isLitBy(specs, (k) => rawAt(stage, rig.index.get(paramKey(fixture, specs[k]!.cell, specs[k]!.head))!) > 0);
 }
-
-export const isLit = ({ rig, stage }: Player, fixture: string): boolean =>
-  isLitBy((key) => {
-    const p = rig.index.get(key);
-    return p === undefined ? undefined : stage.value[p]!;
-  }, fixture);

@@ -1,5 +1,6 @@
 /** The show's rig compiled to flat arrays: parameters, and the channels they feed. */
 import { attributeInfo, isEmitter } from "../fixture/attribute";
+import { isIntensity, scaledOf } from "../program/light";
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
@@ -49,7 +50,7 @@ export function compileRig(show: Show): Rig {
   const fixtures = fixturesByNumber(show);
   for (const fixture of fixtures) {
     const own = modelOf(show, fixture).specs;
-    const level = scaleLevel(own);
+    const level = scaledOf(own);
     for (const spec of own) {
       const key = paramKey(fixture.id, spec.cell, spec.head);
       index.set(key, keys.length);
@@ -79,18 +80,15 @@ export function compileRig(show: Show): Rig {
     outputs,
     feeds,
     defaults: Float64Array.from(specs, (spec) => spec.default),
-    intensity: Uint8Array.from(specs, (spec) => (spec.head === "Dimmer" ? 1 : 0)),
+    intensity: Uint8Array.from(specs, (spec) => (isIntensity(spec) ? 1 : 0)),
     scaled: Uint8Array.from(scaledFlags),
     mixes: specs.map((spec) => spec.functions.map((fn) => !isStepped(fn))),
   };
 }
 
-/** Which parameters of a fixture masters scale, once (SEMANTICS 1 and 9). */
-function scaleLevel(specs: readonly ParameterSpec[]): (spec: ParameterSpec) => boolean {
-  if (specs.some((s) => s.head === "Dimmer" && s.cell === 0)) return (s) => s.head === "Dimmer" && s.cell === 0;
-  if (specs.some((s) => s.head === "Dimmer")) return (s) => s.head === "Dimmer";
-  return (s) => isEmitter(s.head);
-}
+/** Whether an output carries light: a Dimmer, what a Dimmer scales, or what masters scale for want of one. */
+export const carriesLight = ({ intensity, scaled }: Rig, { param, dimmer }: Output): boolean =>
+  intensity[param] === 1 || scaled[param] === 1 || dimmer >= 0;
 
 function outputsOf(
   show: Show,
