@@ -52,8 +52,8 @@ function settings(change: Change, count: number): string[] {
 /** Fixtures that change alike share a line; what only one can have is a line of its own. */
 export function changeLines(show: Show, changes: Readonly<Record<string, Change>>): string[] {
   const parts = Object.entries(changes).flatMap(([id, { name, number, addresses, ...shared }]) => [
-    { id, change: shared as Change, own: "" },
-    { id, change: { name, number, addresses } as Change, own: id },
+    { id, change: shared, own: "" },
+    { id, change: { name, number, addresses }, own: id },
   ]);
   return [...grouped(parts, ({ change, own }) => own + JSON.stringify(change)).values()].flatMap((alike) =>
     settings(alike[0]!.change, alike.length).map(
