@@ -88,9 +88,11 @@ export function held(building: Building, target: Target, value: number): Entry {
   return { attribute: open ? "Shutter1" : target.attribute, value: open ? 1 : value, ...(time ? { time } : {}) };
 }
 
+/** What is held of a parameter, what is being built included; undefined where nothing is. */
 export const current = ({ values, context }: Building, key: ParamKey): Entry | undefined =>
   values[key] ?? context.world.hands.held[key];
 
+/** The value a parameter has now, in the unit of its attribute: held, else on stage before masters, else its default, else the low end of its range. */
 export function now(building: Building, target: Target): number {
   const entry = current(building, target.key);
   if (entry && entry.attribute === target.attribute && typeof entry.value === "number") return entry.value;
@@ -109,6 +111,7 @@ export function targetsOfWhat(building: Building, item: Item, what: What): Targe
   return allTargets(show, item).filter((t) => what.families.includes(attributeInfo(t.attribute).family));
 }
 
+/** WHAT in words. */
 export const whatText = (what: What): string =>
   ("attribute" in what
     ? attributeInfo(what.attribute).label
@@ -117,6 +120,7 @@ export const whatText = (what: What): string =>
       : what.families.join(", ")
   ).toLowerCase();
 
+/** Changes what is held of WHAT for every item. @param change is given the entry and the item's closed place, 0..1. Ends with `fail` where nothing of it is held. */
 export function eachHeld(building: Building, what: What, change: (entry: Entry, t: number) => Entry): void {
   const targets = placed(building, (i) => targetsOfWhat(building, i, what).some((t) => current(building, t.key)));
   if (targets.length === 0) fail(`no ${whatText(what)} is held for the selected fixtures`, "Set a value first");
@@ -128,6 +132,7 @@ export function eachHeld(building: Building, what: What, change: (entry: Entry, 
   }
 }
 
+/** Holds every parameter of every item. @param value in the unit of the parameter's head attribute. */
 export function everyDefault(building: Building, value: (target: Target) => number): void {
   for (const item of building.items) {
     for (const target of allTargets(building.context.world.show, item))

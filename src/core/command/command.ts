@@ -41,7 +41,9 @@ export const command = <const S extends string>(row: {
   read(args: ArgsOf<S>, context: ReadContext): Reading;
 }): Command => ({ ...row, read: (args, context) => row.read(args as ArgsOf<S>, context) });
 
+/** A reading of intents alone. */
 export const intents = (...made: Intent[]): Reading => ({ intents: made, events: [] });
+/** A reading of playing events alone. */
 export const events = (...made: PlayEvent[]): Reading => ({ intents: [], events: made });
 
 /** The SEL of a line, else the present selection; ends with `fail` where that is empty. */
@@ -72,6 +74,7 @@ export function listOf({ list: number }: { list?: number | undefined }, { world 
   );
 }
 
+/** The cue of that number, to 3 decimals; ends with `fail` where the list has none. */
 export function cueOf(list: CueList, number: number): Cue {
   const numbers = Object.values(list.cues)
     .map((c) => c.number)

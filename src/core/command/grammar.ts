@@ -49,6 +49,7 @@ type Node =
   | { t: "any"; options: Node[] }
   | { t: "alt"; options: Node[] };
 
+/** Notes what could stand at a place, where somebody asks. */
 export function expect(state: MatchState, pos: number, expectation: Expectation): void {
   if (!state.expected) return;
   const list = state.expected.get(pos);

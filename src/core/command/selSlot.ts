@@ -62,6 +62,7 @@ function group(state: MatchState, pos: number): Match<SelTerm> | undefined {
   return to ? { pos: pos + 3, value: { kind: "groups", from: Number(from[0]), to: Number(to[0]) } } : undefined;
 }
 
+/** Reads a SEL as far as it goes. */
 export const selSlot: SlotParser<Sel> = (state, pos) => {
   const first = term(state, pos);
   if (!first) return [];

@@ -12,6 +12,7 @@ import { newTimes } from "./times";
 /** Cue numbers as they are written: at most three places. */
 export const roundCueNumber = (number: number): number => Math.round(number * 1000) / 1000;
 
+/** An empty cue that waits for go, with the usual times. */
 export const newCue = (id: Id, number: number): Cue => ({
   id,
   number,
@@ -35,12 +36,15 @@ export function listNumberedOrNew(world: WorldDraft, number: number): CueList {
   return world.show.lists[id];
 }
 
+/** The list of that id; ends with `fail` where it is gone. */
 export const listIn = (world: WorldDraft, list: Id): CueList =>
   world.show.lists[list] ?? fail("that list does not exist");
 
+/** The cue of that id; ends with `fail` where it or its list is gone. */
 export const cueIn = (world: WorldDraft, list: Id, cue: Id): Cue =>
   listIn(world, list).cues[cue] ?? fail("that cue does not exist");
 
+/** A cue in words: its number and, where it is not list 1, its list. */
 export function cueLabel({ show }: World, list: Id, cue: Id): string {
   const owner = show.lists[list];
   return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""}`;

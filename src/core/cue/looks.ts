@@ -33,6 +33,7 @@ export type FixtureLook = readonly number[] | null;
 /** Functions lie far apart, so that two of them never look the same. */
 const FUNCTION_STEP = 1e6;
 
+/** One fixture in the look of a cue. @param index the cue's place in its list, from 0. */
 export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Tracking, index: number): FixtureLook {
   const parts = partsOf(show, fixture);
   const values = parts.map(({ key, spec }) => {
@@ -63,6 +64,7 @@ function numberOfText(text: string): number {
   return (hash >>> 0) % FUNCTION_STEP;
 }
 
+/** Whether two looks of one fixture are equal: both dark, or all values within 0.01 (SEMANTICS 4). */
 export function sameLook(a: FixtureLook, b: FixtureLook): boolean {
   if (a === null || b === null) return a === b;
   return a.length === b.length && a.every((v, i) => Math.abs(v - b[i]!) <= SAME);

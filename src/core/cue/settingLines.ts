@@ -19,6 +19,7 @@ export function timesLine({ up, down, delayUp, delayDown }: Times): string {
   ].join(" ");
 }
 
+/** How a cue starts: "manual", "auto 2", "auto done 2"; seconds. */
 export const triggerLine = (trigger: Trigger): string =>
   trigger.kind === "go" ? "manual" : `auto ${trigger.kind === "autoDone" ? "done " : ""}${exact(trigger.after)}`;
 

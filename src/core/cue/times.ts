@@ -5,6 +5,7 @@ import type { Timing } from "../show/value";
 
 export const DEFAULT_FADE = 3;
 
+/** Times of a new cue. @param fade seconds, both ways. */
 export const newTimes = (fade = DEFAULT_FADE): CueTimes => ({
   up: fade,
   down: fade,

@@ -21,12 +21,14 @@ export interface Desk {
   time: StageTime;
 }
 
+/** A desk at stage time 0 with nothing running. */
 export function newDesk(world = newWorld()): Desk {
   const player = createPlayer(world);
   compute(player);
   return { world, history: EMPTY_HISTORY, player, time: stageTime(0) };
 }
 
+/** What lines are read against on a desk. */
 export function contextOf(desk: Desk): ReadContext {
   return {
     world: desk.world,
@@ -60,6 +62,7 @@ export function runLine(desk: Desk, text: string): Refusal | undefined {
   return isRefusal(read) ? read : performOn(desk, read);
 }
 
+/** Moves the desk's clock on; everything due up to and including then happens. @param time seconds from 0 up. */
 export function wait(desk: Desk, time: number): void {
   // Whole microseconds, so that many short waits do not drift away from one long one.
   desk.time = stageTime(Math.round((desk.time + time) / SAME_TIME) * SAME_TIME);

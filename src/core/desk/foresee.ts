@@ -23,6 +23,7 @@ export interface Unfinished {
   /** What could follow. */
   follows: string;
 }
+/** Whether a line is none yet and may still become one. */
 export const isUnfinished = (found: unknown): found is Unfinished =>
   typeof found === "object" && found !== null && "follows" in found;
 

@@ -31,6 +31,7 @@ export function sayIntents(world: World, made: readonly Intent[]): string {
     .join("; ");
 }
 
+/** What a line would do, in words. */
 export function sayReading(
   { world, history }: Standing,
   reading: Pick<Reading, "intents" | "events" | "control" | "why">,

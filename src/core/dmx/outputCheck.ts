@@ -23,6 +23,7 @@ export function runsOf(numbers: readonly number[]): [first: number, last: number
   return runs;
 }
 
+/** What is suspicious about the outputs of a show, each with the intents that cure it. */
 export function outputFindings(show: Show): OutputFinding[] {
   const patched = [...new Set(Object.values(show.fixtures).flatMap((f) => f.addresses.map((a) => a.universe)))];
   const silent = patched.filter((universe) => !show.outputs[universe]);

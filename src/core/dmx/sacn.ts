@@ -20,10 +20,12 @@ export interface SacnFrame {
 /** The multicast group of a universe (E1.31, 9.3.1). */
 export const sacnGroup = (universe: number): string => `239.255.${universe >> 8}.${universe & 255}`;
 
+/** A number as 2 bytes, the higher first (E1.31 is big endian). @param value 0..65535. */
 export const u16 = (packet: Uint8Array, at: number, value: number): void => {
   packet[at] = value >> 8;
   packet[at + 1] = value & 255;
 };
+/** A number as 4 bytes, the higher first. @param value 0..2^32 - 1. */
 export const u32 = (packet: Uint8Array, at: number, value: number): void => {
   u16(packet, at, value >>> 16);
   u16(packet, at + 2, value & 65_535);
@@ -73,7 +75,9 @@ export function sacnData({ universe, sequence, priority, source, cid, terminated
   return packet;
 }
 
+/** The 2 bytes at a place as a number, the higher first. */
 export const read16 = (bytes: Uint8Array, at: number): number => (bytes[at]! << 8) | bytes[at + 1]!;
+/** The 4 bytes at a place as a number, the higher first. */
 export const read32 = (bytes: Uint8Array, at: number): number => read16(bytes, at) * 65_536 + read16(bytes, at + 2);
 
 /** The source name, at the same place in every E1.31 packet. */

@@ -47,6 +47,7 @@ export function destinationsOf({ protocol, to, number }: Output, broadcast = "25
   return to.unicast.map((host) => ({ host, port, broadcast: false }));
 }
 
+/** An output in words: protocol, number and where it goes. */
 export function destinationText(output: Output): string {
   const to = typeof output.to === "string" ? output.to : output.to.unicast.join(" and ");
   return `${numberText(output)} to ${to}${output.protocol === "sacn" && output.priority !== 100 ? `, priority ${output.priority}` : ""}`;

@@ -16,6 +16,7 @@ export interface WireUniverse {
   data: Uint8Array;
 }
 
+/** Universes as one message for the bridge: 512 bytes each. */
 export function writeFrame(universes: readonly WireUniverse[]): Uint8Array<ArrayBuffer> {
   const frame = new Uint8Array(HEAD + universes.length * ENTRY);
   frame[0] = FRAME_VERSION;

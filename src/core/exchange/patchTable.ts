@@ -40,6 +40,7 @@ export interface PatchReading {
 }
 
 const simple = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+/** What a choice of type is known by: the words of the table, in small letters. */
 export const choiceKey = (maker: string, model: string, mode: string): string =>
   [maker, model, mode].map(simple).join("|");
 

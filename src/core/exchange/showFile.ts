@@ -24,6 +24,7 @@ export interface LargeShow extends Refusal {
   /** Bytes it unpacks to. */
   large: number;
 }
+/** Whether something read from a file is a show too large to be checked in one go. */
 export const isLarge = (value: unknown): value is LargeShow =>
   typeof value === "object" && value !== null && "large" in value;
 
@@ -97,6 +98,7 @@ export function checkShowFile(bytes: Uint8Array, most = USUAL_BYTES): FromFile |
   }
 }
 
+/** Reads a show file. @returns the show, or the refusal that says what in it is wrong and where. */
 export function readShowFile(bytes: Uint8Array, most = MOST_BYTES): Show | Refusal {
   const checked = checkShowFile(bytes, most);
   return "refused" in checked ? checked : checked.show;

@@ -87,6 +87,7 @@ const harmless = (cell: string): string => (isRisky(cell) ? `'${cell}` : cell);
 export const unharmed = (cell: string): string =>
   cell.startsWith("'") && isRisky(cell.slice(1)) ? cell.slice(1) : cell;
 
+/** Rows as comma-separated text, quoted where needed. */
 export const writeTable = (rows: readonly (readonly string[])[], delimiter = ","): string =>
   Papa.unparse(
     rows.map((row) => row.map(harmless)),

@@ -35,6 +35,7 @@ export interface PatchProblem {
   cure: string;
 }
 
+/** A type by its id, of the show or of the library, whatever the case; undefined where there is none. */
 export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined =>
   own(show.types, id.toLowerCase()) ?? libraryType(id.toLowerCase());
 

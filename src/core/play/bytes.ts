@@ -5,6 +5,7 @@
 import { toDmx } from "../fixture/dmxValue";
 import type { Bytes, Output } from "./output";
 
+/** The bytes of so many universes, 512 each, all 0; what is written beyond 0..255 is clamped. */
 export const createBytes = (universes: number): Bytes => new Uint8ClampedArray(universes * 512);
 
 /** What is shown: for each parameter its value after masters and its function, and the channels that depend on it. */

@@ -11,6 +11,7 @@ export interface ListClock {
   paused: boolean;
 }
 
+/** A clock that runs from a stage time on at a rate, 1 being as written. */
 export const newClock = (now: StageTime): ListClock => ({ base: listTime(0), anchor: now, rate: 1, paused: false });
 
 /** List time at stage time `now`. */
@@ -21,6 +22,7 @@ export const listTimeAt = (clock: ListClock, now: StageTime): ListTime =>
 export const stageTimeAt = (clock: ListClock, time: ListTime): StageTime =>
   stageTime(clock.paused || clock.rate === 0 ? Infinity : clock.anchor + (time - clock.base) / clock.rate);
 
+/** The same clock from now on at another rate, or held; its own time does not jump. */
 export function changeClock(
   clock: ListClock,
   now: StageTime,

@@ -40,6 +40,7 @@ export interface Glides {
   place: Int32Array;
 }
 
+/** An empty store of glides. @param params how many parameters there are. */
 export const createGlides = (params: number): Glides => ({
   groups: [],
   index: new Map(),

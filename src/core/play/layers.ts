@@ -18,6 +18,7 @@ export interface Fade {
 
 /** Over since ever. */
 const LONG_AGO = -1e12;
+/** A fade that stands at a value since ever. */
 export const steady = (value: number): Fade => ({ from: value, to: value, at: LONG_AGO, delay: 0, fade: 0 });
 
 /** Latest takes precedence; highest takes precedence; crossfaded over both by its level. */
@@ -93,6 +94,7 @@ function grow(layers: Layers): void {
 
 /** Cue ids are a letter and a count; layers keep the count. */
 export const countOf = (cue: string): number => Number(cue.slice(1));
+/** The id of the cue a layer is of. */
 export const cueOfLayer = (layers: Layers, at: number): string => `c${layers.cue[at]!}`;
 
 export interface NewLayer {
@@ -132,6 +134,7 @@ export function addLayer(layers: Layers, made: NewLayer): number {
   return at;
 }
 
+/** Gives a layer its own move, in the attribute's unit and the list's seconds. */
 export function setOwn(layers: Layers, at: number, own: Fade): void {
   layers.ownFrom[at] = own.from;
   layers.ownTo[at] = own.to;
@@ -141,6 +144,7 @@ export function setOwn(layers: Layers, at: number, own: Fade): void {
   layers.ownEnd[at] = own.at + own.delay + own.fade - SAME_TIME;
 }
 
+/** Gives a layer the course of its weight, 0..1, in the list's seconds. */
 export function setWeight(layers: Layers, at: number, weight: Fade): void {
   layers.weightFrom[at] = weight.from;
   layers.weightTo[at] = weight.to;
@@ -182,6 +186,7 @@ function unlink(layers: Layers, at: number): void {
   }
 }
 
+/** Takes a layer away; its place is used again. */
 export function removeLayer(layers: Layers, at: number): void {
   unlink(layers, at);
   layers.next[at] = layers.free;
@@ -223,6 +228,7 @@ export function* eachLayer(layers: Layers): Generator<number> {
   }
 }
 
+/** A layer's own move or the course of its weight, in the list's seconds. */
 export function readFade(layers: Layers, at: number, which: "own" | "weight"): Fade {
   return {
     from: layers[`${which}From`][at]!,

@@ -13,6 +13,7 @@ export function holdClocks(player: Player, run: ListRun, paused: boolean): void 
   run.effects = changeClock(run.effects, player.now, { paused });
 }
 
+/** Lets a paused list's clocks run on. */
 export function resume(player: Player, run: ListRun): void {
   if (run.clock.paused) holdClocks(player, run, false);
 }

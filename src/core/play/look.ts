@@ -24,6 +24,7 @@ export function stageValues(player: Player, item: Item, attribute: string): numb
 
 export type Source = { kind: "default" } | { kind: "programmer" } | { kind: "list"; list: string; cue: string };
 
+/** Where the stage value of a parameter comes from. @param param its place in the rig. */
 export function sourceOf(player: Player, param: number): Source {
   const source = player.stage.source[param]!;
   if (source === FROM_DEFAULT) return { kind: "default" };

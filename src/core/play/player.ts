@@ -74,6 +74,7 @@ export function syncRuns(player: Player): void {
   }
 }
 
+/** Sets the stage time a player stands at, and with it every list's own. */
 export function setTime(player: Player, now: StageTime): void {
   player.now = now;
   const { order, stage } = player;

@@ -37,10 +37,12 @@ export interface Rig {
   feeds: readonly (readonly number[])[];
 }
 
+/** Whether a function changes at once instead of fading: slots and states. */
 export function isStepped(fn: ChannelFunction): boolean {
   return fn.steps !== undefined || attributeInfo(fn.attribute).stepped === true;
 }
 
+/** The rig of a show as flat arrays: a place for each parameter, an output for each channel of each address. */
 export function compileRig(show: Show): Rig {
   const keys: ParamKey[] = [];
   const specs: ParameterSpec[] = [];

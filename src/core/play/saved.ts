@@ -62,6 +62,7 @@ export const SavedPlaySchema = z.object({
 });
 export type SavedPlay = z.infer<typeof SavedPlaySchema>;
 
+/** The running state, whole: lists with their clocks, layers, masters. Reading it back goes on from the same instant. */
 export function savePlay(player: Player): SavedPlay {
   finish(player);
   const { layers, rig, stage } = player;

@@ -68,6 +68,7 @@ const ofLayer = Object.keys(PER_LAYER) as (keyof typeof PER_LAYER)[];
 
 const stillTiming = (): Timing => ({ list: 0, at: 0, delay: 0, fade: 0, end: Infinity, share: 0 });
 
+/** An empty store of stacks: parameters on which several things move at once. @param params how many parameters there are. */
 export function createStacks(params: number): Stacks {
   return {
     timings: [stillTiming()],
@@ -79,8 +80,10 @@ export function createStacks(params: number): Stacks {
   };
 }
 
+/** Whether any stack still moves. */
 export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
 
+/** The place of the bucket of stacks of that many layers, made where there is none. */
 export function bucketOf(stacks: Stacks, depth: number, mixesIn: boolean): number {
   const found = stacks.buckets.findIndex((b) => b.depth === depth && b.mixesIn === mixesIn);
   if (found >= 0) return found;
@@ -90,10 +93,12 @@ export function bucketOf(stacks: Stacks, depth: number, mixesIn: boolean): numbe
   return stacks.buckets.push(made) - 1;
 }
 
+/** Makes room for one stack more. */
 export function growBucket(b: Bucket): void {
   for (const name of [...ofParam, ...ofLayer]) b[name] = grown(b[name]) as never;
 }
 
+/** The place of a timing of moves that run alike: list, start, delay, fade and end, in the list's seconds. */
 export function timingOf(stacks: Stacks, list: number, at: number, delay: number, fade: number, end: number): number {
   const recent = stacks.timings[stacks.last];
   if (

@@ -62,6 +62,7 @@ export interface Stage {
   touched: Int32Array;
 }
 
+/** The stage of a rig with everything at its default. */
 export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
   const n = rig.size;
   const stage: Stage = {
@@ -97,6 +98,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
   return stage;
 }
 
+/** Marks a parameter to be worked out in the next tick. */
 export function touch(stage: Stage, param: number): void {
   if (stage.glides.group[param]) endGlide(stage.glides, param);
   if (stage.stacks.bucket[param]) endStack(stage.stacks, param);
@@ -105,6 +107,7 @@ export function touch(stage: Stage, param: number): void {
   stage.active[stage.activeCount++] = param;
 }
 
+/** Marks every parameter. */
 export function touchAll(stage: Stage): void {
   for (let p = 0; p < stage.rig.size; p++) touch(stage, p);
 }
@@ -249,6 +252,7 @@ export function ownValue(stage: Stage, at: number): number {
   );
 }
 
+/** How much a layer shows now, 0..1. @param at the layer's place. */
 export function weightOf(stage: Stage, at: number): number {
   const { layers } = stage;
   const now = stage.listNow[layers.list[at]!]!;

@@ -7,6 +7,7 @@ import type { Address, Fixture, Show } from "./schema";
 export const SLOTS = 512;
 const UNIVERSES = 63_999;
 
+/** An address as it is written: "1:101". */
 export const addressText = ({ universe, slot }: Address): string => `${universe}:${slot}`;
 
 /** An address from text, "2:101", or undefined where it is none. */
@@ -20,6 +21,7 @@ export function parseAddress(text: string): Address | undefined {
 /** For each universe the owner of each slot (index 0 = slot 1), null where free. */
 export type Occupancy = Map<number, (Id | null)[]>;
 
+/** Which fixture has which slots. @param without fixtures that do not count. */
 export function occupancyOf(show: Pick<Show, "fixtures" | "types">, without: ReadonlySet<Id> = new Set()): Occupancy {
   const taken: Occupancy = new Map();
   for (const fixture of Object.values(show.fixtures)) {
@@ -30,6 +32,7 @@ export function occupancyOf(show: Pick<Show, "fixtures" | "types">, without: Rea
   return taken;
 }
 
+/** Notes slots as taken. */
 export function occupy(taken: Occupancy, { universe, slot }: Address, size: number, owner: Id): void {
   let slots = taken.get(universe);
   if (!slots) taken.set(universe, (slots = new Array<Id | null>(SLOTS).fill(null)));
@@ -44,6 +47,7 @@ export function inTheWay(taken: Occupancy, { universe, slot }: Address, size: nu
   return null;
 }
 
+/** Whether a run of slots lies within its universe and is free. */
 export const fits = ({ slot }: Address, size: number): boolean => slot >= 1 && slot + size - 1 <= SLOTS;
 
 /**

@@ -49,6 +49,7 @@ function walk(before: unknown, after: unknown, path: string[], out: Change[]): v
   out.push({ path, ...(before === undefined ? {} : { from: before }), ...(after === undefined ? {} : { to: after }) });
 }
 
+/** The diff that takes another back, last change first. */
 export const invertDiff = (diff: Diff): Diff =>
   [...diff].reverse().map(({ path, ...rest }) => ({
     path,

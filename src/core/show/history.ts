@@ -60,6 +60,7 @@ export function undo(world: World, history: History): Moved | undefined {
   return step && next && finish(world, invertDiff(step.diff), next, step.says);
 }
 
+/** Does the step undone last again; undefined where there is none. */
 export function redo(world: World, history: History): Moved | undefined {
   const [step, next] = [history.undone.at(-1), redone(history)];
   return step && next && finish(world, step.diff, next, step.says);

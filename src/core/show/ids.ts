@@ -15,15 +15,19 @@ export type Item = string;
 /** A parameter: fixture, cell (0 = none) and head attribute, "f3.0.Pan". */
 export type ParamKey = string;
 
+/** The key of a parameter. @param cell from 1; 0 for the fixture's own. @param head the first attribute of its channel. */
 export const paramKey = (fixture: Id, cell: number, head: string): ParamKey => `${fixture}.${cell}.${head}`;
 
+/** The parts of a parameter's key. */
 export function splitKey(key: ParamKey): { fixture: Id; cell: number; head: string } {
   const [fixture, cell, head] = key.split(".") as [string, string, string];
   return { fixture, cell: Number(cell), head };
 }
 
+/** A fixture, or one of its cells from 1. */
 export const item = (fixture: Id, cell = 0): Item => (cell > 0 ? `${fixture}.${cell}` : fixture);
 
+/** The parts of an item; cell 0 is the fixture itself. */
 export function splitItem(value: Item): { fixture: Id; cell: number } {
   const dot = value.indexOf(".");
   return dot < 0 ? { fixture: value, cell: 0 } : { fixture: value.slice(0, dot), cell: Number(value.slice(dot + 1)) };

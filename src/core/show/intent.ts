@@ -33,6 +33,7 @@ export interface DefinedIntent<K extends string, S extends z.ZodRawShape> extend
   of(fields: z.input<z.ZodObject<S>>): Intent;
 }
 
+/** Makes the card of an intent: its schema, what it does, its words and its lines. */
 export function defineIntent<K extends string, S extends z.ZodRawShape>(card: {
   kind: K;
   fields: S;
@@ -56,6 +57,7 @@ export function defineIntent<K extends string, S extends z.ZodRawShape>(card: {
 
 export type Registry = ReadonlyMap<string, IntentCard>;
 
+/** Cards by their kind. */
 export const registryOf = (cards: readonly unknown[]): Registry =>
   new Map((cards as IntentCard[]).map((card) => [card.kind, card]));
 

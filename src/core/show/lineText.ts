@@ -13,6 +13,7 @@ export function exact(value: number): string {
   return text.includes("e") ? value.toFixed(20).replace(/\.?0+$/, "") : text;
 }
 
+/** A switch as it is typed. */
 export const onOff = (on: boolean): string => (on ? "on" : "off");
 
 /** Items as a SEL, all of them and in their order: "1 thru 5 + 9 + 71.1 thru 71.12"; "none" where there are none. */
@@ -40,7 +41,9 @@ function follows(text: string, next: string, numbers: ReadonlySet<number>): bool
 }
 const MOST_GAP = 1000;
 
+/** A list as it is typed: "list 1". */
 export const listText = ({ show }: World, list: string): string => `list ${show.lists[list]?.number ?? "?"}`;
+/** A cue as it is typed: "list 1 cue 4.5". */
 export const cueText = (world: World, list: string, cue: string): string =>
   `${listText(world, list)} cue ${exact(world.show.lists[list]?.cues[cue]?.number ?? 0)}`;
 

@@ -5,8 +5,10 @@ export interface Refusal {
   cure?: string;
 }
 
+/** Why something was not done, and what would do. */
 export const refuse = (what: string, cure?: string): Refusal => ({ refused: true, what, ...(cure ? { cure } : {}) });
 
+/** Whether something is a refusal. */
 export const isRefusal = (value: unknown): value is Refusal =>
   typeof value === "object" && value !== null && (value as { refused?: unknown }).refused === true;
 

@@ -14,7 +14,9 @@ export const ValueSchema = z.union([finite, AimSchema, z.object({ release: z.lit
 export type Value = z.infer<typeof ValueSchema>;
 
 export const RELEASE: Value = { release: true };
+/** Whether a value is a release. */
 export const isRelease = (value: Value): boolean => typeof value === "object" && "release" in value;
+/** Whether a value is a point in the room. */
 export const isAim = (value: Value): value is AimPoint => typeof value === "object" && "aim" in value;
 
 const time = finite.min(0).max(86_400);
@@ -40,6 +42,7 @@ export type Wave = z.infer<typeof WaveSchema>;
 /** An effect that starts, or the stop of one. */
 export const EffectSchema = z.union([WaveSchema, z.object({ stop: z.literal(true) })]);
 export type Effect = z.infer<typeof EffectSchema>;
+/** Whether an effect is the stop of one. */
 export const isStop = (effect: Effect): effect is { stop: true } => "stop" in effect;
 
 /**

@@ -114,6 +114,7 @@ export function countProblem(show: Show): string | undefined {
   return ids.some((id) => Number(id.slice(1)) >= show.nextId) ? "its count of records is wrong" : undefined;
 }
 
+/** What the schema cannot say is wrong with a show: ids, numbers and references that do not fit together; undefined where it is whole. */
 export const problemIn = (show: Show): string | undefined => {
   const many = tooMany(show);
   return many ? `it has ${many}` : (fixturesProblem(show) ?? recordsProblem(show) ?? countProblem(show));

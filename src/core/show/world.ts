@@ -16,6 +16,7 @@ export interface World {
   readonly hands: Hands;
 }
 
+/** An empty list of cues with the usual options. */
 export const newList = (id: string, number: number, name = number === 1 ? "Main" : `List ${number}`): CueList => ({
   id,
   number,
@@ -54,6 +55,7 @@ export function newShow(name: string, seed = 1): Show {
   };
 }
 
+/** Hands that hold and have selected nothing, with the show's first list armed. */
 export const newHands = (show: Show): Hands => ({
   selection: [],
   stepping: null,
@@ -66,6 +68,7 @@ export const newHands = (show: Show): Hands => ({
   parked: {},
 });
 
+/** An empty show with list 1 and the hands for it. */
 export function newWorld(name = "New show"): World {
   const show = newShow(name);
   return { show, hands: newHands(show) };
@@ -92,18 +95,26 @@ const sortGroups = memo((groups: Show["groups"]) => sorted<Group>(groups));
 const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
 const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
 
+/** All fixtures in the order of their numbers. */
 export const fixturesByNumber = (show: Show): readonly Fixture[] => sortFixtures(show.fixtures);
+/** The fixture of that number; undefined where there is none. */
 export const fixtureNumbered = (show: Show, number: number): Fixture | undefined =>
   numberFixtures(show.fixtures).get(number);
+/** All groups in the order of their numbers. */
 export const groupsByNumber = (show: Show): readonly Group[] => sortGroups(show.groups);
+/** All lists in the order of their numbers. */
 export const listsByNumber = (show: Show): readonly CueList[] => sortLists(show.lists);
+/** The cues of a list in their order. */
 export const cuesOf = (list: CueList): readonly Cue[] => sortCues(list.cues);
+/** The list of that number; undefined where there is none. */
 export const listNumbered = (show: Show, number: number): CueList | undefined =>
   listsByNumber(show).find((list) => list.number === number);
+/** The group of that number; undefined where there is none. */
 export const groupNumbered = (show: Show, number: number): Group | undefined =>
   groupsByNumber(show).find((group) => group.number === number);
 
 /** Cue numbers have three places: 1.10 equals 1.1. */
 export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;
+/** The cue of that number, to 3 decimals; undefined where there is none. */
 export const cueNumbered = (list: CueList, number: number): Cue | undefined =>
   cuesOf(list).find((cue) => sameCueNumber(cue.number, number));

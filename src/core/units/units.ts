@@ -9,8 +9,11 @@ export type ListTime = Branded<"list s">;
 /** The number of a playing event; later events have larger ones. Never a time. */
 export type Sequence = Branded<"sequence">;
 
+/** Seconds as time of the stage. */
 export const stageTime = (seconds: number): StageTime => seconds as StageTime;
+/** Seconds as time of a list's own clock. */
 export const listTime = (seconds: number): ListTime => seconds as ListTime;
+/** A number as an event's place in the order of all events. */
 export const sequence = (value: number): Sequence => value as Sequence;
 
 /** Times closer than a microsecond are the same time (SEMANTICS 6). */
@@ -19,6 +22,7 @@ export const SAME_TIME = 1e-6;
 /** Rounds half up after adding 1e-9, so that binary noise never decides (SEMANTICS 9). */
 export const roundHalfUp = (value: number): number => Math.floor(value + 0.5 + 1e-9);
 
+/** A number within a range, its ends included. */
 export const clamp = (value: number, low: number, high: number): number =>
   value < low ? low : value > high ? high : value;
 

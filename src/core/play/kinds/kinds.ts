@@ -6,4 +6,5 @@ import type { Kind } from "./kind";
 
 const KINDS: Record<CueList["kind"], Kind> = { list: cueList, submaster, limiter, takeover };
 
+/** The card of a list's kind. */
 export const kindOf = (list: Pick<CueList, "kind">): Kind => KINDS[list.kind];
