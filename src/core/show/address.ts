@@ -47,7 +47,7 @@ export function inTheWay(taken: Occupancy, { universe, slot }: Address, size: nu
   return null;
 }
 
-/** Whether a run of slots lies within its universe and is free. */
+/** Whether a run of slots lies within its universe. */
 export const fits = ({ slot }: Address, size: number): boolean => slot >= 1 && slot + size - 1 <= SLOTS;
 
 /**
