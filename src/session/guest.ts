@@ -1,21 +1,16 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
-import { createStore } from "zustand/vanilla";
-import { perform } from "@/core/desk/perform";
 import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
 import type { History } from "@/core/show/history";
-import { isRefusal, refuse, refusalText, type Refusal } from "@/core/show/refusal";
-import type { Why } from "@/core/play/why";
+import { refuse } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame, type Layout } from "@/engine/frame";
-import { CLOCK_EVERY_MS, type Running } from "@/engine/messages";
+import type { Running } from "@/engine/messages";
 import { viewOf, type StageView } from "@/engine/view";
 import { createAsking } from "./asking";
-import { browserId, consentOf } from "./consent";
-import { startEngine, type EngineLink } from "./engineLink";
-import { guarded, handsOn, stepWords } from "./hands";
-import { workOut } from "./inPieces";
-import { startLooks } from "./looksLink";
-import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
+import type { EngineLink } from "./engineLink";
+import { guestSession, type Answer } from "./guestSession";
+import { createStandby } from "./standby";
+import type { Session } from "./state";
 import type { Entry } from "./storage/shows";
 import {
   frameChannel,
@@ -27,8 +22,6 @@ import {
   type Steps,
   type WindowMessage,
 } from "./windowMessages";
-import { NOTHING_WRONG, waysOf } from "./ways";
-import { findWire } from "./wirePlaces";
 
 /** What a guest goes on with when the host has gone. */
 export interface Inheritance {
@@ -46,11 +39,6 @@ export interface Guest {
   /** Keeps an engine in step, so that this window can go on at once when the host closes. */
   warm(): void;
   inherit(): Inheritance;
-}
-
-interface Answer {
-  refusal: Refusal | undefined;
-  why: Why | null;
 }
 
 const PATIENCE_MS = 5000;
@@ -79,14 +67,12 @@ export function joinHost(id: string): Promise<Guest> {
     }),
   });
   const ask = (request: Request) => asking.ask((number) => say({ kind: "request", from: me, id: number, request }));
-  let running: Running | null = null;
-  let heardAt = 0;
+  const standby = createStandby(id);
   let seq = 0;
   let unwritten: Entry[] = [];
-  let engine: EngineLink | undefined;
 
   return new Promise((resolve) => {
-    let guest: (Guest & { follow(diff: Diff): void }) | undefined;
+    let guest: ReturnType<typeof join> | undefined;
     /** The last frame, which comes by a way of its own: it may be here before what it is laid out by. */
     let frame: FrameMessage | undefined;
     const showFrame = () => {
@@ -104,7 +90,7 @@ export function joinHost(id: string): Promise<Guest> {
       seq = message.seq;
       unwritten = [];
       const first = !guest;
-      guest ??= make(world);
+      guest ??= join(world);
       guest.session.store.setState({
         world,
         playing: message.playing,
@@ -114,6 +100,13 @@ export function joinHost(id: string): Promise<Guest> {
       });
       if (message.layout) lay(message.layout);
       if (first) resolve(guest);
+    };
+    const follow = (diff: Diff, steps: Steps, step: Entry["step"]) => {
+      const text = writeDiff(diff);
+      unwritten.push({ seq, diff: text, step });
+      guest!.session.store.setState((s) => ({ world: applyDiff(s.world, diff), history: historyOf(steps) }));
+      guest!.looks.diff(text);
+      standby.diff(text);
     };
     const hear = (message: WindowMessage) => {
       switch (message.kind) {
@@ -128,12 +121,9 @@ export function joinHost(id: string): Promise<Guest> {
             why: message.why,
           });
         case "leaving":
-          return engine?.begin(running, Math.min(performance.now() - heardAt, CLOCK_EVERY_MS) / 1000);
+          return standby.begin();
         case "running":
-          heardAt = performance.now();
-          if (message.saved !== undefined) running = { saved: message.saved, now: 0 };
-          if (message.now !== undefined && running) running = { ...running, now: message.now };
-          return engine?.running(message.saved === undefined ? {} : { saved: message.saved });
+          return standby.heard(message);
         case "written":
           unwritten = unwritten.filter((entry) => entry.seq > message.seq);
           return;
@@ -143,12 +133,7 @@ export function joinHost(id: string): Promise<Guest> {
       switch (message.kind) {
         case "diff":
           seq = message.seq;
-          unwritten.push({ seq, diff: writeDiff(message.diff), step: message.step });
-          store.setState((s) => ({
-            world: applyDiff(s.world, message.diff as Diff),
-            history: historyOf(message.steps),
-          }));
-          return guest.follow(message.diff);
+          return follow(message.diff, message.steps, message.step);
         case "layout":
           return lay(message.layout);
         case "playing":
@@ -172,90 +157,23 @@ export function joinHost(id: string): Promise<Guest> {
     say({ kind: "join", from: me });
   });
 
-  function make(world: World): Guest & { follow(diff: Diff): void } {
-    const store = createStore<SessionState>(() => ({
-      world,
-      history: historyOf({ done: null, undone: null }),
-      saved: "saved",
-      playing: RESTING,
-      wire: NO_WIRE,
-      view: undefined,
-      notices: [],
-      lines: [],
-      why: null,
-    }));
-    const looks = startLooks(() => ({
-      world: store.getState().world,
-      steps: stepWords(store.getState().history),
-      view: store.getState().view,
-    }));
-    const hands = handsOn(store, looks);
-    const leave = () => say({ kind: "leave", from: me });
-    addEventListener("pagehide", leave);
-    const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
-    const agree: Session["agree"] = (destinations) => void ask({ kind: "agree", destinations: [...destinations] });
+  function join(world: World) {
+    const made = guestSession(id, world, ask, () => say({ kind: "leave", from: me }));
+    const { store } = made.session;
     const session: Session = {
-      id,
-      store,
-      readOnly: null,
-      quietly: null,
-      hosts: false,
-      ...hands,
-      ...waysOf(
-        hands,
-        (doing) => {
-          // Undo and redo are the host's alone: only it has the steps.
-          const tried = doing.control ? undefined : guarded(() => perform(store.getState(), doing));
-          if (tried && isRefusal(tried)) return { ...NOTHING_WRONG, now: tried };
-          const end = ask({ kind: "do", ...doing, says: doing.says ?? null, join: doing.join ?? false });
-          return { now: undefined, end: end.then(({ refusal }) => refusal) };
-        },
-        agree,
-      ),
-      async actInPieces(made) {
-        const tried = await workOut(() => store.getState().world, made);
-        if (tried === "stopped") return tried;
-        const refusal = isRefusal(tried)
-          ? tried
-          : (await ask({ kind: "pieces", pieces: made.pieces.map((piece) => [...piece]), says: made.says })).refusal;
-        return refusal && told(refusal);
-      },
-      askWire: (asked) => void ask({ kind: "wire", ask: asked }),
-      agree,
-      whyOf: async (key) => (await ask({ kind: "why", key })).why,
-      flush: async () => undefined,
+      ...made.session,
       close() {
-        leave();
-        removeEventListener("pagehide", leave);
-        looks.close();
-        engine?.close();
+        made.session.close();
+        standby.close();
         channel.close();
         frames.close();
       },
     };
     return {
       session,
-      follow(diff) {
-        const text = writeDiff(diff);
-        looks.diff(text);
-        engine?.diff(text);
-      },
-      warm() {
-        if (engine) return;
-        const made = startEngine(store.getState().world, null, frameChannel(id), true);
-        engine = made;
-        if (running) made.running({ saved: running.saved });
-        made.consent(consentOf(id));
-        void findWire().then(
-          (places) =>
-            places?.bridge && engine === made && made.bridge(places.bridge, places.token, `${browserId()} ${id}`),
-        );
-      },
-      inherit() {
-        const given = engine;
-        engine = undefined;
-        return { world: store.getState().world, running, seq, unwritten, engine: given };
-      },
+      looks: made.looks,
+      warm: () => standby.warm(store.getState().world),
+      inherit: () => ({ world: store.getState().world, seq, unwritten, ...standby.inherit() }),
     };
   }
 }
