@@ -6,6 +6,7 @@ const above = Object.fromEntries(
 // Inside core the folders have an order too: each builds on those before it.
 const core = [
   "units",
+  "colour",
   "fixture",
   "show",
   "patch",

@@ -34,8 +34,9 @@ export interface SlotValues {
   twice: number;
   rate: number;
   cue: number;
-  /** `#rrggbb` in small letters. */
-  colour: string;
+  /** `#rrggbb` in small letters; several spread. */
+  colours: string[];
+  kelvins: number[];
   host: string;
   hosts: string[];
   steps: number[];

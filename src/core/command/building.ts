@@ -4,7 +4,9 @@
  */
 import { attributeInfo, withUnit } from "../fixture/attribute";
 import { rangeOf } from "../fixture/parameters";
-import { colourValues } from "../program/colour";
+import { isColour, xyOfHex, xyOfKelvin, type Xy } from "../colour/chromaticity";
+import { FILTER_COLOURS, filterNamed } from "../colour/filterList";
+import { colourValues, type Wanted } from "../program/colour";
 import { drop, hold as holdIntent } from "../program/intents";
 import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
@@ -140,16 +142,73 @@ export function everyDefault(building: Building, value: (target: Target) => numb
   }
 }
 
-/** A colour by each type's own primaries. @param hex `#rrggbb`. */
-export function colour(b: Building, hex: string): void {
-  const made = Object.assign({}, ...b.items.map((i) => colourValues(b.context.world.show, i, hex))) as Record<
-    ParamKey,
-    Entry
-  >;
-  if (Object.keys(made).length === 0) fail("none of the selected fixtures has colour", "Select fixtures that have it");
-  Object.assign(b.values, made);
+/** A colour for each of the selected. @param at the colour at an item's closed place, 0..1. @param says it in words. */
+function coloured(b: Building, at: (t: number) => Wanted, says: string): void {
+  const { show } = b.context.world;
+  const has = new Map(b.items.map((i) => [i, colourValues(show, i, at(0))]));
+  const targets = placed(b, (i) => Object.keys(has.get(i)!.values).length > 0);
+  if (targets.length === 0) fail("none of the selected fixtures has colour", "Select fixtures that have it");
+  const off: number[] = [];
+  for (const { item, t } of targets) {
+    const made = t === 0 ? has.get(item)! : colourValues(show, item, at(t));
+    for (const [key, entry] of Object.entries(made.values)) {
+      const time = current(b, key)?.time;
+      b.values[key] = time ? { ...entry, time } : entry;
+    }
+    if (made.off > NOTICED) off.push(made.off);
+  }
   b.lastWhat = { families: ["Colour"] };
-  b.says.push(`colour to ${hex}`);
+  const far =
+    off.length > 0
+      ? `; ${off.length} of ${targets.length} cannot quite, ${plain(Math.max(...off), 3)} off in u'v' at most`
+      : "";
+  b.says.push(`colour to ${says}${far}`);
+}
+
+/** A difference in u'v' that eyes see side by side. */
+const NOTICED = 0.002;
+
+/** Colours by each type's own primaries; several spread. @param hexes `#rrggbb`. */
+export function colour(b: Building, hexes: readonly string[]): void {
+  const parts = hexes.map((hex) => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)));
+  const at = (t: number): Wanted => ({
+    rgb: [0, 1, 2].map(
+      (i) =>
+        alongStops(
+          parts.map((p) => p[i]!),
+          t,
+        ) / 255,
+    ) as [number, number, number],
+  });
+  coloured(b, at, hexes.join(" to "));
+}
+
+/** A chromaticity, as bright as each type can give it. */
+export function chroma(b: Building, xy: Xy): void {
+  if (!isColour(xy)) fail(`xy ${plain(xy[0], 4)} ${plain(xy[1], 4)} is no colour`, "White is xy 0.3127 0.329");
+  coloured(b, () => ({ xy, white: false }), `xy ${plain(xy[0], 4)} ${plain(xy[1], 4)}`);
+}
+
+/** White of colour temperatures; several spread. @param kelvins 1,000 to 20,000. */
+export function kelvin(b: Building, kelvins: readonly number[]): void {
+  coloured(
+    b,
+    (t) => ({ xy: xyOfKelvin(alongStops(kelvins, t)), white: true }),
+    kelvins.map((k) => `${plain(k)} K`).join(" to "),
+  );
+}
+
+/** A filter colour of the list. */
+export function filter(b: Building, name: string): void {
+  const found =
+    filterNamed(name) ??
+    fail(
+      `there is no filter colour "${name}"`,
+      `There is ${FILTER_COLOURS.slice(0, 8)
+        .map((f) => `"${f.name}"`)
+        .join(", ")} ...`,
+    );
+  coloured(b, () => ({ xy: xyOfHex(found.hex), white: false }), `filter "${found.name}"`);
 }
 
 /** A point in the room, solved by each mover for itself. */

@@ -19,7 +19,7 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["host", /\d+\.\d+\.\d+\.\d+/y],
   ["short", /\.\.|@/y],
   ["sign", /=>|[+-](?=\s|$)/y],
-  ["number", /[+-]?\d+(?:\.\d+)?(?:[%°]|K\b)?/y],
+  ["number", /[+-]?\d+(?:\.\d+)?(?:[%°]|[Kk]\b)?/y],
   ["word", /[A-Za-z_][\w-]*/y],
 ];
 

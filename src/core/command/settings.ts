@@ -6,7 +6,19 @@ import { fail } from "../show/refusal";
 import { RELEASE, type Timing } from "../show/value";
 import { fixtureNumbered } from "../show/world";
 import { clamp } from "../units/units";
-import { aim, colour, eachHeld, everyDefault, hold, targetsOfWhat, whatText, type Building } from "./building";
+import {
+  aim,
+  chroma,
+  colour,
+  eachHeld,
+  everyDefault,
+  filter,
+  hold,
+  kelvin,
+  targetsOfWhat,
+  whatText,
+  type Building,
+} from "./building";
 import type { Args, ArgsOf } from "./args";
 import type { Amount, What } from "./what";
 
@@ -71,10 +83,28 @@ export const SETTINGS: Setting[] = [
     apply: (args, b) => hold(b, args.attr, args.amounts, true),
   }),
   setting({
-    syntax: "colour at <hex:colour>",
-    about: "a colour, by the type's own primaries",
-    example: "21 thru 36 colour at #2ad1c9",
-    apply: (args, b) => colour(b, args.hex),
+    syntax: "colour at <hexes:colours>",
+    about: "a colour, by the type's own primaries; several spread",
+    example: "21 thru 36 colour at #2ad1c9 to #ff8800",
+    apply: (args, b) => colour(b, args.hexes),
+  }),
+  setting({
+    syntax: "colour at xy <x:number> <y:number>",
+    about: "a chromaticity (CIE 1931), as bright as each type can give it; the nearest where it cannot",
+    example: "21 thru 36 colour at xy 0.31 0.33",
+    apply: (args, b) => chroma(b, [args.x, args.y]),
+  }),
+  setting({
+    syntax: "colour at <whites:kelvins>",
+    about: "white of a colour temperature, all emitters joining; several spread",
+    example: "41 thru 64 colour at 2700K to 6500K",
+    apply: (args, b) => kelvin(b, args.whites),
+  }),
+  setting({
+    syntax: "colour filter <label:text>",
+    about: "a filter colour of the list",
+    example: '1 thru 12 colour filter "Bottle glass"',
+    apply: (args, b) => filter(b, args.label),
   }),
   setting({
     syntax: "aim at <x:metres> <y:metres> <z:metres> [flip]",

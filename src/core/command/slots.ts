@@ -1,6 +1,7 @@
 /** The slots of the grammar: how each kind of thing is read. */
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
+import { COLDEST, HOTTEST } from "../colour/chromaticity";
 import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { own } from "../show/own";
@@ -140,18 +141,40 @@ const host = one(
   "a network address such as 127.0.0.1",
 );
 
+/** Things of one kind joined by a word: "#ff8800 to #0088ff". */
+const joined =
+  <T>(each: SlotParser<T>, by: string): SlotParser<T[]> =>
+  (state, pos) => {
+    const read: T[] = [];
+    for (let here = pos; ; here += 2) {
+      const found = each(state, here)[0];
+      if (!found) return [];
+      read.push(found.value);
+      expect(state, here + 1, { text: by, isWord: true });
+      if (state.tokens[here + 1]?.text.toLowerCase() !== by) return [{ pos: here + 1, value: read }];
+    }
+  };
+
+const colours = joined(
+  one(
+    (state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined),
+    "a colour such as #2ad1c9",
+  ),
+  "to",
+);
+
+const kelvinOnce = one((state, pos) => {
+  const found = state.tokens[pos]!.kind === "number" ? /^(\d+(?:\.\d+)?)k$/i.exec(state.tokens[pos]!.text) : null;
+  return found ? Number(found[1]) : undefined;
+}, "a colour temperature such as 3200K");
+const kelvins = joined<number>(
+  (state, pos) =>
+    kelvinOnce(state, pos).filter(({ value }) => within(state, pos, value, "a colour temperature", COLDEST, HOTTEST)),
+  "to",
+);
+
 /** Network addresses joined by "and". */
-const hosts: SlotParser<string[]> = (state, pos) => {
-  const read: string[] = [];
-  for (let here = pos; ; here += 2) {
-    expect(state, here, { text: "a network address such as 127.0.0.1", isWord: false });
-    const found = host(state, here)[0];
-    if (!found) return [];
-    read.push(found.value);
-    expect(state, here + 1, { text: "and", isWord: true });
-    if (state.tokens[here + 1]?.text.toLowerCase() !== "and") return [{ pos: here + 1, value: read }];
-  }
-};
+const hosts = joined(host, "and");
 
 export const SLOTS = {
   sel: selSlot,
@@ -181,10 +204,8 @@ export const SLOTS = {
   twice: bounded(DECIMAL, "percent", 0, 200),
   rate: bounded(DECIMAL, "percent", 0, 1000),
   cue: bounded(DECIMAL, "a cue number", 0.001, HIGHEST),
-  colour: one(
-    (state, pos) => (state.tokens[pos]!.kind === "colour" ? state.tokens[pos]!.text.toLowerCase() : undefined),
-    "a colour such as #2ad1c9",
-  ),
+  colours,
+  kelvins,
   host,
   hosts,
   steps,

@@ -4,7 +4,7 @@ import { COMMANDS, readLine } from "../command/read";
 import { SETTINGS } from "../command/settings";
 import { makeDemo } from "../demo/saltLantern";
 import { hold } from "../program/intents";
-import { diffOf } from "../show/diff";
+import { diffOf, type Change } from "../show/diff";
 import { isRefusal, refusalText } from "../show/refusal";
 import { RELEASE, type Entry } from "../show/value";
 import { allTargets } from "../show/model";
@@ -45,6 +45,10 @@ function does(lines: readonly string[], from: World): { world: World; events: Pl
   return { world: now, events };
 }
 
+/** The last digit of a spread worked out in another way. */
+const isNoise = ({ from, to }: Change): boolean =>
+  typeof from === "number" && typeof to === "number" && Math.abs(from - to) < 1e-9;
+
 const changing = [...COMMANDS, ...SETTINGS].filter((c) => !["undo", "redo"].includes(c.example));
 
 test.each(changing.map((c) => c.example))("%s", (example) => {
@@ -53,7 +57,7 @@ test.each(changing.map((c) => c.example))("%s", (example) => {
   const lines = linesOf(busy, read.intents, read.events);
   const [once, again] = [does([example], busy), does(lines, busy)];
   // The selection before this one may be another.
-  const apart = diffOf(once.world, again.world).filter((c) => c.path[1] !== "last");
+  const apart = diffOf(once.world, again.world).filter((c) => c.path[1] !== "last" && !isNoise(c));
   expect({ lines, apart, events: again.events }).toEqual({ lines, apart: [], events: once.events });
 });
 

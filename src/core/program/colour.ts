@@ -1,57 +1,133 @@
-/** A picked colour as values of a fixture's own colour parameters (SEMANTICS 1, "Colour"). */
-import { converter } from "culori";
+/** A colour as values of a fixture's own colour parameters (SEMANTICS 1 and 10, "Colour"). */
+import { converter, formatHex } from "culori";
+import { apart, uvOf, xyOfHex, type Xy } from "../colour/chromaticity";
+import { EMITTERS, PRIMARIES } from "../colour/emitters";
+import { filtersFor } from "../colour/filter";
+import { mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
 import { allTargets, type Target } from "../show/model";
-import type { Item, ParamKey } from "../show/ids";
+import { splitKey, type Item, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import type { Entry } from "../show/value";
 
-const toXyz = converter("xyz65");
+/** What is asked for: sRGB parts 0..1 for the type's own primaries, or a chromaticity; `white` lets every emitter join. */
+export type Wanted = { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean };
 
-/** CIE 1976 u'v' of an sRGB colour (u' = 4X / (X + 15Y + 3Z), v' = 9Y / (X + 15Y + 3Z)). */
-function uvOf(hex: string): [number, number] {
-  const { x, y, z } = toXyz(hex)!;
-  const sum = x + 15 * y + 3 * z;
-  return sum < 1e-9 ? [0.1978, 0.4683] : [(4 * x) / sum, (9 * y) / sum];
+export interface Coloured {
+  values: Record<ParamKey, Entry>;
+  /** How far the result is from a chromaticity that was asked for, in u'v'; 0 where it is met. */
+  off: number;
 }
 
-const CHANNELS: Record<string, number> = {
-  ColorAdd_R: 0,
-  ColorAdd_G: 1,
-  ColorAdd_B: 2,
-  ColorSub_C: 0,
-  ColorSub_M: 1,
-  ColorSub_Y: 2,
-};
+/** Values of parameters, in their units, and how far they are from what was wanted. */
+interface Made {
+  values: [Target, number][];
+  off: number;
+}
 
-/**
- * Values that show `#rrggbb` with the type's own primaries: channel / 255 in percent, the complement
- * on filters, other emitters 0; on a wheel alone the nearest slot in u'v'. Empty where it has no colour.
- */
-export function colourValues(show: Show, item: Item, hex: string): Record<ParamKey, Entry> {
-  const parts = [1, 3, 5].map((i) => (parseInt(hex.slice(i, i + 2), 16) / 255) * 100);
+const FULL = 100;
+const toHsv = converter("hsv");
+
+/** A colour for all colour parameters of an item; empty where it has none. */
+export function colourValues(show: Show, item: Item, wanted: Wanted): Coloured {
   const targets = allTargets(show, item);
-  const mixing = targets.filter((t) => isEmitter(t.attribute) || isFilter(t.attribute));
-  const chosen =
-    mixing.length > 0 ? mixing.map((t): [Target, number] => [t, mixed(t.attribute, parts)]) : wheels(targets, hex);
-  return Object.fromEntries(chosen.map(([t, value]) => [t.key, { attribute: t.attribute, value }]));
+  const cells = new Map<number, Target[]>();
+  for (const t of targets) {
+    const { cell } = splitKey(t.key);
+    cells.set(cell, [...(cells.get(cell) ?? []), t]);
+  }
+  const made = [...cells.values()].map((own) => ofCell(own, wanted));
+  const mixes = made.some((m) => m.values.length > 0);
+  if (!mixes) made.push(hue(targets, wanted));
+  return {
+    values: Object.fromEntries(
+      made.flatMap(({ values }) => values.map(([t, value]) => [t.key, { attribute: t.attribute, value }])),
+    ),
+    off: Math.max(0, ...made.map((m) => m.off)),
+  };
 }
 
-function mixed(attribute: string, parts: number[]): number {
-  const channel = CHANNELS[attribute];
-  if (channel === undefined) return 0;
-  return isFilter(attribute) ? 100 - parts[channel]! : parts[channel]!;
+function ofCell(targets: readonly Target[], wanted: Wanted): Made {
+  const emitters = targets.filter((t) => isEmitter(t.attribute));
+  const filters = targets.filter((t) => isFilter(t.attribute));
+  const wheels = targets.filter((t) => t.attribute === "Color1");
+  const mixed = emitters.length > 0 ? ofEmitters(emitters, wanted) : ofFilters(filters, wanted);
+  if (!mixed) return ofWheels(wheels, wanted);
+  // What is mixed is seen through an open wheel.
+  return { values: [...mixed.values, ...wheels.map((t): [Target, number] => [t, 1])], off: mixed.off };
 }
 
-function wheels(targets: Target[], hex: string): [Target, number][] {
-  const [u, v] = uvOf(hex);
-  return targets.flatMap((t): [Target, number][] => {
-    const slots = t.attribute === "Color1" ? (t.fn.steps ?? []).filter((s) => s.colour) : [];
-    const distance = (colour: string) => Math.hypot(uvOf(colour)[0] - u, uvOf(colour)[1] - v);
+const xyWanted = (wanted: Wanted): Xy =>
+  "rgb" in wanted
+    ? xyOfHex(formatHex({ mode: "rgb", r: wanted.rgb[0], g: wanted.rgb[1], b: wanted.rgb[2] }))
+    : wanted.xy;
+
+/** Primaries by channel / 255; a type without all three is asked for the chromaticity. */
+function ofEmitters(targets: readonly Target[], wanted: Wanted): Made {
+  const primaries = PRIMARIES.map((name) => targets.find((t) => t.attribute === name));
+  const own = primaries.filter((t) => t !== undefined);
+  if ("rgb" in wanted && own.length === 3) {
+    return { values: targets.map((t) => [t, (wanted.rgb[own.indexOf(t)] ?? 0) * FULL]), off: 0 };
+  }
+  const known = targets.filter((t) => EMITTERS[t.attribute]);
+  const joins = own.length < 3 || ("xy" in wanted && wanted.white);
+  let among = joins ? known : own;
+  let mix = mixOf(
+    among.map((t) => EMITTERS[t.attribute]!),
+    xyWanted(wanted),
+  );
+  // Where the primaries cannot reach it, the others help.
+  if (mix.off > 0 && !joins) {
+    among = known;
+    mix = mixOf(
+      known.map((t) => EMITTERS[t.attribute]!),
+      xyWanted(wanted),
+    );
+  }
+  const shares = new Map(among.map((t, k) => [t, mix.shares[k]!]));
+  return { values: targets.map((t) => [t, (shares.get(t) ?? 0) * FULL]), off: "rgb" in wanted ? 0 : mix.off };
+}
+
+/** Filters by the complement of channel / 255, or as the chromaticity needs them. */
+function ofFilters(targets: readonly Target[], wanted: Wanted): Made | undefined {
+  const place = (t: Target) => ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].indexOf(t.attribute);
+  if (new Set(targets.map(place)).size < 3) return undefined;
+  if ("rgb" in wanted) {
+    return { values: targets.map((t) => [t, (1 - wanted.rgb[place(t)]!) * FULL]), off: 0 };
+  }
+  const { shares, off } = filtersFor(wanted.xy);
+  return { values: targets.map((t) => [t, shares[place(t)]! * FULL]), off };
+}
+
+/** The nearest slot in u'v'. */
+function ofWheels(targets: readonly Target[], wanted: Wanted): Made {
+  const aim = xyWanted(wanted);
+  let off = 0;
+  const values = targets.flatMap((t): [Target, number][] => {
+    const slots = (t.fn.steps ?? []).filter((s) => s.colour);
     const best = slots.reduce<(typeof slots)[number] | undefined>(
-      (a, b) => (a && distance(a.colour!) <= distance(b.colour!) ? a : b),
+      (a, b) => (a && apart(xyOfHex(a.colour!), aim) <= apart(xyOfHex(b.colour!), aim) ? a : b),
       undefined,
     );
+    if (best) off = Math.max(off, apart(xyOfHex(best.colour!), aim));
     return best ? [[t, best.value]] : [];
   });
+  return { values, off };
+}
+
+/** A type that has nothing but a hue takes that. */
+function hue(targets: readonly Target[], wanted: Wanted): Made {
+  const own = targets.filter((t) => t.attribute === "HSB_Hue");
+  const [u, v] = uvOf(xyWanted(wanted));
+  const [r, g, b] = "rgb" in wanted ? wanted.rgb : [0, 0, 0];
+  const degrees = toHsv("rgb" in wanted ? { mode: "rgb", r, g, b } : srgbOf([u, v]))?.h ?? 0;
+  return { values: own.map((t) => [t, degrees]), off: 0 };
+}
+
+/** A chromaticity as a full sRGB colour, for its hue. */
+function srgbOf([u, v]: readonly [number, number]) {
+  const y = 1;
+  const x = (9 * u) / (4 * v);
+  const z = (12 - 3 * u - 20 * v) / (4 * v);
+  return { mode: "xyz65" as const, x, y, z };
 }

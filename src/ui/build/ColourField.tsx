@@ -37,7 +37,7 @@ export function ColourField({ rows }: { rows: readonly AttributeRow[] }) {
     const edge = event.currentTarget.getBoundingClientRect();
     const x = Math.min(1, Math.max(0, (event.clientX - edge.left) / edge.width));
     const y = Math.min(1, Math.max(0, (event.clientY - edge.top) / edge.height));
-    session.hold((b) => colour(b, formatHex({ mode: "hsv", h: x * 360, s: 1 - y, v: 1 })), join);
+    session.hold((b) => colour(b, [formatHex({ mode: "hsv", h: x * 360, s: 1 - y, v: 1 })]), join);
   };
   return (
     <div
