@@ -25,6 +25,7 @@ export const INTENTS = registryOf([
   program.hold,
   program.drop,
   program.clear,
+  program.keepOut,
   program.setBlind,
   program.setHighlight,
   program.park,

@@ -60,6 +60,7 @@ const SAMPLES: Intent[] = [
   { kind: "deleteGroup", group },
   { kind: "hold", values: { [key]: entry }, says: "holds" },
   { kind: "drop", keys: [key] },
+  { kind: "keepOut", keys: [key], out: true },
   { kind: "clear" },
   { kind: "blind", on: true },
   { kind: "highlight", on: true },

@@ -7,7 +7,7 @@ import { rangeOf } from "../fixture/parameters";
 import { isColour, xyOfHex, xyOfKelvin, type Xy } from "../colour/chromaticity";
 import { FILTER_COLOURS, filterNamed } from "../colour/filterList";
 import { colourValues, type Wanted } from "../program/colour";
-import { drop, hold as holdIntent } from "../program/intents";
+import { drop, hold as holdIntent, keepOut } from "../program/intents";
 import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
 import { alongStops, closedPlace } from "../select/spread";
@@ -26,6 +26,10 @@ export interface Building {
   context: ReadContext;
   values: Record<ParamKey, Entry>;
   drops: ParamKey[];
+  /** Held parameters to keep out of recording, or to take back in. */
+  kept: { keys: ParamKey[]; out: boolean }[];
+  /** Seconds it takes to get there. */
+  over?: number;
   lastWhat: What;
   says: string[];
 }
@@ -36,17 +40,28 @@ export const newBuilding = (items: readonly Item[], context: ReadContext): Build
   context,
   values: {},
   drops: [],
+  kept: [],
   lastWhat: { attribute: "Dimmer" },
   says: [],
 });
 
 /** What was built, as intents, with what they say. */
-export function builtIntents({ context, drops, values, says, items }: Building, selects: boolean): Intent[] {
+export function builtIntents(
+  { context, drops, kept, values, says, items, over }: Building,
+  selects: boolean,
+): Intent[] {
   return [
     ...(drops.length > 0 ? [drop.of({ keys: drops.filter((key) => context.world.hands.held[key]) })] : []),
     ...(Object.keys(values).length > 0
-      ? [holdIntent.of({ values, says: `${selects ? "" : `${items.length} selected: `}${says.join(", ")}` })]
+      ? [
+          holdIntent.of({
+            values,
+            says: `${selects ? "" : `${items.length} selected: `}${says.join(", ")}`,
+            ...(over === undefined ? {} : { over }),
+          }),
+        ]
       : []),
+    ...kept.map(({ keys, out }) => keepOut.of({ keys, out })),
   ];
 }
 

@@ -158,6 +158,30 @@ export const SETTINGS: Setting[] = [
     },
   }),
   setting({
+    syntax: "<what> keep (out | in)",
+    about: "held, but left out of what is recorded; or taken back in",
+    example: "1 thru 9 intensity at 20 intensity keep out",
+    apply(args, b) {
+      const keys = b.items
+        .flatMap((item) => targetsOfWhat(b, item, args.what))
+        .map((t) => t.key)
+        .filter((key) => b.values[key] ?? b.context.world.hands.held[key]);
+      if (keys.length === 0) fail(`no ${whatText(args.what)} is held for the selected fixtures`, "Set a value first");
+      b.kept.push({ keys, out: args.out === true });
+      b.says.push(`${whatText(args.what)} ${args.out ? "kept out of recording" : "back in recording"}`);
+    },
+  }),
+  setting({
+    syntax: "over <time:seconds>",
+    about: "what the line holds takes so long to get there",
+    example: "1 thru 9 at full over 4",
+    apply(args, b) {
+      if (Object.keys(b.values).length === 0)
+        fail("nothing in this line takes its time", "Say what, such as: at full over 4");
+      b.over = args.time;
+    },
+  }),
+  setting({
     syntax: "copy from <fixture>",
     about: "hold what another fixture shows: all the two have in common, by attribute",
     example: "8 thru 9 copy from 7",

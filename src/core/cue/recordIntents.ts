@@ -1,6 +1,6 @@
 /** Recording, updating and taking cues, as intents. */
 import { z } from "../units/zod";
-import { heldSummary } from "../program/intents";
+import { heldSummary, recordable } from "../program/intents";
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
@@ -31,9 +31,14 @@ export const recordCue = defineIntent({
     entries: z.record(ParamKeySchema, EntrySchema).optional(),
   },
   apply(world, intent) {
-    const held = intent.empty ? {} : (intent.entries ?? world.hands.held);
+    const held = intent.empty ? {} : (intent.entries ?? recordable(world as World));
     if (!intent.empty && Object.keys(held).length === 0)
-      fail("nothing is held, so there is nothing to record", "Set a value first, or record an empty cue with: empty");
+      fail(
+        Object.keys(world.hands.held).length > 0 && !intent.entries
+          ? "all that is held is kept out of recording"
+          : "nothing is held, so there is nothing to record",
+        "Set a value first, or record an empty cue with: empty",
+      );
     const number = roundCueNumber(intent.cue);
     const list = listNumberedOrNew(world, intent.list);
     if (list.kind !== "list" && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
@@ -94,7 +99,7 @@ export const updateCue = defineIntent({
   fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), cueOnly: z.boolean() },
   apply(world, { list: listId, cue: id, all, cueOnly }) {
     const cue = cueIn(world, listId, id);
-    const held = world.hands.held as Record<ParamKey, Entry>;
+    const held: Readonly<Record<ParamKey, Entry>> = recordable(world as World);
     if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
     const keys = Object.keys(held).filter((key) => all || cue.entries[key]);
     if (keys.length === 0) fail(`cue ${cue.number} stores none of what is held`, "To add it, say: update cue ... all");
@@ -109,7 +114,7 @@ export const updateCue = defineIntent({
   },
   says(world, { list, cue, all, cueOnly }) {
     const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
-    const n = Object.keys(world.hands.held).filter((key) => all || stored[key]).length;
+    const n = Object.keys(recordable(world)).filter((key) => all || stored[key]).length;
     return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${cueOnly ? "; the next cue keeps its look" : ""}`;
   },
   lines: (world, { list, cue, all, cueOnly }) => [

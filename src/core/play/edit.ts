@@ -26,7 +26,7 @@ import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { dropLayers } from "./leave";
 import { isScaledIn, rescaleCells, roleOf } from "./moves";
-import { loadHands, loadLimits, patchHeld } from "./overlays";
+import { carryReach, loadHands, loadLimits, patchHeld } from "./overlays";
 import { newBytes, syncRuns } from "./player";
 import type { Player } from "./state";
 import { compileRig } from "./rig";
@@ -108,6 +108,7 @@ export function relayRig(player: Player): void {
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
   stage.othersUsed = old.stage.othersUsed;
+  stage.now = old.stage.now;
   Object.assign(player, { rig, layers, stage, ...newBytes(rig), generation: player.generation + 1 });
   // What a list holds and has found no parameter for so far is taken up.
   for (const run of player.runs.values()) {
@@ -115,6 +116,7 @@ export function relayRig(player: Player): void {
     if (list && run.cue !== null && list.cues[run.cue])
       refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
   }
+  carryReach(old, player);
   loadHands(player);
   loadLimits(player);
 }
@@ -152,8 +154,16 @@ function editHands(player: Player, { hands: before }: World, heldKeys?: readonly
     before.highlight !== hands.highlight ||
     before.parked !== hands.parked ||
     (hands.highlight && before.selection !== hands.selection);
-  if (aside || (before.held !== hands.held && !heldKeys)) loadHands(player);
-  else if (before.held !== hands.held) patchHeld(player, heldKeys!);
+  if (before.held !== hands.held)
+    patchHeld(player, heldKeys ?? changedIn(before.held, hands.held), before.over === hands.over ? null : hands.over);
+  if (aside) loadHands(player);
+}
+
+function changedIn(before: World["hands"]["held"], after: World["hands"]["held"]): string[] {
+  return [
+    ...Object.keys(after).filter((key) => before[key] !== after[key]),
+    ...Object.keys(before).filter((key) => !after[key]),
+  ];
 }
 
 function dropList(player: Player, run: ListRun): void {

@@ -3,11 +3,15 @@ import { allTargets } from "../show/model";
 import { isEmitter } from "../fixture/attribute";
 import { resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
+import type { Hands } from "../show/hands";
 import type { Entry } from "../show/value";
+import { rawAt } from "./glide";
+import { beginReach, COMES, GOES, HERE } from "./reach";
 import { cuesOf, listsByNumber } from "../show/world";
 import { kindOf } from "./kinds/kinds";
 import type { Player } from "./state";
-import { touch, touchAll, type Overlay } from "./stage";
+import type { Rig } from "./rig";
+import { touch, touchAll, type Overlay, type Stage } from "./stage";
 
 function fill({ stage, rig, world }: Player, over: Overlay, values: Iterable<[string, Entry]>): void {
   for (let p = 0; p < rig.size; p++) {
@@ -26,10 +30,31 @@ function fill({ stage, rig, world }: Player, over: Overlay, values: Iterable<[st
   }
 }
 
+/** Takes all that is held, and leaves alone what comes or goes. */
+function fillHeld({ stage, rig, world }: Player): void {
+  const { held, reach } = stage;
+  for (let p = 0; p < rig.size; p++) {
+    if (held.on[p] === 0 || reach.way[p] === GOES) continue;
+    held.on[p] = 0;
+    touch(stage, p);
+  }
+  for (const [key, entry] of Object.entries(world.hands.held)) {
+    const p = rig.index.get(key);
+    const resolved = p === undefined ? undefined : resolveEntry(world.show, key, rig.specs[p]!, entry);
+    if (p === undefined || !resolved) continue;
+    if (reach.way[p] === GOES) reach.way[p] = HERE;
+    held.on[p] = 1;
+    held.value[p] = resolved.value;
+    held.fn[p] = resolved.fn;
+    touch(stage, p);
+  }
+  for (let p = 0; p < rig.size; p++) if (held.on[p] === 0) reach.way[p] = HERE;
+}
+
 /** Takes held values, blind, highlight and park from the hands. */
 export function loadHands(player: Player): void {
   const { stage, world } = player;
-  fill(player, stage.held, Object.entries(world.hands.held));
+  fillHeld(player);
   fill(player, stage.park, Object.entries(world.hands.parked));
   fill(player, stage.highlight, world.hands.highlight ? fullAndOpen(player) : []);
   if (stage.blind === world.hands.blind) return;
@@ -37,17 +62,31 @@ export function loadHands(player: Player): void {
   touchAll(stage);
 }
 
-/** Only what is held changed, and only these parameters: the quick way of a drag. */
-export function patchHeld({ stage, rig, world }: Player, keys: Iterable<string>): void {
+/**
+ * Only what is held changed, and only these parameters: the quick way of a drag.
+ * @param over what of them takes how long to come or to go; the rest does it at once.
+ */
+export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<string>, over?: Hands["over"]): void {
+  const slow = new Set(over?.keys);
   for (const key of keys) {
     const p = rig.index.get(key);
     if (p === undefined) continue;
     const entry = world.hands.held[key];
     const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry);
+    const shown = { value: rawAt(stage, p), fn: stage.fn[p]!, time: now };
+    touch(stage, p);
+    stage.reach.way[p] = HERE;
+    if (over && slow.has(key)) {
+      if (resolved) beginReach(stage.reach, p, COMES, shown, over.seconds);
+      else if (stage.held.on[p] === 1) {
+        beginReach(stage.reach, p, GOES, shown, over.seconds);
+        stage.held.value[p] = shown.value;
+        continue;
+      }
+    }
     stage.held.on[p] = resolved ? 1 : 0;
     stage.held.value[p] = resolved?.value ?? 0;
     stage.held.fn[p] = resolved?.fn ?? 0;
-    touch(stage, p);
   }
 }
 
@@ -94,4 +133,17 @@ export function loadLimits(player: Player): void {
     }
   }
   for (let p = 0; p < rig.size; p++) if (rig.intensity[p] === 1 || rig.scaled[p] === 1) touch(stage, p);
+}
+
+/** What comes and goes goes on where the rig is laid out anew. */
+export function carryReach(from: { stage: Stage; rig: Rig }, to: Player): void {
+  for (let p = 0; p < from.rig.size; p++) {
+    const way = from.stage.reach.way[p]!;
+    const q = way === HERE ? undefined : to.rig.index.get(from.rig.keys[p]!);
+    if (q === undefined) continue;
+    const { reach, held } = from.stage;
+    for (const name of ["way", "from", "fromFn", "at", "seconds"] as const) to.stage.reach[name][q] = reach[name][p]!;
+    for (const name of ["on", "value", "fn"] as const) to.stage.held[name][q] = held[name][p]!;
+    touch(to.stage, q);
+  }
 }

@@ -78,6 +78,7 @@ export function syncRuns(player: Player): void {
 export function setTime(player: Player, now: StageTime): void {
   player.now = now;
   const { order, stage } = player;
+  stage.now = now;
   for (let i = 0; i < order.length; i++) {
     const { slot, clock, effects } = order[i]!;
     stage.listNow[slot] = listTimeAt(clock, now);

@@ -5,6 +5,7 @@ import { progress } from "./progress";
 import { createStacks, endStack, type Stacks } from "./stacks";
 import { EFFECT, eachLayer, HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
 import { playedAt, type Playing } from "./playing";
+import { COMES, createReach, GOES, HERE, reached, type Reach } from "./reach";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
 export const FROM_DEFAULT = -1;
@@ -30,6 +31,10 @@ export interface Stage {
   /** 1 for lists that drop what another has taken. */
   listLetsGo: Uint8Array;
   held: Overlay;
+  /** How held values come and go. */
+  reach: Reach;
+  /** Stage time now, seconds. */
+  now: number;
   highlight: Overlay;
   park: Overlay;
   /** What limiters leave of each parameter, 0..1. */
@@ -72,6 +77,8 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     listLevel: new Float64Array(lists).fill(1),
     listLetsGo: new Uint8Array(lists),
     held: overlay(n),
+    reach: createReach(n),
+    now: 0,
     highlight: overlay(n),
     park: overlay(n),
     limit: new Float64Array(n).fill(1),
@@ -312,7 +319,7 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   const rests = settle(stage, param, settles);
   layUp(stage, param, -1);
   if (stage.othersUsed) layOver(stage, param);
-  if (!stage.blind) lay(stage.held, param, FROM_PROGRAMMER);
+  const coming = !stage.blind && layHeld(stage, param, settles);
   stage.raw[param] = runValue;
   lay(stage.highlight, param, FROM_HIGHLIGHT);
   runValue *= masterOf(stage, param);
@@ -320,7 +327,29 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   stage.value[param] = runValue;
   stage.fn[param] = runFn;
   stage.source[param] = runSource;
-  return !rests;
+  return !rests || coming;
+}
+
+/** Lays what is held over the lists, as far as it has come or gone. Returns whether it is on its way. */
+function layHeld(stage: Stage, param: number, settles: boolean): boolean {
+  const { held, reach } = stage;
+  if (held.on[param] === 0) return false;
+  const way = reach.way[param];
+  const share = way === HERE ? 1 : reached(reach, param, stage.now);
+  if (way === GOES && share >= 1) {
+    if (settles) reach.way[param] = held.on[param] = 0;
+    return false;
+  }
+  const fn = held.fn[param]!;
+  const other = way === COMES ? reach.fromFn[param]! : runFn;
+  const mixes = share < 1 && fn === other && stage.rig.mixes[param]![fn] === true;
+  const [from, value] = [way === COMES ? reach.from[param]! : runValue, held.value[param]!];
+  // What cannot mix comes at once, and goes at the end.
+  runValue = mixes ? from + (value - from) * (way === COMES ? share : 1 - share) : value;
+  runFn = fn;
+  runSource = FROM_PROGRAMMER;
+  if (share >= 1 && settles) reach.way[param] = HERE;
+  return share < 1;
 }
 
 /** What limiters and masters leave of a parameter, 0..1: all of what they do not scale. */

@@ -26,15 +26,18 @@ export function keysLines(world: World, keys: readonly ParamKey[], verb: string)
 }
 
 /** The lines that hold values: of the selection where that is what they are of, else of a SEL each. */
-export function holdLines(world: World, values: Values): string[] {
+export function holdLines(world: World, values: Values, over?: number): string[] {
   const keys = Object.keys(values);
   if (keys.some((key) => values[key]!.effect)) return [unsaid("holds effects")];
   const byAttribute = grouped(keys, (key) => values[key]!.attribute);
-  return ofSelection(world, values, byAttribute) ?? ofEach(world, values);
+  const time = over === undefined ? "" : ` over ${exact(over)}`;
+  const once = ofSelection(world, values, byAttribute);
+  if (once !== undefined) return [once + time];
+  return [...ofEach(world, values).map((line) => line + time), selText(world.show, world.hands.selection)];
 }
 
 /** Spread over the selection as it is; undefined where the values are of other items or of no spread. */
-function ofSelection(world: World, values: Values, byAttribute: Map<string, ParamKey[]>): string[] | undefined {
+function ofSelection(world: World, values: Values, byAttribute: Map<string, ParamKey[]>): string | undefined {
   const { show, hands } = world;
   const settings: string[] = [];
   const aimed = new Set<string>();
@@ -61,7 +64,7 @@ function ofSelection(world: World, values: Values, byAttribute: Map<string, Para
     if (made === undefined) return undefined;
     settings.push(...made);
   }
-  return [settings.join(" ")];
+  return settings.join(" ");
 }
 
 const same = (a: Entry, b: Entry): boolean => JSON.stringify(a) === JSON.stringify(b);
@@ -131,9 +134,9 @@ function valueText({ attribute, value }: Entry, aimed: Set<string>): string[] {
   return [text];
 }
 
-/** A SEL for all that hold the same; afterwards the selection is as it was. */
+/** A SEL for all that hold the same. */
 function ofEach(world: World, values: Values): string[] {
-  const { show, hands } = world;
+  const { show } = world;
   const settings = new Map<Item, { texts: string[]; aimed: Set<string> }>();
   for (const [key, entry] of Object.entries(values)) {
     const of = settings.get(itemOfKey(key)) ?? { texts: [], aimed: new Set<string>() };
@@ -141,14 +144,11 @@ function ofEach(world: World, values: Values): string[] {
     of.texts.push(...valueText(entry, of.aimed), ...(timeText(world, entry.attribute, [key], [entry], 1) ?? []));
   }
   const bySetting = grouped(settings, ([, { texts }]) => texts.join(" "));
-  return [
-    ...[...bySetting].map(
-      ([text, of]) =>
-        `${selText(
-          show,
-          of.map(([i]) => i),
-        )} ${text}`,
-    ),
-    selText(show, hands.selection),
-  ];
+  return [...bySetting].map(
+    ([text, of]) =>
+      `${selText(
+        show,
+        of.map(([i]) => i),
+      )} ${text}`,
+  );
 }

@@ -8,15 +8,19 @@ import { fail } from "../show/refusal";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { World } from "../show/world";
-import { listText, onOff, selText } from "../show/lineText";
+import { exact, listText, onOff, selText } from "../show/lineText";
 import { holdLines, itemsOfKeys, keysLines } from "./holdLines";
+import { plain } from "../units/units";
 import { NO_SPREAD } from "../show/hands";
+
+const seconds = z.number().min(0).max(86_400);
 
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
   kind: "hold",
-  fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional() },
-  apply(world, { values }) {
+  fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional(), over: seconds.optional() },
+  apply(world, { values, over }) {
+    if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(values) };
     for (const [key, entry] of Object.entries(values)) {
       const spec = specOf(world.show, key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
@@ -33,8 +37,9 @@ export const hold = defineIntent({
       world.hands.held[key] = entry;
     }
   },
-  says: (_, { values, says }) => says ?? `holds ${Object.keys(values).length} values`,
-  lines: (world, { values }) => holdLines(world, values),
+  says: (_, { values, says, over }) =>
+    `${says ?? `holds ${Object.keys(values).length} values`}${over === undefined ? "" : `, over ${plain(over)} s`}`,
+  lines: (world, { values, over }) => holdLines(world, values, over),
 });
 
 /** Lets go of held parameters. */
@@ -42,7 +47,10 @@ export const drop = defineIntent({
   kind: "drop",
   fields: { keys: z.array(ParamKeySchema) },
   apply(world, { keys }) {
-    for (const key of keys) delete world.hands.held[key];
+    for (const key of keys) {
+      delete world.hands.held[key];
+      delete world.hands.keptOut[key];
+    }
   },
   says: (_, { keys }) => `lets go of ${keys.length} held values`,
   lines: (world, { keys }) => keysLines(world, keys, "drop"),
@@ -51,22 +59,44 @@ export const drop = defineIntent({
 /** Lets go of everything held and of the selection. */
 export const clear = defineIntent({
   kind: "clear",
-  fields: {},
-  apply(world) {
+  fields: { over: seconds.optional() },
+  apply(world, { over }) {
+    if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(world.hands.held) };
+    world.hands.keptOut = {};
     if (world.hands.selection.length > 0) world.hands.last = world.hands.stepping?.whole ?? world.hands.selection;
     world.hands.selection = [];
     world.hands.stepping = null;
     world.hands.spread = NO_SPREAD;
     world.hands.held = {};
   },
-  says: ({ hands }) => {
+  says: ({ hands }, { over }) => {
+    const time = over === undefined ? "" : ` over ${plain(over)} s`;
     const n = Object.keys(hands.held).length;
     return n === 0
       ? "nothing is held; drops the selection"
-      : `lets go of ${n} held ${n === 1 ? "value" : "values"} and of the selection`;
+      : `lets go of ${n} held ${n === 1 ? "value" : "values"}${time} and of the selection`;
   },
-  lines: () => ["clear"],
+  lines: (_, { over }) => [over === undefined ? "clear" : `clear over ${exact(over)}`],
 });
+
+/** Holds values on, but leaves them out of what is recorded; or takes them back in. */
+export const keepOut = defineIntent({
+  kind: "keepOut",
+  fields: { keys: z.array(ParamKeySchema).max(200_000), out: z.boolean() },
+  apply(world, { keys, out }) {
+    for (const key of keys) {
+      if (out && world.hands.held[key]) world.hands.keptOut[key] = true;
+      else delete world.hands.keptOut[key];
+    }
+  },
+  says: (_, { keys, out }) =>
+    `${out ? "keeps" : "takes"} ${keys.length} held ${keys.length === 1 ? "value" : "values"} ${out ? "out of recording" : "back into recording"}`,
+  lines: (world, { keys, out }) => keysLines(world, keys, out ? "keep out" : "keep in"),
+});
+
+/** What would be recorded: all that is held but what is kept out. */
+export const recordable = ({ hands: { held, keptOut } }: Pick<World, "hands">): World["hands"]["held"] =>
+  Object.keys(keptOut).length === 0 ? held : Object.fromEntries(Object.entries(held).filter(([key]) => !keptOut[key]));
 
 export const setBlind = defineIntent({
   kind: "blind",
@@ -122,11 +152,12 @@ export const arm = defineIntent({
 
 /** What is held, said in words: "12 fixtures: Intensity, Colour". */
 export function heldSummary({ hands }: World): string {
-  const keys = Object.keys(hands.held);
-  if (keys.length === 0) return "nothing held";
+  const keys = Object.keys(recordable({ hands }));
+  const out = Object.keys(hands.held).length - keys.length;
+  if (keys.length === 0) return out > 0 ? `nothing (${out} kept out)` : "nothing held";
   const fixtures = new Set(keys.map((key) => splitKey(key).fixture));
   const families = new Set(keys.map((key) => attributeInfo(hands.held[key]!.attribute).family));
   return `${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}: ${FAMILIES.filter((f) => families.has(f))
     .join(", ")
-    .toLowerCase()}`;
+    .toLowerCase()}${out > 0 ? ` (${out} kept out)` : ""}`;
 }

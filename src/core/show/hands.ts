@@ -25,6 +25,13 @@ export const HandsSchema = z.object({
   last: z.array(ItemSchema),
   spread: SpreadSchema,
   held: z.record(ParamKeySchema, EntrySchema),
+  /** Held, but left out of what is recorded. */
+  keptOut: z.record(ParamKeySchema, z.literal(true)).default({}),
+  /** What was held or let go last, where it takes its time. */
+  over: z
+    .object({ seconds: z.number().min(0).max(86_400), keys: z.array(ParamKeySchema) })
+    .nullable()
+    .default(null),
   /** Empty where the show has no list. */
   armed: z.union([IdSchema, z.literal("")]),
   blind: z.boolean(),

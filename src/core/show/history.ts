@@ -18,7 +18,8 @@ const LIMIT = 1000;
 /** Whether a change is undone by undo: the show, what is held and what is parked. */
 export const isRemembered = (change: Change): boolean =>
   change.path[0] === "show" ||
-  (change.path[0] === "hands" && (change.path[1] === "held" || change.path[1] === "parked"));
+  (change.path[0] === "hands" &&
+    (change.path[1] === "held" || change.path[1] === "keptOut" || change.path[1] === "parked"));
 
 /** The history after a step; unchanged where the diff holds nothing to undo. */
 export function remember(history: History, says: string, diff: Diff): History {

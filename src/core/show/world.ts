@@ -62,6 +62,8 @@ export const newHands = (show: Show): Hands => ({
   last: [],
   spread: NO_SPREAD,
   held: {},
+  keptOut: {},
+  over: null,
   armed: listsByNumber(show)[0]?.id ?? "",
   blind: false,
   highlight: false,

@@ -1,8 +1,10 @@
 /** Holding values, in the command language. */
-import { clear, park, setBlind, setHighlight, unpark } from "../../program/intents";
+import { clear, hold, park, setBlind, setHighlight, unpark } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
-import { allTargets } from "../../show/model";
+import { othersOf } from "../../select/order";
+import { splitKey } from "../../show/ids";
+import { allTargets, targetsOf } from "../../show/model";
 import { intents, itemsOf, command, type Command } from "../command";
 import { compileSyntax, match, mayBegin, type Match, type MatchState, type SlotParser } from "../grammar";
 import { builtIntents, newBuilding, type Building } from "../building";
@@ -47,10 +49,31 @@ export const HOLDING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "clear",
-    about: "let go of everything held and of the selection",
-    example: "clear",
-    read: () => intents(clear.of({})),
+    syntax: "clear [over <time:seconds>]",
+    about: "let go of everything held and of the selection; over S, it takes S seconds to go",
+    example: "clear over 4",
+    read: ({ time }) => intents(clear.of(time === undefined ? {} : { over: time })),
+  }),
+  command({
+    chapter,
+    syntax: "others at out",
+    about: "hold every lit fixture that is not selected at 0; the selection stays",
+    example: "others at out",
+    read: (_, context) => {
+      const { world, isLit } = context;
+      const dark = othersOf(world)
+        .filter(isLit)
+        .flatMap((id) => targetsOf(world.show, id, "Dimmer"));
+      if (dark.length === 0) fail("nothing else is lit");
+      const values = Object.fromEntries(dark.map((t) => [t.key, { attribute: t.attribute, value: 0 }]));
+      const count = new Set(dark.map((t) => splitKey(t.key).fixture)).size;
+      return intents(
+        hold.of({
+          values,
+          says: `holds ${count === 1 ? "the other that is" : `the ${count} others that are`} lit at 0`,
+        }),
+      );
+    },
   }),
   command({
     chapter,
