@@ -1,6 +1,7 @@
 /** Every intent there is. */
 import * as cue from "./cue/intents";
 import * as record from "./cue/recordIntents";
+import * as steps from "./cue/stepIntents";
 import * as patch from "./patch/intents";
 import * as scenery from "./patch/sceneryIntents";
 import * as output from "./dmx/outputIntents";
@@ -22,6 +23,10 @@ export const INTENTS = registryOf([
   group.recordGroup,
   group.nameGroup,
   group.deleteGroup,
+  group.changeGroup,
+  group.duplicateGroup,
+  group.setGroup,
+  group.orderGroups,
   program.hold,
   program.drop,
   program.clear,
@@ -47,6 +52,7 @@ export const INTENTS = registryOf([
   record.recordCue,
   record.updateCue,
   record.takeCue,
+  steps.recordSteps,
   cue.setCue,
   cue.deleteCue,
   cue.blockCue,

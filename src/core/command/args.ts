@@ -17,6 +17,7 @@ export interface SlotValues {
   count: number;
   fixture: number;
   group: number;
+  groups: number[];
   list: number;
   universe: number;
   port: number;

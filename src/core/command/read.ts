@@ -3,6 +3,7 @@ import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal"
 import type { Args, SlotValues } from "./args";
 import type { Command, Reading } from "./command";
 import type { ReadContext } from "./context";
+import { GROUPS } from "./commands/groups";
 import { HOLDING, settingsSlot } from "./commands/hold";
 import { CUES } from "./commands/cues";
 import { KEEPING } from "./commands/keep";
@@ -57,6 +58,7 @@ export const COMMANDS: readonly Command[] = [
   ...RIG,
   ...PLACES,
   ...WIRE,
+  ...GROUPS,
   ...KEEPING,
   ...CUES,
   ...LISTS,

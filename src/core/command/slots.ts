@@ -128,6 +128,18 @@ const steps: SlotParser<number[]> = (state, pos) => {
   }
 };
 
+const group = bounded(WHOLE, "a group number", 1, HIGHEST);
+
+/** Group numbers one after another. */
+const groups: SlotParser<number[]> = (state, pos) => {
+  const read: number[] = [];
+  for (let here = pos; ; here++) {
+    const found = group(state, here)[0];
+    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push(found.value);
+  }
+};
+
 const text = one(
   (state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined),
   "a name in quotes",
@@ -186,7 +198,8 @@ export const SLOTS = {
   text,
   count: bounded(WHOLE, "how many at once", 1, 5000),
   fixture: bounded(WHOLE, "a fixture number", 1, HIGHEST),
-  group: bounded(WHOLE, "a group number", 1, HIGHEST),
+  group,
+  groups,
   list: bounded(WHOLE, "a list number", 1, HIGHEST),
   universe: bounded(WHOLE, "a universe", 1, 63_999),
   port: bounded(WHOLE, "a number on the wire", 0, 63_999),

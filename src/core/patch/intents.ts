@@ -206,8 +206,11 @@ export const remove = defineIntent({
       fixtureOf(world, id);
       delete world.show.fixtures[id];
     }
-    for (const group of Object.values(world.show.groups))
+    for (const group of Object.values(world.show.groups)) {
       if (group.members.some(has)) group.members = group.members.filter((m) => !has(m));
+      for (const own of [group.arrangement, group.steps])
+        for (const item of Object.keys(own ?? {})) if (has(item)) delete own![item];
+    }
     for (const list of Object.values(world.show.lists)) {
       for (const cue of Object.values(list.cues))
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];

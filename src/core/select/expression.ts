@@ -2,6 +2,8 @@
 import { cellsOf, modelOf } from "../show/model";
 import { splitItem, item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
+import type { Show } from "../show/schema";
+import { grouped } from "../units/grouped";
 import { fixtureNumbered, fixturesByNumber, groupNumbered, groupsByNumber, type World } from "../show/world";
 
 export type SelTerm =
@@ -92,6 +94,8 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
     case "groupNamed": {
       const wanted = term.name.toLowerCase();
       const group = groupsByNumber(show).find((g) => g.name.toLowerCase() === wanted);
+      const ofType = typeGroups(show).find((g) => g.name.toLowerCase() === wanted);
+      if (!group && ofType) return [...ofType.members];
       return members(world, group ?? fail(`there is no group "${term.name}"`, groupHint(world)));
     }
     case "all":
@@ -101,6 +105,22 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
     case "last":
       return [...hands.last];
   }
+}
+
+export interface TypeGroup {
+  type: string;
+  name: string;
+  members: Item[];
+}
+
+/** A group for each type there is, of all its fixtures by number: it keeps itself up to date. */
+export function typeGroups(show: Show): TypeGroup[] {
+  const byType = grouped(fixturesByNumber(show), (f) => f.type);
+  return [...byType].map(([type, fixtures]) => ({
+    type,
+    name: show.types[type]?.model ?? type,
+    members: fixtures.map((f) => f.id),
+  }));
 }
 
 /** The members of a group that are still patched. */

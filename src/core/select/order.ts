@@ -4,6 +4,7 @@ import { splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { fixturesByNumber, type World } from "../show/world";
+import { groupSelected } from "./arrangement";
 import { classesBy } from "./place";
 
 /** Items by their place on the plan; those at one place stay as they were. */
@@ -25,13 +26,13 @@ export function othersOf({ show, hands }: World): Item[] {
 
 /**
  * The steps given to the whole selection in its order, from the start again where they are too few; without any,
- * those it has. Ends with `fail` where nothing of it has one.
+ * those of the group that is selected, else those it has. Ends with `fail` where nothing of it has one.
  */
-export function stepsFor({ hands }: World, given: readonly number[] | undefined): Record<Item, number> {
+export function stepsFor({ show, hands }: World, given: readonly number[] | undefined): Record<Item, number> {
   const whole = hands.stepping?.whole ?? hands.selection;
   const made = given
     ? Object.fromEntries(whole.map((item, k) => [item, given[k % given.length]!]))
-    : (hands.spread.steps ?? {});
+    : (groupSelected(show, whole, (g) => g.steps !== undefined)?.steps ?? hands.spread.steps ?? {});
   if (!whole.some((item) => made[item] !== undefined))
     fail(
       given ? "nothing is selected to give steps to" : "no steps are given to what is selected",

@@ -3,6 +3,7 @@ import { modelOf } from "../show/model";
 import type { Spread } from "../show/hands";
 import { splitItem, type Item } from "../show/ids";
 import type { Fixture, Show } from "../show/schema";
+import { groupSelected } from "./arrangement";
 import { placesOf, type Places } from "./spread";
 
 /** Metres between the cells of a bar, along its x axis. */
@@ -47,7 +48,8 @@ export function classesBy(
 ): number[] | undefined {
   if (by === "order") return undefined;
   if (by === "steps") return classesOf(items.map((i, k) => steps[i] ?? NOT_GIVEN + k));
-  const places = items.map((i) => placeOf(show, i));
+  const own = groupSelected(show, items, (g) => g.arrangement !== undefined)?.arrangement;
+  const places = items.map((i) => own?.[i] ?? placeOf(show, i));
   const centre = { x: middle(places.map((p) => p.x)), y: middle(places.map((p) => p.y)) };
   return classesOf(places.map((p) => coordinate(by, p, centre)));
 }

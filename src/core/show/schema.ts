@@ -81,7 +81,25 @@ export const ScenicSchema = z.object({
 });
 export type Scenic = z.infer<typeof ScenicSchema>;
 
-export const GroupSchema = z.object({ id, number: wholeNumber, name, members: z.array(ItemSchema).max(20_000) });
+export const GROUP_SIGNS = ["dot", "square", "diamond", "bar", "star", "wave", "sail", "moon"] as const;
+/** A place on a group's own plan, metres: across and upstage. */
+export const ArrangedSchema = z.object({ x: finite.min(-100_000).max(100_000), y: finite.min(-100_000).max(100_000) });
+
+export const GroupSchema = z.object({
+  id,
+  number: wholeNumber,
+  name,
+  members: z.array(ItemSchema).max(20_000),
+  colour: z
+    .string()
+    .regex(/^#[0-9a-f]{6}$/)
+    .optional(),
+  sign: z.enum(GROUP_SIGNS).optional(),
+  /** Its members on a plan of their own: spreads over places go by it while the group is selected. */
+  arrangement: z.record(ItemSchema, ArrangedSchema).optional(),
+  /** Its members' steps, given by hand. */
+  steps: z.record(ItemSchema, z.number().int().min(1).max(100_000)).optional(),
+});
 export type Group = z.infer<typeof GroupSchema>;
 
 /** A cue number: up to three decimals. */

@@ -3,9 +3,10 @@ import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/inte
 import { partsOf } from "../../cue/looks";
 import { reachMore } from "../../cue/reach";
 import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
+import { recordSteps } from "../../cue/stepIntents";
 import type { CueTimes, Trigger } from "../../show/schema";
 import type { Entry } from "../../show/value";
-import { fixturesByNumber } from "../../show/world";
+import { cuesOf, fixturesByNumber, listNumbered } from "../../show/world";
 import type { ArgsOf } from "../args";
 import { command, cueOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
@@ -85,6 +86,24 @@ export const CUES: Command[] = [
           ...(args.cueonly ? { cueOnly: true } : {}),
           ...(args.empty ? { empty: true } : {}),
           ...(args.stage ? { entries: stageEntries(context) } : {}),
+        }),
+      );
+    },
+  }),
+  command({
+    chapter,
+    syntax: "record steps [list <list>] [from cue <first:cue>] [fade <time:seconds>] [others out]",
+    about: "one cue for each step of the spread: what is held on its fixtures, the others left as they are or out",
+    example: "record steps list 7 from cue 1 fade 0 others out",
+    read(args, { world }) {
+      const list = args.list === undefined ? world.show.lists[world.hands.armed] : listNumbered(world.show, args.list);
+      const last = list ? (cuesOf(list).at(-1)?.number ?? 0) : 0;
+      return intents(
+        recordSteps.of({
+          list: args.list ?? list?.number ?? 1,
+          from: args.first ?? Math.floor(last) + 1,
+          ...(args.time === undefined ? {} : { fade: args.time }),
+          others: args.others ? "out" : "leave",
         }),
       );
     },
