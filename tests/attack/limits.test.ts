@@ -30,6 +30,7 @@ function standing(): World {
     'draw truss from -6 7 to 6 7 name "Mast"',
     "output 1 artnet to 127.0.0.1",
     "1 thru 3",
+    "record group 12",
   ])
     runOrThrow(desk, line);
   return desk.world;
@@ -41,7 +42,7 @@ function runOrThrow(desk: Desk, line: string): void {
 const start = standing();
 const [f1, f2] = Object.values(start.show.fixtures).map((f) => f.id) as [string, string];
 const [list, other] = Object.keys(start.show.lists) as [string, string];
-const group = Object.keys(start.show.groups)[0]!;
+const [group, later] = Object.keys(start.show.groups) as [string, string];
 const [cue, second] = Object.keys(start.show.lists[list]!.cues) as [string, string];
 const key = `${f1}.0.Dimmer`;
 const entry = { attribute: "Dimmer", value: 40, time: { delay: 1, fade: 2 } };
@@ -68,7 +69,7 @@ const SAMPLES: Intent[] = [
     arrangement: { [f1]: { x: 1, y: 2 } },
     steps: { [f1]: 2 },
   },
-  { kind: "orderGroups", groups: [group] },
+  { kind: "orderGroups", groups: [later, group] },
   { kind: "hold", values: { [key]: entry }, says: "holds" },
   { kind: "drop", keys: [key] },
   { kind: "keepOut", keys: [key], out: true },

@@ -31,7 +31,7 @@ export const recordCue = defineIntent({
     entries: z.record(ParamKeySchema, EntrySchema).optional(),
   },
   apply(world, intent) {
-    const held = intent.empty ? {} : (intent.entries ?? recordable(world as World));
+    const held = intent.empty ? {} : (intent.entries ?? recordable(world));
     if (!intent.empty && Object.keys(held).length === 0)
       fail(
         Object.keys(world.hands.held).length > 0 && !intent.entries
@@ -99,7 +99,7 @@ export const updateCue = defineIntent({
   fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), cueOnly: z.boolean() },
   apply(world, { list: listId, cue: id, all, cueOnly }) {
     const cue = cueIn(world, listId, id);
-    const held: Readonly<Record<ParamKey, Entry>> = recordable(world as World);
+    const held: Readonly<Record<ParamKey, Entry>> = recordable(world);
     if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
     const keys = Object.keys(held).filter((key) => all || cue.entries[key]);
     if (keys.length === 0) fail(`cue ${cue.number} stores none of what is held`, "To add it, say: update cue ... all");

@@ -35,7 +35,7 @@ function entriesOf(
     const { fixture, cell } = splitKey(key);
     return own.has(fixture) || own.has(item(fixture, cell));
   };
-  const dark = out ? others.flatMap((i) => targetsOf(world.show as Show, i, "Dimmer")) : [];
+  const dark = out ? others.flatMap((i) => targetsOf(world.show, i, "Dimmer")) : [];
   return {
     ...Object.fromEntries(dark.map((t) => [t.key, { attribute: t.attribute, value: 0 }])),
     ...Object.fromEntries(Object.entries(recordable(world)).filter(([key]) => ofStep(key))),

@@ -28,7 +28,7 @@ function looks(values: Record<string, Entry>): Xy[] {
     cells.set(cell, { ...cells.get(cell), [attribute]: (value as number) / 100 });
   }
   return [...cells.values()].flatMap((parts): Xy[] => {
-    if ("ColorSub_C" in parts) return [filtered([parts.ColorSub_C!, parts.ColorSub_M!, parts.ColorSub_Y!])];
+    if ("ColorSub_C" in parts) return [filtered([parts.ColorSub_C, parts.ColorSub_M!, parts.ColorSub_Y!])];
     const names = Object.keys(parts).filter((name) => EMITTERS[name]);
     const seen = chromaOf(
       names.map((n) => EMITTERS[n]!),
