@@ -7,7 +7,7 @@ import { item, splitItem, splitKey, type Item, type ParamKey } from "../show/ids
 import { exact } from "../show/lineText";
 import { targetsOf } from "../show/model";
 import { fail } from "../show/refusal";
-import { cueNumber, wholeNumber, type Show } from "../show/schema";
+import { cueNumber, wholeNumber } from "../show/schema";
 import type { Entry } from "../show/value";
 import type { World } from "../show/world";
 import { recordCue } from "./recordIntents";

@@ -4,6 +4,7 @@ import { StagePlan } from "../stage/StagePlan";
 import { GroupPanel } from "./GroupPanel";
 import { OrderPanel } from "./OrderPanel";
 import { Programmer } from "./Programmer";
+import { SpreadPanel } from "./SpreadPanel";
 import classes from "./Build.module.css";
 
 /** Groups and order, the stage, the programmer. */
@@ -13,6 +14,7 @@ export function BuildPlace() {
       <div className={classes.left}>
         <GroupPanel />
         <OrderPanel />
+        <SpreadPanel />
       </div>
       <StagePlan />
       <Programmer />

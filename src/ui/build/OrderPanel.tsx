@@ -1,173 +1,118 @@
 "use client";
 
-import { ActionIcon, Button, Group, Menu, Select } from "@mantine/core";
-import { IconArrowsShuffle, IconArrowsSort, IconChevronLeft, IconChevronRight, IconMap } from "@tabler/icons-react";
-import { itemText } from "@/core/show/model";
-import { spreadItems } from "@/core/select/place";
-import { closedPlace } from "@/core/select/spread";
-import { select, setSpread, step as walk } from "@/core/select/intents";
-import { orderedBy, stepsFor } from "@/core/select/order";
-import type { Item } from "@/core/show/ids";
-import { shuffled } from "@/core/units/random";
+import { ActionIcon, Group, Menu } from "@mantine/core";
+import { IconArrowsShuffle, IconArrowsSort, IconMap } from "@tabler/icons-react";
+import { useState } from "react";
+import { select } from "@/core/select/intents";
+import { orderedBy } from "@/core/select/order";
 import type { Spread } from "@/core/show/hands";
-import { EditableText } from "../parts/EditableText";
-import { NumberField } from "../parts/NumberField";
+import type { Item } from "@/core/show/ids";
+import { itemText } from "@/core/show/model";
+import { shuffled } from "@/core/units/random";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
-const MOST_BARS = 64;
-const PLACES: { value: Spread["by"]; label: string }[] = [
-  { value: "order", label: "over the selection order" },
-  { value: "left", label: "over the plan, left to right" },
-  { value: "front", label: "over the plan, front to back" },
-  { value: "centre", label: "over the plan, from the centre" },
-  { value: "around", label: "over the plan, around" },
-  { value: "steps", label: "by steps given by hand" },
+const MOST = 60;
+const WAYS: { by: Spread["by"]; label: string }[] = [
+  { by: "left", label: "Left to right" },
+  { by: "front", label: "Front to back" },
+  { by: "centre", label: "Out from the centre" },
+  { by: "around", label: "Around the centre" },
 ];
 
-/** The order of the selection and how values spread over it, previewed while its settings move. */
+/** The order of the selection: seen, turned round, shuffled, sorted by the plan, and dragged by hand. */
 export function OrderPanel() {
   const session = useSession();
   const { show, hands } = useShow((s) => s.world);
-  const whole = hands.stepping?.whole ?? hands.selection;
-  const { step, count } = spreadItems(show, whole, hands.spread);
-  const order = (items: readonly Item[]) => session.act([select.of({ items: [...items] })]);
-  const go = (to: "next" | "previous" | "whole") => session.act([walk.of({ to })]);
-  const give = (given: number[]) => set({ by: "steps", steps: stepsFor(session.store.getState().world, given) });
-  const set = (change: Partial<Spread>) =>
-    session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
-  if (whole.length === 0) return null;
+  const [dragged, setDragged] = useState<{ item: Item; over: number } | null>(null);
+  if ((hands.stepping?.whole ?? hands.selection).length === 0) return null;
+  const put = (items: readonly Item[]) => session.act([select.of({ items: [...items] })]);
+  const now = dragged ? moved(hands.selection, dragged.item, dragged.over) : hands.selection;
   return (
-    <>
-      <section aria-label="Order">
-        <header className={classes.head}>
-          <h2>Order</h2>
-          <Group gap={2}>
-            <ActionIcon
-              variant="subtle"
-              color="gray"
-              title="Reverse"
-              aria-label="Reverse the order"
-              onClick={() => order([...hands.selection].reverse())}
-            >
-              <IconArrowsSort size={16} />
-            </ActionIcon>
-            <ActionIcon
-              variant="subtle"
-              color="gray"
-              title="Shuffle"
-              aria-label="Shuffle the order"
-              onClick={() => order(shuffled(hands.selection, show.seed))}
-            >
-              <IconArrowsShuffle size={16} />
-            </ActionIcon>
-            <Menu>
-              <Menu.Target>
-                <ActionIcon
-                  variant="subtle"
-                  color="gray"
-                  title="By place on the plan"
-                  aria-label="Order by place on the plan"
-                >
-                  <IconMap size={16} />
-                </ActionIcon>
-              </Menu.Target>
-              <Menu.Dropdown>
-                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "left"))}>Left to right</Menu.Item>
-                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "front"))}>Front to back</Menu.Item>
-                <Menu.Item onClick={() => order(orderedBy(show, hands.selection, "centre"))}>
-                  Out from the centre
+    <section aria-label="Order">
+      <header className={classes.head}>
+        <h2>Order</h2>
+        <Group gap={2}>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            title="Reverse"
+            aria-label="Reverse the order"
+            onClick={() => put([...hands.selection].reverse())}
+          >
+            <IconArrowsSort size={16} />
+          </ActionIcon>
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            title="Shuffle"
+            aria-label="Shuffle the order"
+            onClick={() => put(shuffled(hands.selection, show.seed))}
+          >
+            <IconArrowsShuffle size={16} />
+          </ActionIcon>
+          <Menu>
+            <Menu.Target>
+              <ActionIcon
+                variant="subtle"
+                color="gray"
+                title="By place on the plan"
+                aria-label="Order by place on the plan"
+              >
+                <IconMap size={16} />
+              </ActionIcon>
+            </Menu.Target>
+            <Menu.Dropdown>
+              {WAYS.map(({ by, label }) => (
+                <Menu.Item key={by} onClick={() => put(orderedBy(show, hands.selection, by))}>
+                  {label}
                 </Menu.Item>
-              </Menu.Dropdown>
-            </Menu>
-          </Group>
-        </header>
-        <p className={`${classes.order} num`} data-testid="order">
-          {hands.selection
-            .slice(0, 40)
-            .map((i) => itemText(show, i))
-            .join(" ")}
-          {hands.selection.length > 40 ? " …" : ""}
-        </p>
-      </section>
-      <section aria-label="Spread">
-        <header className={classes.head}>
-          <h2>Spread</h2>
-          <Group gap={2}>
-            <ActionIcon
-              variant="subtle"
-              color="gray"
-              aria-label="Previous step"
-              title="Previous step"
-              onClick={() => go("previous")}
-            >
-              <IconChevronLeft size={16} />
-            </ActionIcon>
-            <Button
-              size="compact-xs"
-              variant="subtle"
-              color="gray"
-              onClick={() => go("whole")}
-              disabled={!hands.stepping}
-            >
-              {hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}
-            </Button>
-            <ActionIcon
-              variant="subtle"
-              color="gray"
-              aria-label="Next step"
-              title="Next step"
-              onClick={() => go("next")}
-            >
-              <IconChevronRight size={16} />
-            </ActionIcon>
-          </Group>
-        </header>
-        <div className={classes.bars} aria-hidden>
-          {step.slice(0, MOST_BARS).map((g, k) => (
-            <span
-              key={k}
-              data-on={!hands.stepping || hands.stepping.step === g}
-              style={{ height: `${6 + 94 * closedPlace(g, count)}%` }}
-            />
-          ))}
-        </div>
-        <Group gap={6} wrap="nowrap" mt={6}>
-          {(["bunch", "mirror", "repeat"] as const).map((name) => (
-            <NumberField
-              key={name}
-              size="xs"
-              label={name}
-              aria-label={name}
-              value={hands.spread[name]}
-              min={name === "repeat" ? 0 : 1}
-              max={1000}
-              onSet={(v) => void set({ [name]: v })}
-            />
-          ))}
+              ))}
+            </Menu.Dropdown>
+          </Menu>
         </Group>
-        <Select
-          size="xs"
-          mt={6}
-          aria-label="Spread over"
-          data={PLACES}
-          value={hands.spread.by}
-          allowDeselect={false}
-          comboboxProps={{ position: "top" }}
-          onChange={(v) => v && (v === "steps" ? give(whole.map((_, k) => k + 1)) : set({ by: v }))}
-        />
-        {hands.spread.by === "steps" && (
-          <EditableText
-            mono
-            label="Steps, one for each in order"
-            value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")}
-            onSave={(text) => {
-              const given = session.read("steps", text);
-              if (given) give(given);
+      </header>
+      <ol
+        className={`${classes.order} num`}
+        data-testid="order"
+        onPointerMove={(e) => {
+          const over = (document.elementFromPoint(e.clientX, e.clientY) as HTMLElement | null)?.closest<HTMLElement>(
+            "[data-place]",
+          );
+          if (dragged && over) setDragged({ ...dragged, over: Number(over.dataset.place) });
+        }}
+        onPointerUp={() => {
+          if (dragged && now.join() !== hands.selection.join()) put(now);
+          setDragged(null);
+        }}
+        onPointerCancel={() => setDragged(null)}
+      >
+        {now.slice(0, MOST).map((i, k) => (
+          <li
+            key={i}
+            data-place={k}
+            data-dragged={dragged?.item === i}
+            title="Drag to another place in the order; Alt and arrows move it"
+            tabIndex={0}
+            onPointerDown={(e) => e.button === 0 && setDragged({ item: i, over: k })}
+            onKeyDown={(e) => {
+              const by = e.altKey ? ({ ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0) : 0;
+              if (by === 0) return;
+              e.preventDefault();
+              put(moved(hands.selection, i, Math.min(hands.selection.length - 1, Math.max(0, k + by))));
             }}
-          />
-        )}
-      </section>
-    </>
+          >
+            {itemText(show, i)}
+          </li>
+        ))}
+        {now.length > MOST && <li aria-hidden>…</li>}
+      </ol>
+    </section>
   );
+}
+
+/** Items with one of them at another place. */
+function moved(items: readonly Item[], item: Item, place: number): Item[] {
+  const rest = items.filter((i) => i !== item);
+  return [...rest.slice(0, place), item, ...rest.slice(place)];
 }

@@ -1,17 +1,16 @@
 "use client";
 
-import { hold } from "@/core/command/building";
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
-import { targetsOf } from "@/core/show/model";
 import { clear, heldSummary, setHighlight } from "@/core/program/intents";
 import { shownKey } from "../keys";
-import { ValueRow } from "../parts/ValueRow";
 import parts from "../parts/parts.module.css";
 import { useSession, useShow, useStageSummary } from "../useSession";
-import { ColourField } from "./ColourField";
+import { AimPanel } from "./AimPanel";
+import { AttributeValue } from "./AttributeValue";
+import { ColourPanel } from "./ColourPanel";
 import { PositionPad } from "./PositionPad";
-import { summarise, type AttributeRow, type FamilyRows } from "./summary";
+import { summarise, type FamilyRows } from "./summary";
 import classes from "./Build.module.css";
 
 /** What the selection shows on stage, what of it is held, and the hands to change it. */
@@ -83,51 +82,16 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
         <h2>{family}</h2>
         <span>{source}</span>
       </header>
-      {family === "Colour" && mixes && <ColourField rows={rows} />}
-      {family === "Position" && has("Pan") && has("Tilt") && <PositionPad rows={rows} />}
+      {family === "Colour" && mixes && <ColourPanel rows={rows} />}
+      {family === "Position" && has("Pan") && has("Tilt") && (
+        <>
+          <PositionPad rows={rows} />
+          <AimPanel />
+        </>
+      )}
       {rows.map((row) => (
         <AttributeValue key={row.attribute} row={row} />
       ))}
     </section>
-  );
-}
-
-function AttributeValue({ row }: { row: AttributeRow }) {
-  const session = useSession();
-  const { attribute, label, low, high, min, max, text, form, source, time } = row;
-  const why = useShow(({ world: { show, hands } }) => {
-    const having = hands.selection.flatMap((i) => targetsOf(show, i, attribute).slice(0, 1));
-    return having[0]?.key;
-  });
-  const size = max - min || 1;
-  const whole =
-    size <= 40 &&
-    Number.isInteger(min) &&
-    Number.isInteger(max) &&
-    attribute.match(/^(Color1|Gobo\d|Shutter1|Prism1|TapSync|Resync)$/);
-  return (
-    <ValueRow
-      label={label}
-      text={text}
-      form={form}
-      source={source}
-      {...(time ? { time } : {})}
-      share={((low + high) / 2 - min) / size}
-      perPixel={whole ? 0.05 : size / 220}
-      onScrub={(by, first) =>
-        void session.hold(
-          (b) =>
-            whole
-              ? hold(b, attribute, [Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))], false)
-              : hold(b, attribute, [by], true),
-          !first,
-        )
-      }
-      onWhy={() => why && session.showWhy(why)}
-      onType={(typed) => {
-        const amounts = session.read("values", typed);
-        if (amounts) session.hold((b) => hold(b, attribute, amounts, false));
-      }}
-    />
   );
 }

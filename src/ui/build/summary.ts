@@ -2,6 +2,7 @@
 import { ATTRIBUTES, attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
 import { targetsOf, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
+import type { Step } from "@/core/fixture/type";
 import type { Item } from "@/core/show/ids";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
@@ -20,6 +21,8 @@ export interface AttributeRow {
   form: Form;
   source: string;
   time?: string;
+  /** Slots or states, where it has them. */
+  steps?: readonly Step[];
 }
 
 export interface FamilyRows {
@@ -104,6 +107,7 @@ function rowOf(
     text: valueText(low, high, attribute, target),
     form: held > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
     source: held > 0 ? (held === targets.length ? "held" : `held for ${held} of ${targets.length}`) : source,
+    ...(target.fn.steps ? { steps: target.fn.steps } : {}),
     ...(times.size ? { time: times.size === 1 ? `${[...times][0]!} s` : "several" } : {}),
   };
 }

@@ -24,10 +24,26 @@ interface Props {
   onType(text: string): void;
   /** Asks for the stack behind it. */
   onWhy?(): void;
+  /** Whether its fan over several is open, and opening or closing it. */
+  fan?: boolean;
+  onFan?(): void;
 }
 
 /** One value: label, bar and number. Its form tells where it comes from; dragging, wheel and arrows change it, a press types. */
-export function ValueRow({ label, text, source, form, time, share, perPixel, onScrub, onType, onWhy }: Props) {
+export function ValueRow({
+  label,
+  text,
+  source,
+  form,
+  time,
+  share,
+  perPixel,
+  onScrub,
+  onType,
+  onWhy,
+  fan,
+  onFan,
+}: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const scrub = useScrub({ perPixel, onChange: onScrub, onPress: () => setDraft("") });
   const bar = useScrub({ perPixel, onChange: onScrub });
@@ -36,6 +52,20 @@ export function ValueRow({ label, text, source, form, time, share, perPixel, onS
       <button type="button" className={classes.label} title={`Why ${label.toLowerCase()} shows this`} onClick={onWhy}>
         {label}
       </button>
+      {onFan ? (
+        <button
+          type="button"
+          className={classes.fan}
+          aria-pressed={fan}
+          aria-label={`Fan ${label.toLowerCase()} over the selection`}
+          title="Fan over the selection"
+          onClick={onFan}
+        >
+          ⟋
+        </button>
+      ) : (
+        <span />
+      )}
       <div className={classes.bar} {...bar} aria-hidden>
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
       </div>

@@ -8,6 +8,7 @@ import { select } from "@/core/select/intents";
 import { KEYS } from "../keys";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
+import { endStageTools } from "../stage/stageTools";
 import { usePlaceHref } from "./placeHref";
 import { PLACES } from "./Rail";
 
@@ -40,6 +41,7 @@ export function useKeys(): void {
       escape: () => {
         const ask = askInput();
         if (ask && ask.value !== "") return;
+        if (endStageTools()) return;
         if (session.store.getState().world.hands.selection.length > 0) session.act([select.of({ items: [] })], "none");
       },
       ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),

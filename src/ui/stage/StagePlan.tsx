@@ -3,12 +3,18 @@
 import { Tooltip, useComputedColorScheme } from "@mantine/core";
 import { IconPlugConnected } from "@tabler/icons-react";
 import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { aim } from "@/core/command/building";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
-import { drawn, inside, lampAt, ON_IT, type Box } from "./hit";
-import { PaceSchema, type ToPainter } from "./messages";
+import { AimMark } from "./AimMark";
+import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
 import { fitView, lampsOf, toMetres, toPixels } from "./plan";
+import { StageBar } from "./StageBar";
+import { useStageTools } from "./stageTools";
+import { useCamera } from "./useCamera";
+import { useTrial } from "./useTrial";
+import { usePainter } from "./usePainter";
 import { useWireStage } from "./wireStage";
 import classes from "./Stage.module.css";
 
@@ -32,7 +38,6 @@ export interface PlanEdit {
 export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const session = useSession();
   const host = useRef<HTMLDivElement>(null);
-  const painter = useRef<Worker | null>(null);
   const { width, height } = useSize(host);
   const scheme = useComputedColorScheme("dark");
   const show = useShow((s) => s.world.show);
@@ -41,50 +46,36 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const [box, setBox] = useState<Box | null>(null);
   const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
   const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
-  const view = useMemo(
+  const fitted = useMemo(
     () => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),
     [lamps, scenery, width, height],
   );
+  const camera = useCamera(host, fitted);
+  const { view } = camera;
+  const area = useStageTools((s) => s.area);
+  const aiming = useStageTools((s) => s.aiming) && !edit;
   const [fromWire, setFromWire] = useState(false);
   const moving = useRef(false);
   /** Lamps a line was drawn through so far, and whether they are added. */
+  const [loop, setLoop] = useState<{ x: number; y: number }[]>([]);
   const [path, setPath] = useState<{ ids: string[]; add: boolean } | null>(null);
   const order = useMemo(
     () => (path && path.ids.length > 1 ? drawn(selection, path.ids, path.add) : selection),
     [selection, path],
   );
 
-  useEffect(() => {
-    const element = document.createElement("canvas");
-    element.className = classes.canvas!;
-    host.current!.prepend(element);
-    const worker = new Worker(new URL("./painter.worker.ts", import.meta.url), { type: "module" });
-    const canvas = element.transferControlToOffscreen();
-    worker.postMessage({ kind: "canvas", canvas } satisfies ToPainter, [canvas]);
-    worker.addEventListener("message", ({ data }: MessageEvent) => {
-      const pace = PaceSchema.safeParse(data);
-      if (pace.success && host.current)
-        host.current.dataset.pace = `${pace.data.frames.toFixed(1)} ${pace.data.ms.toFixed(2)}`;
-    });
-    painter.current = worker;
-    return () => {
-      painter.current = null;
-      worker.terminate();
-      element.remove();
-    };
-  }, []);
-  const tell = (message: ToPainter) => painter.current?.postMessage(message);
+  const tell = usePainter(host, classes.canvas!);
 
   useEffect(() => {
     if (stage && !fromWire) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
-  }, [stage, fromWire]);
+  }, [tell, stage, fromWire]);
   const received = useWireStage(fromWire, show, stage?.layout, (layout, memory) =>
     tell({ kind: "memory", layout, memory }),
   );
-  useEffect(() => tell({ kind: "plan", lamps, scenery }), [lamps, scenery]);
+  useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
   useEffect(() => {
     if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
-  }, [width, height, view, scheme]);
+  }, [tell, width, height, view, scheme]);
   useEffect(() => {
     const places: Record<string, number> = {};
     const cells: Record<string, number[]> = {};
@@ -94,7 +85,9 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
       else (cells[fixture] ??= []).push(cell);
     });
     tell({ kind: "selection", order: places, cells });
-  }, [order]);
+  }, [tell, order]);
+
+  const trial = useTrial(tell);
 
   const adds = (event: PointerEvent) => event.shiftKey || event.ctrlKey || event.metaKey;
   const at = (event: PointerEvent) => {
@@ -110,11 +103,26 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
         : [...now, ...items.filter((i) => !now.includes(i))];
     session.act([select.of({ items: next })], "select");
   };
+  const aimAt = (p: { x: number; y: number }, join: boolean) => {
+    const { x, y } = toMetres(view, p.x, p.y);
+    session.hold((b) => aim(b, { aim: [round(x), round(y), 0] }), join);
+  };
   const onPointerDown = (event: PointerEvent<HTMLDivElement>) => {
-    if (event.button !== 0) return;
     if ((event.target as HTMLElement).closest("button")) return;
-    event.currentTarget.setPointerCapture(event.pointerId);
     const p = at(event);
+    if (camera.grab(event, p)) {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      setBox(null);
+      setPath(null);
+      return;
+    }
+    if (event.button !== 0) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    if (aiming) {
+      setBox({ x1: p.x, y1: p.y, x2: p.x, y2: p.y });
+      return aimAt(p, false);
+    }
+    setLoop([p]);
     const under = edit?.moves ? lampAt(lamps, view, p.x, p.y) : undefined;
     moving.current = under !== undefined;
     const lamp = edit ? undefined : lampAt(lamps, view, p.x, p.y, ON_IT);
@@ -123,16 +131,21 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     setBox({ x1: p.x, y1: p.y, x2: p.x, y2: p.y });
   };
   const onPointerMove = (event: PointerEvent<HTMLDivElement>) => {
-    if (!box) return;
     const p = at(event);
+    if (camera.move(event, p)) return;
+    if (!box) return;
     setBox({ ...box, x2: p.x, y2: p.y });
+    if (aiming) return aimAt(p, true);
+    if (area === "lasso") setLoop((now) => [...now, p]);
     const next = path && lampAt(lamps, view, p.x, p.y, ON_IT);
     if (next && !path.ids.includes(next.id)) setPath({ ...path, ids: [...path.ids, next.id] });
   };
   const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
+    camera.letGo(event);
     if (!box) return;
     setBox(null);
     setPath(null);
+    if (aiming) return;
     const far = Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
     const [from, to] = [toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)];
     if (far && moving.current) return edit!.onMove(to.x - from.x, to.y - from.y);
@@ -141,7 +154,11 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     const add = adds(event);
     const still = !far || path !== null;
     const hit = still ? lampAt(lamps, view, box.x1, box.y1) : undefined;
-    const chosen = still ? (hit ? [hit.id] : []) : inside(lamps, view, box).map((l) => l.id);
+    const chosen = still
+      ? hit
+        ? [hit.id]
+        : []
+      : (area === "lasso" && !edit ? within(lamps, view, loop) : inside(lamps, view, box)).map((l) => l.id);
     if (chosen.length > 0 || !add) choose(chosen, add);
   };
 
@@ -168,7 +185,8 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
-      onPointerCancel={() => (setBox(null), setPath(null))}
+      onPointerCancel={(e) => (camera.letGo(e), setBox(null), setPath(null))}
+      data-aiming={aiming}
     >
       {lamps.length === 0 && (
         <p className={classes.empty}>
@@ -200,6 +218,22 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           </button>
         </Tooltip>
       )}
+      <AimMark view={view} aiming={aiming} />
+      {aiming && <p className={classes.tool}>Press or drag where the selected movers are to point. Esc ends it.</p>}
+      {trial && (
+        <p className={classes.tool}>
+          Trial: the steps light up on this picture only. Nothing is held, nothing is sent.
+        </p>
+      )}
+      <StageBar
+        onZoom={(by) => camera.zoom({ x: width / 2, y: height / 2 }, by)}
+        onFit={(what) => {
+          const own = lamps.filter((l) => selection.some((i) => splitItem(i).fixture === l.id));
+          camera.look(what === "all" ? null : fitView(own, width, height));
+        }}
+        fitted={camera.fitted}
+        some={selection.length > 0}
+      />
       {ghosts.map((g, i) => {
         const [x, y] = toPixels(view, g.x, g.y);
         return <i key={i} className={classes.ghost} style={{ left: x, top: y }} />;
@@ -216,7 +250,12 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           />
         </svg>
       )}
-      {box && dragged && !path && ghosts.length === 0 && (
+      {box && dragged && !path && !aiming && area === "lasso" && !edit && (
+        <svg className={classes.line} aria-hidden>
+          <polygon points={loop.map((p) => `${p.x},${p.y}`).join(" ")} />
+        </svg>
+      )}
+      {box && dragged && !path && !aiming && (area === "marquee" || edit) && ghosts.length === 0 && (
         <div
           className={classes.marquee}
           style={{
@@ -230,6 +269,9 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     </div>
   );
 }
+
+/** Centimetres are as fine as a hand points. */
+const round = (v: number): number => Math.round(v * 100) / 100;
 
 function ghostsOf(
   edit: PlanEdit,

@@ -4,6 +4,7 @@ import type { Half } from "@/engine/frame";
 import { addBeam, clearBeams, type Beam, type BeamField } from "./beams";
 import { aim, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
+import { createRoom } from "./labelRoom";
 import { glowOf, lampSprite } from "./sprites";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
@@ -66,14 +67,26 @@ export function drawRoom(
   c.font = "10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
   c.textBaseline = "middle";
-  const crowded = view.scale < 16;
+  // Signs keep their room; a number that finds none beside them is left out.
+  const room = createRoom(width, height);
+  const half = signSize(view) + 1;
+  const sides = lamps.length <= MANY ? (lamp: Lamp) => labelSide(lamps, lamp, view) : above;
   for (const lamp of lamps) {
-    if (crowded && lamp.number % 5 !== 0) continue;
     const [x, y] = toPixels(view, lamp.x, lamp.y);
-    const [dx, dy] = labelSide(lamps, lamp, view);
-    c.fillText(String(lamp.number), x + dx, y + dy);
+    room.take(x - half, y - half, 2 * half, 2 * half);
+  }
+  for (const lamp of lamps) {
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    const [dx, dy] = sides(lamp);
+    const text = String(lamp.number);
+    const wide = 6.2 * text.length;
+    if (room.has(x + dx - wide / 2, y + dy - 5, wide, 10)) c.fillText(text, x + dx, y + dy);
   }
 }
+
+/** With more lamps than this, every number stands above its lamp, or nowhere. */
+const MANY = 600;
+const above = (): [number, number] => [0, -15];
 
 const TRUSS = 0.3;
 
@@ -158,7 +171,7 @@ export function castBeams(field: BeamField, lamps: readonly Lamp[], half: Half, 
 }
 
 /** Half the size of a sign, in pixels. */
-const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
+export const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
 /** The signs of all lamps with their glow. */
 export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, palette: Palette): void {
@@ -204,47 +217,26 @@ function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): 
   }
 }
 
-/** Rings and order numbers of what is selected. */
-export function drawSelection(
+/** A trial: these at full in the colour of the selection, all others dark. */
+export function drawTrial(
   c: Ctx,
   lamps: readonly Lamp[],
+  lit: ReadonlySet<string>,
   view: View,
-  order: Record<string, number>,
-  cells: Record<string, number[]>,
   palette: Palette,
 ): void {
-  c.lineWidth = 2;
-  c.strokeStyle = palette.selection;
-  c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
-  c.textAlign = "center";
-  c.textBaseline = "middle";
-  const size = signSize(view) + 3.5;
-  const many = Object.keys(order).length > 400;
+  const size = signSize(view);
+  c.imageSmoothingEnabled = false;
   for (const lamp of lamps) {
-    for (const cell of cells[lamp.id] ?? []) {
-      const source = lamp.sources[cell - 1];
-      if (!source) continue;
-      const [x, y] = toPixels(view, source.x, source.y);
-      c.strokeRect(x - 3, y - 8, 6, 16);
-    }
-    const place = order[lamp.id];
-    if (place === undefined) continue;
+    const on = lit.has(lamp.id);
     const [x, y] = toPixels(view, lamp.x, lamp.y);
-    c.beginPath();
     if (lamp.kind === "bar") {
-      const wide = Math.max(2.5, view.scale * 0.1) * 12 + 8;
-      c.rect(x - wide / 2, y - size, wide, 2 * size);
-    } else if (lamp.kind === "spot") c.arc(x, y, size, 0, 2 * Math.PI);
-    else c.rect(x - size, y - size, 2 * size, 2 * size);
-    c.stroke();
-    if (many) continue;
-    c.fillStyle = palette.selection;
-    const text = String(place);
-    const wide = 6 + 6 * text.length;
-    c.beginPath();
-    c.roundRect(x + size - 4, y - size - 8, wide, 13, 4);
-    c.fill();
-    c.fillStyle = palette.onSelection;
-    c.fillText(text, x + size - 4 + wide / 2, y - size - 1);
+      const wide = Math.max(2.5, view.scale * 0.1) * 12;
+      c.fillStyle = on ? palette.selection : palette.body;
+      c.fillRect(x - wide / 2, y - size / 2, wide, size);
+      continue;
+    }
+    const picture = lampSprite(lamp.kind, size, 126, 232, 196, on ? 1 : 0, palette.body, palette.number);
+    c.drawImage(picture, Math.round(x - picture.width / 2), Math.round(y - picture.height / 2));
   }
 }

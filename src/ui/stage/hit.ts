@@ -40,6 +40,19 @@ export function inside(lamps: readonly Lamp[], view: View, { x1, y1, x2, y2 }: B
     .map(({ lamp }) => lamp);
 }
 
+/** Lamps within a line drawn around them, by number. @param loop points of the picture. */
+export function within(lamps: readonly Lamp[], view: View, loop: readonly { x: number; y: number }[]): Lamp[] {
+  const inLoop = (x: number, y: number): boolean => {
+    let found = false;
+    for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {
+      const [a, b] = [loop[i]!, loop[j]!];
+      if (a.y > y !== b.y > y && x < ((b.x - a.x) * (y - a.y)) / (b.y - a.y) + a.x) found = !found;
+    }
+    return found;
+  };
+  return lamps.filter((lamp) => inLoop(...toPixels(view, lamp.x, lamp.y))).sort((a, b) => a.number - b.number);
+}
+
 /**
  * The selection after a line was drawn from lamp to lamp. From a selected lamp it puts the selected ones it
  * passes first, in that order; from another it selects what it passes; with `add` that is added at the end.

@@ -9,6 +9,8 @@ export type ToPainter =
   | { kind: "memory"; layout: Layout; memory: ArrayBufferLike }
   | { kind: "plan"; lamps: Lamp[]; scenery: Scenic[] }
   | { kind: "view"; width: number; height: number; ratio: number; view: View; daylight: boolean }
+  /** Fixtures that a trial lights up on the picture, all others dark; null for the stage as it is. */
+  | { kind: "trial"; lit: string[] | null }
   /** Place in the selection (from 1) of fixtures, and of those with only cells selected. */
   | { kind: "selection"; order: Record<string, number>; cells: Record<string, number[]> };
 

@@ -2,7 +2,8 @@
 import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { createBeamField, developBeams, type BeamField } from "./beams";
-import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawSelection } from "./draw";
+import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTrial } from "./draw";
+import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "./plan";
 import { clearSprites } from "./sprites";
@@ -19,6 +20,8 @@ let lamps: Lamp[] = [];
 let scenery: Scenic[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
+/** What a trial lights up; null for the stage as it is. */
+let trial: ReadonlySet<string> | null = null;
 /** Resolution of the beams against the plan's. */
 const FINE = 1 / 2;
 let share = FINE;
@@ -49,6 +52,9 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       if (size?.daylight !== data.daylight) clearSprites();
       size = data;
       roomDirty = true;
+      return;
+    case "trial":
+      trial = data.lit && new Set(data.lit);
       return;
     case "selection":
       selected = data;
@@ -83,7 +89,8 @@ function paint(): void {
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.drawImage(room!, 0, 0);
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
-  if (frame && fits()) {
+  if (trial) drawTrial(context, lamps, trial, view, palette);
+  else if (frame && fits()) {
     const half = wholeHalf(frame);
     const { field, canvas: small, context: c, pixels } = beams!;
     castBeams(field, lamps, half, view, share);

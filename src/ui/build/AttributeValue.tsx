@@ -1,0 +1,62 @@
+"use client";
+
+import { useState } from "react";
+import { hold } from "@/core/command/building";
+import { targetsOf } from "@/core/show/model";
+import { ValueRow } from "../parts/ValueRow";
+import { useSession, useShow } from "../useSession";
+import { FanRow } from "./FanRow";
+import { SlotRow } from "./SlotRow";
+import type { AttributeRow } from "./summary";
+
+const MOST_SLOTS = 16;
+
+/** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
+export function AttributeValue({ row }: { row: AttributeRow }) {
+  const session = useSession();
+  const { attribute, label, low, high, min, max, text, form, source, time, steps } = row;
+  const [fans, setFans] = useState(false);
+  const several = useShow((s) => s.world.hands.selection.length > 1);
+  const why = useShow(({ world: { show, hands } }) => {
+    const having = hands.selection.flatMap((i) => targetsOf(show, i, attribute).slice(0, 1));
+    return having[0]?.key;
+  });
+  const size = max - min || 1;
+  const whole = steps !== undefined;
+  return (
+    <>
+      <ValueRow
+        label={label}
+        text={text}
+        form={form}
+        source={source}
+        {...(time ? { time } : {})}
+        share={((low + high) / 2 - min) / size}
+        perPixel={whole ? 0.05 : size / 220}
+        onScrub={(by, first) =>
+          void session.hold(
+            (b) =>
+              whole
+                ? hold(b, attribute, [Math.min(max, Math.max(min, Math.round(low) + Math.sign(by)))], false)
+                : hold(b, attribute, [by], true),
+            !first,
+          )
+        }
+        onWhy={() => why && session.showWhy(why)}
+        onType={(typed) => {
+          const amounts = session.read("values", typed);
+          if (amounts) session.hold((b) => hold(b, attribute, amounts, false));
+        }}
+        {...(several && !whole ? { fan: fans, onFan: () => setFans(!fans) } : {})}
+      />
+      {steps && steps.length > 1 && steps.length <= MOST_SLOTS && (
+        <SlotRow
+          steps={steps}
+          now={low === high ? low : NaN}
+          onPick={(value) => session.hold((b) => hold(b, attribute, [value], false))}
+        />
+      )}
+      {fans && several && !whole && <FanRow row={row} />}
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+"use client";
+
+import { useRef, useState, type PointerEvent } from "react";
+import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
+import { EMITTERS } from "@/core/colour/emitters";
+import { filterGamut } from "@/core/colour/filter";
+import { gamutOf } from "@/core/colour/mix";
+import { colourValues } from "@/core/program/colour";
+import { splitItem } from "@/core/show/ids";
+import { modelOf } from "@/core/show/model";
+import { plain } from "@/core/units/units";
+import { EditableText } from "../parts/EditableText";
+import { useSession, useShow } from "../useSession";
+import classes from "./Build.module.css";
+
+const WIDE = 0.78;
+const TALL = 0.88;
+const at = ([x, y]: Xy): string => `${x},${TALL - y}`;
+
+interface Gamut {
+  model: string;
+  fixture: string;
+  corners: Xy[];
+}
+
+/** All colours, and what the selected types can show of them. Press or drag to pick; how near each type comes is said. */
+export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }) {
+  const session = useSession();
+  const drawing = useRef(false);
+  const [picked, setPicked] = useState<Xy>([0.3127, 0.329]);
+  const { show, hands } = useShow((s) => s.world);
+  const gamuts = new Map<string, Gamut>();
+  for (const i of hands.selection) {
+    const fixture = show.fixtures[splitItem(i).fixture];
+    if (!fixture || gamuts.has(fixture.type)) continue;
+    const { specs, type } = modelOf(show, fixture);
+    const emitters = [...new Set(specs.map((s) => s.head))].flatMap((head) => EMITTERS[head] ?? []);
+    const corners =
+      emitters.length > 1 ? gamutOf(emitters) : specs.some((s) => s.head === "ColorSub_C") ? filterGamut() : [];
+    if (corners.length > 0) gamuts.set(fixture.type, { model: type.model, fixture: fixture.id, corners });
+  }
+  const near = [...gamuts.values()].map(({ model, fixture }) => ({
+    model,
+    off: colourValues(show, fixture, { xy: picked, white: false }).off,
+  }));
+  const take = (xy: Xy, join: boolean) => {
+    if (!isColour(xy)) return;
+    setPicked(xy);
+    onPick(xy, join);
+  };
+  const pick = (event: PointerEvent<SVGSVGElement>, join: boolean) => {
+    const edge = event.currentTarget.getBoundingClientRect();
+    const round = (v: number) => Math.round(v * 1000) / 1000;
+    take(
+      [
+        round(((event.clientX - edge.left) / edge.width) * WIDE),
+        round(TALL - ((event.clientY - edge.top) / edge.height) * TALL),
+      ],
+      join,
+    );
+  };
+  return (
+    <div className={classes.gamut}>
+      <svg
+        viewBox={`0 0 ${WIDE} ${TALL}`}
+        role="application"
+        aria-label="All colours by xy; press or drag to pick one"
+        data-testid="gamut"
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId);
+          drawing.current = true;
+          pick(e, false);
+        }}
+        onPointerMove={(e) => drawing.current && pick(e, true)}
+        onPointerUp={() => (drawing.current = false)}
+      >
+        <polygon className={classes.locus} points={spectralLocus().map(at).join(" ")} />
+        {[...gamuts.values()].map(({ model, corners }) => (
+          <polygon key={model} className={classes.reach} points={corners.map(at).join(" ")} />
+        ))}
+        <circle className={classes.picked} cx={picked[0]} cy={TALL - picked[1]} r={0.018} />
+      </svg>
+      <div className={classes.near}>
+        <EditableText
+          mono
+          label="xy of the colour"
+          value={picked.map((v) => plain(v, 4)).join(" ")}
+          onSave={(text) => {
+            const typed = session.read("numbers", text);
+            if (typed?.length === 2) take([typed[0]!, typed[1]!], false);
+          }}
+        />
+        {near.map(({ model, off }) => (
+          <span key={model} data-off={off > 0.002}>
+            {model}: {off <= 0.002 ? "met" : `${plain(off, 3)} off in u'v'`}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}

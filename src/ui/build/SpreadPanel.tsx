@@ -1,0 +1,185 @@
+"use client";
+
+import { ActionIcon, Button, Group, Select } from "@mantine/core";
+import { IconChevronLeft, IconChevronRight, IconPlayerPlay, IconPlayerStop } from "@tabler/icons-react";
+import { useEffect } from "react";
+import { setSpread, step as walk } from "@/core/select/intents";
+import { stepsFor } from "@/core/select/order";
+import { patternsFor } from "@/core/select/patterns";
+import { spreadItems } from "@/core/select/place";
+import { closedPlace } from "@/core/select/spread";
+import type { Spread } from "@/core/show/hands";
+import { EditableText } from "../parts/EditableText";
+import { NumberField } from "../parts/NumberField";
+import { setStageTools, useStageTools } from "../stage/stageTools";
+import { useSession, useShow } from "../useSession";
+import { RecordSteps } from "./RecordSteps";
+import classes from "./Build.module.css";
+
+const MOST_BARS = 64;
+const PLACES: { value: Spread["by"]; label: string }[] = [
+  { value: "order", label: "over the selection order" },
+  { value: "left", label: "over the plan, left to right" },
+  { value: "front", label: "over the plan, front to back" },
+  { value: "centre", label: "over the plan, from the centre" },
+  { value: "around", label: "over the plan, around" },
+  { value: "steps", label: "by steps given by hand" },
+];
+
+/** How values, times and steps spread over the selection: its settings with their picture, a trial, and its steps. */
+export function SpreadPanel() {
+  const session = useSession();
+  const { show, hands } = useShow((s) => s.world);
+  const trial = useStageTools((s) => s.trial);
+  const whole = hands.stepping?.whole ?? hands.selection;
+  const { step, count } = spreadItems(show, whole, hands.spread);
+  const lit = trial === null ? (hands.stepping?.step ?? null) : trial % Math.max(1, count);
+  const set = (change: Partial<Spread>) =>
+    session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
+  const go = (to: "next" | "previous" | "whole") => session.act([walk.of({ to })]);
+  const give = (given: number[]) => set({ by: "steps", steps: stepsFor(session.store.getState().world, given) });
+  if (whole.length === 0) return null;
+  return (
+    <section aria-label="Spread">
+      <header className={classes.head}>
+        <h2>Spread</h2>
+        <Group gap={2}>
+          <Arrow label="Previous step" onClick={() => go("previous")} />
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            color="gray"
+            onClick={() => go("whole")}
+            disabled={!hands.stepping}
+          >
+            {hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}
+          </Button>
+          <Arrow label="Next step" onClick={() => go("next")} />
+        </Group>
+      </header>
+      <div className={classes.bars} aria-hidden>
+        {step.slice(0, MOST_BARS).map((g, k) => (
+          <span key={k} data-on={lit === null || lit === g} style={{ height: `${6 + 94 * closedPlace(g, count)}%` }} />
+        ))}
+      </div>
+      <Group gap={6} wrap="nowrap" mt={6}>
+        {(["bunch", "mirror", "repeat"] as const).map((name) => (
+          <NumberField
+            key={name}
+            size="xs"
+            label={name}
+            aria-label={name}
+            value={hands.spread[name]}
+            min={name === "repeat" ? 0 : 1}
+            max={1000}
+            onSet={(v) => void set({ [name]: v })}
+          />
+        ))}
+      </Group>
+      <Select
+        size="xs"
+        mt={6}
+        aria-label="Spread over"
+        data={PLACES}
+        value={hands.spread.by}
+        allowDeselect={false}
+        comboboxProps={{ position: "top" }}
+        onChange={(v) => v && (v === "steps" ? give(whole.map((_, k) => k + 1)) : set({ by: v }))}
+      />
+      {hands.spread.by === "steps" && (
+        <EditableText
+          mono
+          label="Steps, one for each in order"
+          value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")}
+          onSave={(text) => {
+            const given = session.read("steps", text);
+            if (given) give(given);
+          }}
+        />
+      )}
+      <Patterns size={whole.length} now={hands.spread} onPick={(spread) => set(spread)} />
+      <Group gap={6} mt={6} wrap="nowrap">
+        <TrialRun />
+        <RecordSteps count={count} />
+      </Group>
+    </section>
+  );
+}
+
+const Arrow = ({ label, onClick }: { label: string; onClick(): void }) => (
+  <ActionIcon variant="subtle" color="gray" aria-label={label} title={label} onClick={onClick}>
+    {label.startsWith("Next") ? <IconChevronRight size={16} /> : <IconChevronLeft size={16} />}
+  </ActionIcon>
+);
+
+/** Patterns worth trying on so many, each with the picture of its steps. */
+function Patterns({ size, now, onPick }: { size: number; now: Spread; onPick(spread: Partial<Spread>): void }) {
+  const found = patternsFor(Math.min(size, MOST_BARS));
+  if (found.length === 0) return null;
+  return (
+    <div className={classes.patterns} role="group" aria-label="Patterns worth trying">
+      {found.map(({ name, spread, step, count }) => (
+        <button
+          key={name}
+          type="button"
+          title={name}
+          aria-label={name}
+          aria-pressed={
+            now.by === "order" &&
+            now.mirror === spread.mirror &&
+            now.bunch === spread.bunch &&
+            now.repeat === spread.repeat
+          }
+          onClick={() => onPick(spread)}
+        >
+          <svg viewBox="0 0 32 14" preserveAspectRatio="none" aria-hidden>
+            {step.slice(0, 24).map((g, k, all) => {
+              const tall = 2 + 12 * closedPlace(g, count);
+              const wide = 32 / all.length;
+              return <rect key={k} x={k * wide} y={14 - tall} width={Math.max(0.6, wide - 0.5)} height={tall} />;
+            })}
+          </svg>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+/** The steps light up one after another on the picture of the stage, while the settings are moved; nothing is held. */
+function TrialRun() {
+  const trial = useStageTools((s) => s.trial);
+  const pace = useStageTools((s) => s.pace);
+  const runs = trial !== null;
+  useEffect(() => {
+    if (!runs) return;
+    let step = 0;
+    const timer = setInterval(() => setStageTools({ trial: ++step }), pace * 1000);
+    return () => clearInterval(timer);
+  }, [runs, pace]);
+  useEffect(() => () => setStageTools({ trial: null }), []);
+  return (
+    <Group gap={4} wrap="nowrap">
+      <Button
+        size="compact-xs"
+        variant={runs ? "filled" : "default"}
+        aria-pressed={runs}
+        leftSection={runs ? <IconPlayerStop size={13} /> : <IconPlayerPlay size={13} />}
+        onClick={() => setStageTools({ trial: runs ? null : 0, aiming: false })}
+      >
+        Trial
+      </Button>
+      {runs && (
+        <NumberField
+          size="xs"
+          w={52}
+          aria-label="Seconds for each step of the trial"
+          value={pace}
+          min={0.1}
+          max={10}
+          step={0.1}
+          onSet={(v) => setStageTools({ pace: v })}
+        />
+      )}
+    </Group>
+  );
+}

@@ -1,0 +1,27 @@
+"use client";
+
+import { createStore, useStore } from "zustand";
+
+/** What hands do on the stage of this window: none of it is the show's. */
+interface StageTools {
+  /** What a drag over the floor means. */
+  area: "marquee" | "lasso";
+  /** Presses and drags aim the selected movers at the floor. */
+  aiming: boolean;
+  /** A trial of the spread: the step that lights up on the picture; null while there is none. */
+  trial: number | null;
+  /** How long each step of the trial stands, seconds. */
+  pace: number;
+}
+
+const tools = createStore<StageTools>(() => ({ area: "marquee", aiming: false, trial: null, pace: 0.5 }));
+
+export const useStageTools = <T>(pick: (state: StageTools) => T): T => useStore(tools, pick);
+export const setStageTools = (change: Partial<StageTools>): void => tools.setState(change);
+
+/** Ends aiming and trials. Returns whether there was one to end. */
+export function endStageTools(): boolean {
+  const { aiming, trial } = tools.getState();
+  tools.setState({ aiming: false, trial: null });
+  return aiming || trial !== null;
+}
