@@ -25,7 +25,7 @@ test("what hands did is told as the line that does it; drags and rounds of click
   lines = withLine(lines, held(35), true);
   lines = withLine(lines, chosen(1));
   lines = withLine(lines, chosen(3));
-  expect(lines.map(lineText)).toEqual(["1 thru 2", "Dimmer at 35", "1 thru 3"]);
+  expect(lines.map(lineText)).toEqual(["1 thru 2", "at 35", "1 thru 3"]);
   lines = withLine(lines, "1 thru 2");
-  expect(lines.map(lineText)).toEqual(["Dimmer at 35", "1 thru 3", "1 thru 2"]);
+  expect(lines.map(lineText)).toEqual(["at 35", "1 thru 3", "1 thru 2"]);
 });

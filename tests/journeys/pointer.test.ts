@@ -85,7 +85,7 @@ test("patch, group, values, cues and playback without a key", async () => {
 
   await dragNumber("Dimmer", 110);
   await page.getByTestId("colour-field").click({ position: { x: 4, y: 3 } });
-  await page.getByText("Group 1").click();
+  await page.getByRole("button", { name: "Petrel Spot 1 thru 6" }).click();
   await dragNumber("Dimmer", 110);
   const pad = await boxOf("position-pad");
   await drag(
@@ -95,12 +95,15 @@ test("patch, group, values, cues and playback without a key", async () => {
   // What the hand did stands as the line that does it, ready to be had again.
   await page
     .getByTestId("ask-last")
-    .getByText(/^Pan at -?[\d.]+ Tilt at -?[\d.]+$/)
+    .getByText(/^pan at -?[\d.]+ tilt at -?[\d.]+$/)
     .waitFor();
   await record();
-  await page.getByText("Group 2").click();
+  await page.getByRole("button", { name: "Kelp Wash 7 thru 12" }).click();
   await dragNumber("Dimmer", -60);
   await record();
+  // First the selection, then what is held.
+  await page.getByRole("button", { name: "Clear" }).click();
+  await page.getByTestId("held").getByText(/Held/).waitFor();
   await page.getByRole("button", { name: "Clear" }).click();
 
   await place("Rig");

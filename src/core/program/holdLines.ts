@@ -1,4 +1,5 @@
 /** What is held as lines of the command language. */
+import { attributeInfo } from "../fixture/attribute";
 import { spreadItems } from "../select/place";
 import { closedPlace } from "../select/spread";
 import { item, splitKey, type Item, type ParamKey } from "../show/ids";
@@ -67,6 +68,11 @@ function ofSelection(world: World, values: Values, byAttribute: Map<string, Para
   return settings.join(" ");
 }
 
+/** As a hand would type it, before "at": nothing for the Dimmer. */
+function wordOf(attribute: string): string {
+  return attribute === "Dimmer" ? "" : `${attributeInfo(attribute).word ?? attribute} `;
+}
+
 const same = (a: Entry, b: Entry): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 /** Values of all steps: "20 to 80" where they lie evenly between stops. */
@@ -82,7 +88,8 @@ function alongText(
   const numbers = steps.map((s) => s.value);
   const time = timeText(world, attribute, keys, steps, count);
   if (time === undefined) return undefined;
-  if (numbers.every((v) => typeof v === "number")) return [`${attribute} at ${stopsText(numbers, count)}`, ...time];
+  if (numbers.every((v) => typeof v === "number"))
+    return [`${wordOf(attribute)}at ${stopsText(numbers, count)}`, ...time];
   if (!steps.every((s) => JSON.stringify(s.value) === JSON.stringify(first.value))) return undefined;
   return [...valueText(first, aimed), ...time];
 }
@@ -125,7 +132,7 @@ function timeText(
 /** A value that is the same for all. An aim is said once for pan and tilt. */
 function valueText({ attribute, value }: Entry, aimed: Set<string>): string[] {
   if (value === undefined) return [];
-  if (typeof value === "number") return [`${attribute} at ${exact(value)}`];
+  if (typeof value === "number") return [`${wordOf(attribute)}at ${exact(value)}`];
   if (isRelease(value)) return [`${attribute} release`];
   if (!isAim(value)) return [];
   const text = `aim at ${value.aim.map(exact).join(" ")}${value.flip ? " flip" : ""}`;

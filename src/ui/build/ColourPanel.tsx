@@ -60,8 +60,8 @@ export function ColourPanel({ rows }: { rows: readonly AttributeRow[] }) {
             onChangeEnd={() => (first.current = true)}
             label={(v) => `${v} K`}
             aria-label="Colour temperature"
-            styles={{ track: { background: SCALE }, bar: { background: "transparent" } }}
           />
+          <span className={classes.kelvins} style={{ background: SCALE }} aria-hidden />
           <EditableText
             mono
             label="Colour temperature, kelvin"

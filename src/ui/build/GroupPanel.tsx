@@ -1,40 +1,65 @@
 "use client";
 
-import { ActionIcon, Menu } from "@mantine/core";
-import { IconDots, IconPlus } from "@tabler/icons-react";
+import { ActionIcon } from "@mantine/core";
+import { IconPlus } from "@tabler/icons-react";
 import { useState, type MouseEvent } from "react";
-import { members } from "@/core/select/expression";
-import { deleteGroup, nameGroup, recordGroup } from "@/core/select/groupIntents";
+import { members, typeGroups } from "@/core/select/expression";
+import { orderGroups, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
-import type { Group } from "@/core/show/schema";
-import { groupsByNumber } from "@/core/show/world";
-import { EditableText } from "../parts/EditableText";
+import type { Item } from "@/core/show/ids";
+import { itemsText } from "@/core/show/itemsText";
+import { groupsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
+import { GroupRow } from "./GroupRow";
 import classes from "./Build.module.css";
 
-/** Groups: press selects, shift adds or takes away; partly selected ones show it. */
+/** A name to begin with: what the selected fixtures are, and their numbers. */
+function offeredName(world: World): string | undefined {
+  const { show, hands } = world;
+  const models = new Set(
+    hands.selection.map((i) => show.types[show.fixtures[i.split(".")[0]!]?.type ?? ""]?.model ?? ""),
+  );
+  return models.size === 1 ? `${[...models][0]!} ${itemsText(world, hands.selection)}`.slice(0, 60) : undefined;
+}
+
+/** Groups: press selects, shift adds or takes away; partly selected ones show it. Below them one for each type, which keeps itself up to date. */
 export function GroupPanel() {
   const session = useSession();
   const world = useShow((s) => s.world);
-  const [renaming, setRenaming] = useState<string | null>(null);
-  const groups = groupsByNumber(world.show);
-  const chosen = new Set(world.hands.selection);
-  const record = () =>
-    session.act([recordGroup.of({ number: (groups.at(-1)?.number ?? 0) + 1, members: world.hands.selection })]);
-
-  const press = (group: Group, event: MouseEvent) => {
-    const own = members(world, group);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const { show, hands } = world;
+  const groups = groupsByNumber(show);
+  const types = typeGroups(show);
+  const chosen = new Set(hands.selection);
+  const record = () => {
+    const name = offeredName(world);
+    const number = (groups.at(-1)?.number ?? 0) + 1;
+    session.act([recordGroup.of({ number, members: hands.selection, ...(name ? { name } : {}) })]);
+  };
+  const press = (own: readonly Item[], event: MouseEvent) => {
     const all = own.every((m) => chosen.has(m));
     const add = event.shiftKey || event.ctrlKey || event.metaKey;
-    const now = world.hands.selection;
+    const now = hands.selection;
     const items = add
       ? all
         ? now.filter((i) => !own.includes(i))
         : [...now, ...own.filter((m) => !chosen.has(m))]
       : all && own.length === now.length
         ? []
-        : own;
-    session.act([select.of({ items })], `group ${group.number}`);
+        : [...own];
+    session.act([select.of({ items })]);
+  };
+  const drop = (onto: string) => {
+    if (dragged && dragged !== onto) {
+      const rest = groups.map((g) => g.id).filter((id) => id !== dragged);
+      const to = groups.findIndex((g) => g.id === onto);
+      session.act([orderGroups.of({ groups: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
+    }
+    setDragged(null);
+  };
+  const state = (own: readonly Item[]) => {
+    const count = own.filter((m) => chosen.has(m)).length;
+    return count === 0 ? "none" : count === own.length ? "all" : `${count}/${own.length}`;
   };
 
   return (
@@ -60,62 +85,39 @@ export function GroupPanel() {
       <ul className={classes.groups}>
         {groups.map((group) => {
           const own = members(world, group);
-          const count = own.filter((m) => chosen.has(m)).length;
-          const state = count === 0 ? "none" : count === own.length ? "all" : "part";
           return (
-            <li key={group.id} className={classes.group} data-state={state}>
-              {renaming === group.id ? (
-                <div className={classes["group-name"]}>
-                  <EditableText
-                    value={group.name}
-                    label="Group name"
-                    onSave={(text) => (session.act([nameGroup.of({ group: group.id, name: text })]), setRenaming(null))}
-                  />
-                </div>
-              ) : (
-                <button
-                  type="button"
-                  className={classes["group-name"]}
-                  aria-pressed={state === "all" ? true : state === "part" ? "mixed" : false}
-                  onClick={(e) => press(group, e)}
-                  onDoubleClick={() => setRenaming(group.id)}
-                >
-                  <span className="num">{group.number}</span>
-                  <span className={classes.clip}>{group.name}</span>
-                  <span className="num">{state === "part" ? `${count}/${own.length}` : own.length}</span>
-                </button>
-              )}
-              <Menu position="right-start">
-                <Menu.Target>
-                  <ActionIcon
-                    className={classes.more}
-                    variant="subtle"
-                    color="gray"
-                    size="sm"
-                    aria-label={`More for group ${group.number}`}
-                  >
-                    <IconDots size={14} />
-                  </ActionIcon>
-                </Menu.Target>
-                <Menu.Dropdown>
-                  <Menu.Item onClick={() => setRenaming(group.id)}>Rename</Menu.Item>
-                  <Menu.Item
-                    disabled={chosen.size === 0}
-                    onClick={() =>
-                      session.act([recordGroup.of({ number: group.number, members: world.hands.selection })])
-                    }
-                  >
-                    Record the selection here
-                  </Menu.Item>
-                  <Menu.Item color="red" onClick={() => session.act([deleteGroup.of({ group: group.id })])}>
-                    Delete (can be undone)
-                  </Menu.Item>
-                </Menu.Dropdown>
-              </Menu>
-            </li>
+            <GroupRow
+              key={group.id}
+              group={group}
+              own={own}
+              state={state(own)}
+              onPress={(e) => press(own, e)}
+              onDrag={() => setDragged(group.id)}
+              onDrop={() => drop(group.id)}
+            />
           );
         })}
       </ul>
+      {types.length > 1 && (
+        <>
+          <h3 className={classes.types}>By type, kept up to date</h3>
+          <ul className={classes.groups}>
+            {types.map((t) => (
+              <li
+                key={t.type}
+                className={classes.group}
+                data-state={state(t.members).includes("/") ? "part" : state(t.members)}
+              >
+                <button type="button" className={classes["group-name"]} onClick={(e) => press(t.members, e)}>
+                  <span aria-hidden>↻</span>
+                  <span className={classes.clip}>{t.name}</span>
+                  <span className="num">{state(t.members).includes("/") ? state(t.members) : t.members.length}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
     </section>
   );
 }

@@ -2,6 +2,7 @@
 
 import { Button, Tooltip } from "@mantine/core";
 import { useMemo } from "react";
+import { select } from "@/core/select/intents";
 import { clear, heldSummary, setHighlight } from "@/core/program/intents";
 import { shownKey } from "../keys";
 import parts from "../parts/parts.module.css";
@@ -48,13 +49,19 @@ export function Programmer() {
             Highlight
           </Button>
         </Tooltip>
-        <Tooltip label={`Lets go of everything held and of the selection (${shownKey("clear")})`}>
+        <Tooltip
+          label={
+            world.hands.selection.length > 0
+              ? `Drops the selection; pressed again, lets go of what is held (${shownKey("clear")} does both)`
+              : `Lets go of everything held (${shownKey("clear")})`
+          }
+        >
           <Button
             size="compact-sm"
             variant="subtle"
             color="gray"
             disabled={held === 0 && world.hands.selection.length === 0}
-            onClick={() => session.act([clear.of({})], "clear")}
+            onClick={() => session.act(world.hands.selection.length > 0 ? [select.of({ items: [] })] : [clear.of({})])}
           >
             Clear
           </Button>

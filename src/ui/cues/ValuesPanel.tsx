@@ -72,7 +72,7 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
           {fixture ? "This list stores nothing for this fixture." : "Select fixtures to see their values in every cue."}
         </p>
       ) : (
-        <div className={classes.scroll}>
+        <div className={classes.scroll} tabIndex={0} role="region" aria-label="Values through the list">
           <table className={classes.grid}>
             <thead>
               <tr>

@@ -1,6 +1,7 @@
 "use client";
 
 import { Tooltip } from "@mantine/core";
+import { IconTrendingUp } from "@tabler/icons-react";
 import { useState } from "react";
 import { useScrub } from "./scrub";
 import classes from "./parts.module.css";
@@ -61,7 +62,7 @@ export function ValueRow({
           title="Fan over the selection"
           onClick={onFan}
         >
-          ⟋
+          <IconTrendingUp size={14} aria-hidden />
         </button>
       ) : (
         <span />

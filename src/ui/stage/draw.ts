@@ -69,7 +69,7 @@ export function drawRoom(
   c.textBaseline = "middle";
   // Signs keep their room; a number that finds none beside them is left out.
   const room = createRoom(width, height);
-  const half = signSize(view) + 1;
+  const half = signSize(view) - 0.5;
   const sides = lamps.length <= MANY ? (lamp: Lamp) => labelSide(lamps, lamp, view) : above;
   for (const lamp of lamps) {
     const [x, y] = toPixels(view, lamp.x, lamp.y);
@@ -80,7 +80,7 @@ export function drawRoom(
     const [dx, dy] = sides(lamp);
     const text = String(lamp.number);
     const wide = 6.2 * text.length;
-    if (room.has(x + dx - wide / 2, y + dy - 5, wide, 10)) c.fillText(text, x + dx, y + dy);
+    if (room.has(x + dx - wide / 2, y + dy - 4, wide, 8)) c.fillText(text, x + dx, y + dy);
   }
 }
 

@@ -1,6 +1,6 @@
 /** Where labels have room: a coarse grid of what is taken. */
 
-const CELL = 5;
+const CELL = 2;
 
 export interface LabelRoom {
   /** Takes a rectangle, free or not; pixels. */
