@@ -19,8 +19,11 @@ export function useSession(): Session {
 /** A part of the session's state; the component draws again when it changes. */
 export const useShow = <T>(pick: (state: SessionState) => T): T => useStore(useSession().store, pick);
 
-/** Calls `draw` on animation frames on which the stage is new. Nothing passes through React. */
-export function useStageFrame(draw: (half: Half, view: StageView) => void): void {
+/**
+ * Calls `draw` on animation frames on which the stage is new. Nothing passes through React.
+ * @param about what is drawn: where it changes, a stage that stands still is drawn too.
+ */
+export function useStageFrame(draw: (half: Half, view: StageView) => void, about: unknown = null): void {
   const { store } = useSession();
   const latest = useRef(draw);
   useEffect(() => {
@@ -42,7 +45,7 @@ export function useStageFrame(draw: (half: Half, view: StageView) => void): void
     };
     look();
     return () => cancelAnimationFrame(handle);
-  }, [store]);
+  }, [store, about]);
 }
 
 /** Something worked out from the stage, at most `perSecond` times; the component draws again when it differs. */

@@ -47,7 +47,7 @@ export function DmxView({ universe }: { universe: number }) {
       cell.lastElementChild!.textContent = String(byte);
       cell.style.setProperty("--level", String(byte / 255));
     }
-  });
+  }, owners);
 
   const cardAt = (event: PointerEvent): number =>
     Number(

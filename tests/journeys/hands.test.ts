@@ -1,0 +1,114 @@
+/** Catches hands that cannot find a pattern, spread a colour, aim or delay on the stage: the work of Build, to the bytes. */
+import { beamOf } from "@/core/patch/room";
+import { bytesShown, bytesWhen, startApp, word, type App } from "./app";
+
+let app: App;
+beforeAll(async () => void (app = await startApp()));
+afterAll(() => app?.stop());
+
+async function ask(...lines: string[]) {
+  for (const line of lines) {
+    await app.page.locator("#ask").fill(line);
+    await app.page.keyboard.press("Enter");
+    await app.page.getByTestId("ask-last").waitFor();
+  }
+}
+const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
+async function universe(number: number) {
+  await place("Rig");
+  await app.page.getByRole("tab", { name: "Universes" }).click();
+  await app.page.getByTestId(`universe-${number}`).click();
+}
+/** Red, green and blue of lantern n (from 41), 4 slots each. */
+const rgb = (bytes: number[], n: number) => bytes.slice((n - 41) * 4, (n - 41) * 4 + 3);
+
+test("a rainbow, a pattern found by trial and kept as cues, delays from the ends, an aim that follows the truss", async () => {
+  const { page, base } = app;
+  await page.goto(base);
+  await page.locator("[data-ready=true]").waitFor();
+  await page.getByRole("button", { name: "New show" }).click();
+  await page.getByText("Nothing is patched yet").waitFor();
+  await ask("patch 24 lantern-par as 41 at 1:1", "patch 12 petrel-spot as 1 at 2:1");
+  await ask("41 thru 64 place 6 to -6 2 5", "1 thru 12 place -5.5 to 5.5 4 6");
+
+  // A rainbow over 24 lanterns by where they hang.
+  await place("Build");
+  await ask("41 thru 64");
+  await page.getByRole("button", { name: "Order by place on the plan" }).click();
+  await page.getByRole("menuitem", { name: "Left to right" }).click();
+  await page.getByTestId("order").getByText("64", { exact: true }).waitFor();
+  await ask("at full colour at #ff0000 to #00ff00 to #0000ff");
+  await universe(1);
+  const rainbow = await bytesWhen(page, (b) => rgb(b, 64)[0] === 255);
+  expect(rgb(rainbow, 64)).toEqual([255, 0, 0]);
+  expect(rgb(rainbow, 41)).toEqual([0, 0, 255]);
+  expect(rgb(rainbow, 52)[1]).toBeGreaterThan(230);
+
+  // A three-fold pattern, tried out on the picture: nothing on the wire moves.
+  await place("Build");
+  await page.getByRole("button", { name: "three-fold", exact: true }).click();
+  await page.getByRole("button", { name: "Trial", exact: true }).click();
+  await page.getByText(/^Trial: the steps light up/).waitFor();
+  await page.getByRole("button", { name: "four-fold", exact: true }).click();
+  await page.getByRole("button", { name: "three-fold", exact: true }).click();
+  expect(await page.getByTestId("held").textContent()).toMatch(/24 fixtures/);
+  await page.getByRole("button", { name: "Trial", exact: true }).click();
+  await page.getByRole("button", { name: "Record steps" }).click();
+  await page
+    .getByTestId("steps-says")
+    .getByText(/8 steps as cue 1 to 8 of list 2/)
+    .waitFor();
+  await page.getByRole("button", { name: "Record 8 cues" }).click();
+  await universe(1);
+  expect(await bytesShown(page)).toEqual(rainbow);
+  await ask("clear", "go list 2");
+  const lit = (b: number[]) => Array.from({ length: 24 }, (_, k) => 41 + k).filter((n) => rgb(b, n).some((v) => v > 0));
+  const first = await bytesWhen(page, (b) => lit(b).length === 3);
+  expect(lit(first)).toEqual([48, 49, 64]);
+  expect(rgb(first, 64)).toEqual([255, 0, 0]);
+  await ask("go list 2");
+  const second = await bytesWhen(page, (b) => lit(b).length === 3 && lit(b)[0] === 47);
+  expect(lit(second)).toEqual([47, 50, 63]);
+  expect(rgb(second, 63)).toEqual(rgb(rainbow, 63));
+  await ask("release list 2");
+
+  // Eleven delayed from the ends to the middle.
+  await ask("1 thru 11 at full delay 0 to 10 to 0 fade 0", "record list 3 cue 1", "clear", "go list 3");
+  await universe(2);
+  const dimmer = (b: number[], n: number) => word(b, (n - 1) * 23 + 5);
+  const begun = await bytesWhen(page, (b) => dimmer(b, 1) === 65535 && dimmer(b, 11) === 65535);
+  expect([2, 3, 6, 9, 10].map((n) => dimmer(begun, n))).toEqual([0, 0, 0, 0, 0]);
+  const inward = await bytesWhen(page, (b) => dimmer(b, 2) === 65535 && dimmer(b, 10) === 65535);
+  expect([3, 6, 9].map((n) => dimmer(inward, n))).toEqual([0, 0, 0]);
+  await ask("release list 3");
+
+  // Twelve spots on one point of the stage; the truss goes half a metre upstage, and they hit it still.
+  await place("Build");
+  await ask("1 thru 12");
+  await page.getByRole("button", { name: "Aim on the stage" }).click();
+  const stage = (await page.getByTestId("stage").boundingBox())!;
+  await page.mouse.click(stage.x + stage.width * 0.55, stage.y + stage.height * 0.75);
+  const said = await page
+    .getByTestId("ask-last")
+    .getByText(/^aim at/)
+    .textContent();
+  const [x, y] = said!.split(" ").slice(2).map(Number) as [number, number];
+  await page.getByTestId("aim-mark").waitFor();
+  await page.keyboard.press("Escape");
+  const hits = (b: number[], upstage: number): number =>
+    Math.max(
+      ...Array.from({ length: 12 }, (_, k) => {
+        const pan = -270 + (word(b, k * 23 + 1) / 65535) * 540;
+        const tilt = -135 + (word(b, k * 23 + 3) / 65535) * 270;
+        const [dx, dy, dz] = beamOf({ turn: { x: 0, y: 0, z: 0 } }, pan, tilt);
+        return Math.hypot(-5.5 + k + (dx * 6) / -dz - x, upstage + (dy * 6) / -dz - y);
+      }),
+    );
+  await universe(2);
+  await bytesWhen(page, (b) => hits(b, 4) < 0.02);
+  const before = await bytesShown(page);
+  await ask("1 thru 12 place -5.5 to 5.5 4.5 6");
+  const after = await bytesWhen(page, (b) => hits(b, 4.5) < 0.02);
+  expect(after.slice(0, 4)).not.toEqual(before.slice(0, 4));
+  expect(app.errors).toEqual([]);
+});
