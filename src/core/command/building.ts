@@ -6,7 +6,7 @@ import { attributeInfo, withUnit } from "../fixture/attribute";
 import { rangeOf } from "../fixture/parameters";
 import { isColour, xyOfHex, xyOfKelvin, type Xy } from "../colour/chromaticity";
 import { FILTER_COLOURS, filterNamed } from "../colour/filterList";
-import { colourValues, type Wanted } from "../program/colour";
+import { colourValues, hasColour, type Wanted } from "../program/colour";
 import { drop, hold as holdIntent, keepOut } from "../program/intents";
 import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
@@ -160,15 +160,20 @@ export function everyDefault(building: Building, value: (target: Target) => numb
 /** A colour for each of the selected. @param at the colour at an item's closed place, 0..1. @param says it in words. */
 function coloured(b: Building, at: (t: number) => Wanted, says: string): void {
   const { show } = b.context.world;
-  const has = new Map(b.items.map((i) => [i, colourValues(show, i, at(0))]));
-  const targets = placed(b, (i) => Object.keys(has.get(i)!.values).length > 0);
+  const known = new Map<number, Wanted>();
+  const wanted = (t: number): Wanted => {
+    const made = known.get(t) ?? at(t);
+    known.set(t, made);
+    return made;
+  };
+  const targets = placed(b, (i) => hasColour(show, i));
   if (targets.length === 0) fail("none of the selected fixtures has colour", "Select fixtures that have it");
   const off: number[] = [];
   for (const { item, t } of targets) {
-    const made = t === 0 ? has.get(item)! : colourValues(show, item, at(t));
-    for (const [key, entry] of Object.entries(made.values)) {
+    const made = colourValues(show, item, wanted(t));
+    for (const key in made.values) {
       const time = current(b, key)?.time;
-      b.values[key] = time ? { ...entry, time } : entry;
+      b.values[key] = time ? { ...made.values[key]!, time } : made.values[key]!;
     }
     if (made.off > NOTICED) off.push(made.off);
   }

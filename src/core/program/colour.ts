@@ -5,10 +5,13 @@ import { EMITTERS, PRIMARIES } from "../colour/emitters";
 import { filtersFor } from "../colour/filter";
 import { mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
-import { allTargets, type Target } from "../show/model";
-import { splitKey, type Item, type ParamKey } from "../show/ids";
+import type { ParameterSpec } from "../fixture/parameters";
+import type { ChannelFunction } from "../fixture/type";
+import { modelOf } from "../show/model";
+import { paramKey, splitItem, type Item, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import type { Entry } from "../show/value";
+import { grouped } from "../units/grouped";
 
 /** What is asked for: sRGB parts 0..1 for the type's own primaries, or a chromaticity; `white` lets every emitter join. */
 export type Wanted = { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean };
@@ -19,42 +22,79 @@ export interface Coloured {
   off: number;
 }
 
+/** A parameter by its place in its mode, with the function it is set by. */
+interface Part {
+  place: number;
+  cell: number;
+  attribute: string;
+  fn: ChannelFunction;
+}
+
 /** Values of parameters, in their units, and how far they are from what was wanted. */
 interface Made {
-  values: [Target, number][];
+  values: [Part, number][];
   off: number;
 }
 
 const FULL = 100;
 const toHsv = converter("hsv");
 
+const WHITE: Wanted = { rgb: [1, 1, 1] };
+
+/** Whether a colour means anything for an item. */
+export function hasColour(show: Show, item: Item): boolean {
+  const fixture = show.fixtures[splitItem(item).fixture];
+  if (!fixture) return false;
+  const { specs } = modelOf(show, fixture);
+  let known = coloured.get(specs);
+  if (known === undefined) coloured.set(specs, (known = solved(specs, WHITE).some((m) => m.values.length > 0)));
+  return known;
+}
+const coloured = new WeakMap<readonly ParameterSpec[], boolean>();
+
 /** A colour for all colour parameters of an item; empty where it has none. */
 export function colourValues(show: Show, item: Item, wanted: Wanted): Coloured {
-  const targets = allTargets(show, item);
-  const cells = new Map<number, Target[]>();
-  for (const t of targets) {
-    const { cell } = splitKey(t.key);
-    cells.set(cell, [...(cells.get(cell) ?? []), t]);
+  const { fixture: id, cell } = splitItem(item);
+  const fixture = show.fixtures[id];
+  if (!fixture) return { values: {}, off: 0 };
+  const { specs } = modelOf(show, fixture);
+  const values: Record<ParamKey, Entry> = {};
+  let off = 0;
+  for (const made of solved(specs, wanted)) {
+    if (cell > 0 && made.values[0]?.[0].cell !== cell) continue;
+    off = Math.max(off, made.off);
+    for (const [part, value] of made.values)
+      values[paramKey(id, part.cell, specs[part.place]!.head)] = { attribute: part.attribute, value };
   }
-  const made = [...cells.values()].map((own) => ofCell(own, wanted));
-  const mixes = made.some((m) => m.values.length > 0);
-  if (!mixes) made.push(hue(targets, wanted));
-  return {
-    values: Object.fromEntries(
-      made.flatMap(({ values }) => values.map(([t, value]) => [t.key, { attribute: t.attribute, value }])),
-    ),
-    off: Math.max(0, ...made.map((m) => m.off)),
-  };
+  return { values, off };
 }
 
-function ofCell(targets: readonly Target[], wanted: Wanted): Made {
+const last = new WeakMap<readonly ParameterSpec[], { wanted: Wanted; made: readonly Made[] }>();
+
+/** What each cell of a mode is to be. Thousands of fixtures of one mode ask for the same one after another. */
+function solved(specs: readonly ParameterSpec[], wanted: Wanted): readonly Made[] {
+  const before = last.get(specs);
+  if (before?.wanted === wanted) return before.made;
+  const parts = specs.map((spec, place): Part => ({
+    place,
+    cell: spec.cell,
+    attribute: spec.head,
+    fn: spec.functions[0]!,
+  }));
+  const made = [...grouped(parts, (p) => p.cell).values()].map((own) => ofCell(own, wanted));
+  const all = made.some((m) => m.values.length > 0) ? made : [hue(parts, wanted)];
+  last.set(specs, { wanted, made: all });
+  return all;
+}
+
+function ofCell(targets: readonly Part[], wanted: Wanted): Made {
   const emitters = targets.filter((t) => isEmitter(t.attribute));
   const filters = targets.filter((t) => isFilter(t.attribute));
   const wheels = targets.filter((t) => t.attribute === "Color1");
   const mixed = emitters.length > 0 ? ofEmitters(emitters, wanted) : ofFilters(filters, wanted);
   if (!mixed) return ofWheels(wheels, wanted);
   // What is mixed is seen through an open wheel.
-  return { values: [...mixed.values, ...wheels.map((t): [Target, number] => [t, 1])], off: mixed.off };
+  return { values: [...mixed.values, ...wheels.map((t): [Part, number] => [t, 1])], off: mixed.off };
 }
 
 const xyWanted = (wanted: Wanted): Xy =>
@@ -63,7 +103,7 @@ const xyWanted = (wanted: Wanted): Xy =>
     : wanted.xy;
 
 /** Primaries by channel / 255; a type without all three is asked for the chromaticity. */
-function ofEmitters(targets: readonly Target[], wanted: Wanted): Made {
+function ofEmitters(targets: readonly Part[], wanted: Wanted): Made {
   const primaries = PRIMARIES.map((name) => targets.find((t) => t.attribute === name));
   const own = primaries.filter((t) => t !== undefined);
   if ("rgb" in wanted && own.length === 3) {
@@ -89,8 +129,8 @@ function ofEmitters(targets: readonly Target[], wanted: Wanted): Made {
 }
 
 /** Filters by the complement of channel / 255, or as the chromaticity needs them. */
-function ofFilters(targets: readonly Target[], wanted: Wanted): Made | undefined {
-  const place = (t: Target) => ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].indexOf(t.attribute);
+function ofFilters(targets: readonly Part[], wanted: Wanted): Made | undefined {
+  const place = (t: Part) => ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].indexOf(t.attribute);
   if (new Set(targets.map(place)).size < 3) return undefined;
   if ("rgb" in wanted) {
     return { values: targets.map((t) => [t, (1 - wanted.rgb[place(t)]!) * FULL]), off: 0 };
@@ -100,10 +140,10 @@ function ofFilters(targets: readonly Target[], wanted: Wanted): Made | undefined
 }
 
 /** The nearest slot in u'v'. */
-function ofWheels(targets: readonly Target[], wanted: Wanted): Made {
+function ofWheels(targets: readonly Part[], wanted: Wanted): Made {
   const aim = xyWanted(wanted);
   let off = 0;
-  const values = targets.flatMap((t): [Target, number][] => {
+  const values = targets.flatMap((t): [Part, number][] => {
     const slots = (t.fn.steps ?? []).filter((s) => s.colour);
     const best = slots.reduce<(typeof slots)[number] | undefined>(
       (a, b) => (a && apart(xyOfHex(a.colour!), aim) <= apart(xyOfHex(b.colour!), aim) ? a : b),
@@ -116,7 +156,7 @@ function ofWheels(targets: readonly Target[], wanted: Wanted): Made {
 }
 
 /** A type that has nothing but a hue takes that. */
-function hue(targets: readonly Target[], wanted: Wanted): Made {
+function hue(targets: readonly Part[], wanted: Wanted): Made {
   const own = targets.filter((t) => t.attribute === "HSB_Hue");
   const [u, v] = uvOf(xyWanted(wanted));
   const [r, g, b] = "rgb" in wanted ? wanted.rgb : [0, 0, 0];

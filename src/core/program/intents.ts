@@ -1,4 +1,5 @@
 /** Holding values in the programmer, as intents. */
+import { current, isDraft } from "immer";
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
 import { specOf } from "../show/model";
@@ -7,11 +8,15 @@ import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
 import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
+import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { exact, listText, onOff, selText } from "../show/lineText";
 import { holdLines, itemsOfKeys, keysLines } from "./holdLines";
 import { plain } from "../units/units";
 import { NO_SPREAD } from "../show/hands";
+
+/** A draft as the plain record it stands for. */
+const plainly = <T>(value: T): T => (isDraft(value) ? (current(value as object) as T) : value);
 
 const seconds = z.number().min(0).max(86_400);
 
@@ -21,21 +26,24 @@ export const hold = defineIntent({
   fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional(), over: seconds.optional() },
   apply(world, { values, over }) {
     if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(values) };
+    // On plain records: thousands of entries are slow through a draft.
+    const show = plainly(world.show) as Show;
     for (const [key, entry] of Object.entries(values)) {
-      const spec = specOf(world.show, key) ?? fail("a fixture that was to be set is no longer patched");
+      const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
       if (typeof entry.value === "number") {
         const [low, high] = rangeOf(fn);
         if (entry.value < low - 1e-9 || entry.value > high + 1e-9) {
-          const number = world.show.fixtures[splitKey(key).fixture]!.number;
+          const number = show.fixtures[splitKey(key).fixture]!.number;
           fail(
             `${attributeInfo(entry.attribute).label} ${withUnit(entry.value, entry.attribute)} is outside the range of fixture ${number}`,
             `It goes from ${withUnit(low, entry.attribute)} to ${withUnit(high, entry.attribute)}`,
           );
         }
       }
-      world.hands.held[key] = entry;
     }
+    // Frozen, it is taken as it is: nothing in it is a draft.
+    world.hands.held = Object.freeze({ ...plainly(world.hands.held), ...values });
   },
   says: (_, { values, says, over }) =>
     `${says ?? `holds ${Object.keys(values).length} values`}${over === undefined ? "" : `, over ${plain(over)} s`}`,

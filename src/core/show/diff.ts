@@ -41,7 +41,8 @@ export function diffOf(before: unknown, after: unknown): Diff {
 function walk(before: unknown, after: unknown, path: string[], out: Change[]): void {
   if (before === after) return;
   if (isPlain(before) && isPlain(after)) {
-    for (const key of Object.keys(before)) walk(before[key], after[key], [...path, key], out);
+    for (const key of Object.keys(before))
+      if (before[key] !== after[key]) walk(before[key], after[key], [...path, key], out);
     for (const key of Object.keys(after)) if (!(key in before)) walk(undefined, after[key], [...path, key], out);
     return;
   }
