@@ -40,7 +40,12 @@ function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
     }
     return { pos: pos + 1, value: { kind: "fixture", number: from } };
   }
-  for (const kind of ["all", "lit", "last"] as const)
+  if (wordAt(state, pos, "in") && wordAt(state, pos + 1, "universe")) {
+    expect(state, pos + 2, { text: "a universe", isWord: false });
+    const number = numberAt(state, pos + 2, WHOLE);
+    return number ? { pos: pos + 3, value: { kind: "universe", number: Number(number[0]) } } : undefined;
+  }
+  for (const kind of ["all", "lit", "last", "alike", "unpatched", "unused"] as const)
     if (wordAt(state, pos, kind)) return { pos: pos + 1, value: { kind } };
   if (wordAt(state, pos, "group")) return group(state, pos + 1);
   return undefined;

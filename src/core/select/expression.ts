@@ -1,6 +1,6 @@
 /** What a SEL means: a selection written in the command language. */
 import { cellsOf, modelOf } from "../show/model";
-import { splitItem, item, type Item } from "../show/ids";
+import { splitItem, splitKey, item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { grouped } from "../units/grouped";
@@ -14,7 +14,8 @@ export type SelTerm =
   | { kind: "group"; number: number }
   | { kind: "groups"; from: number; to: number }
   | { kind: "groupNamed"; name: string }
-  | { kind: "all" | "lit" | "last" };
+  | { kind: "universe"; number: number }
+  | { kind: "all" | "lit" | "last" | "alike" | "unpatched" | "unused" };
 
 export interface Sel {
   terms: { sign: "+" | "-"; term: SelTerm }[];
@@ -104,6 +105,25 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
       return fixtures.map((f) => f.id).filter(isLit);
     case "last":
       return [...hands.last];
+    case "universe": {
+      const found = fixtures.filter((f) => f.addresses.some((a) => a.universe === term.number));
+      return found.length > 0 ? found.map((f) => f.id) : fail(`nothing is patched in universe ${term.number}`);
+    }
+    case "unpatched":
+      return fixtures.filter((f) => f.addresses.length === 0).map((f) => f.id);
+    case "alike": {
+      const types = new Set(hands.selection.map((i) => show.fixtures[splitItem(i).fixture]?.type));
+      if (types.size === 0) fail("nothing is selected to be like", "Select a fixture first");
+      return fixtures.filter((f) => types.has(f.type)).map((f) => f.id);
+    }
+    case "unused": {
+      const used = new Set(
+        Object.values(show.lists).flatMap((list) =>
+          Object.values(list.cues).flatMap((cue) => Object.keys(cue.entries).map((key) => splitKey(key).fixture)),
+        ),
+      );
+      return fixtures.filter((f) => !used.has(f.id)).map((f) => f.id);
+    }
   }
 }
 

@@ -77,13 +77,13 @@ export const GROUPS: Command[] = [
   }),
   command({
     chapter,
-    syntax: "order groups <order:groups>",
+    syntax: "order groups <wanted:groups>",
     about: "their numbers given out anew, in that order",
     example: "order groups 3 1 2",
     read: (args, { world }) =>
       intents(
         orderGroups.of({
-          groups: args.order.map((n) => (groupNumbered(world.show, n) ?? fail(`there is no group ${n}`)).id),
+          groups: args.wanted.map((n) => (groupNumbered(world.show, n) ?? fail(`there is no group ${n}`)).id),
         }),
       ),
   }),
