@@ -1,45 +1,16 @@
 /** What docs/ says that the code already knows: the handbook of commands and the show's JSON Schema. */
 import { z } from "@/core/units/zod";
 import type { Command } from "@/core/command/command";
+import { shownSyntax } from "@/core/command/shown";
 import { SETTINGS } from "@/core/command/settings";
 import { COMMANDS, SCRIPT_COMMANDS } from "@/core/command/read";
 import { ShowSchema } from "@/core/show/schema";
-
-/** Slots as readers see them: <sel> is SEL, <count:int> is N. */
-const SHOWN: Record<string, string> = {
-  sel: "SEL",
-  attr: "ATTR",
-  what: "WHAT",
-  int: "N",
-  whole: "N",
-  number: "N",
-  seconds: "SECONDS",
-  percent: "PERCENT",
-  cue: "N",
-  values: "V [to V ...]",
-  text: '"NAME"',
-  address: "U:S",
-  colour: "#rrggbb",
-  settings: "SETTING ...",
-  numbers: "V ...",
-  bytes: "BYTE ...",
-  items: "N ...",
-  line: "LINE",
-  type: "TYPE",
-  mode: "MODE",
-  family: "FAMILY",
-};
-
-const shown = (syntax: string): string =>
-  syntax
-    .replace(/<([^>:]+)(?::([^>]+))?>/g, (_, name: string, kind?: string) => SHOWN[kind ?? name] ?? name.toUpperCase())
-    .replace(/\(([^()]*)\)/g, "$1");
 
 const rows = (list: readonly Pick<Command, "syntax" | "about" | "example">[]): string =>
   list
     .map(
       ({ syntax, about, example }) =>
-        `| \`${shown(syntax).replaceAll("|", "\\|")}\` | ${about} | \`${example.replaceAll("|", "\\|")}\` |`,
+        `| \`${shownSyntax(syntax).replaceAll("|", "\\|")}\` | ${about} | \`${example.replaceAll("|", "\\|")}\` |`,
     )
     .join("\n");
 

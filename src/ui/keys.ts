@@ -13,6 +13,7 @@ export const KEYS: readonly KeyBinding[] = [
   { id: "back", keys: "Shift+Space", shown: "Shift Space", does: "Back on the armed list" },
   { id: "pause", keys: "Period", shown: ".", does: "Pause the armed list" },
   { id: "help", keys: "Shift+?", shown: "?", does: "Show all keys" },
+  { id: "handbook", keys: "F1", shown: "F1", does: "Open the handbook: every command with an example" },
   { id: "undo", keys: "$mod+z", shown: "Ctrl Z", does: "Undo" },
   { id: "redo", keys: "$mod+Shift+Z", shown: "Ctrl Shift Z", does: "Redo" },
   { id: "rig", keys: "Alt+1", shown: "Alt 1", does: "Rig" },

@@ -1,4 +1,5 @@
 /** Finding things of the show by name: what the Ask bar offers beside commands. */
+import { typeGroups } from "@/core/select/expression";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 
 export interface Found {
@@ -14,6 +15,9 @@ export function findByName({ show }: World, text: string): Found[] {
   if (wanted.length < 2) return [];
   const has = (name: string) => name.toLowerCase().includes(wanted);
   return [
+    ...typeGroups(show)
+      .filter((t) => has(t.name))
+      .map((t) => ({ label: `all ${t.members.length} × ${t.name}`, line: `group "${t.name}"` })),
     ...groupsByNumber(show)
       .filter((g) => has(g.name))
       .map((g) => ({ label: `group ${g.number} ${g.name}`, line: `group ${g.number}` })),

@@ -3,6 +3,7 @@
 import { Menu, Tooltip } from "@mantine/core";
 import {
   IconAppWindow,
+  IconBook,
   IconChevronDown,
   IconDeviceFloppy,
   IconDownload,
@@ -11,13 +12,14 @@ import {
   IconKeyboard,
 } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { AskBar } from "../ask/AskBar";
 import { useSession, useShow } from "../useSession";
 import { saveShowFile } from "../parts/saveFile";
 import { BACKUP_MINUTES, canBackUp, startBackup } from "./backup";
 import { Moments } from "./Moments";
 import { HouseDim } from "./HouseDim";
+import { Handbook } from "./Handbook";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
 import { Truths } from "./Truths";
@@ -33,7 +35,9 @@ export function TopBar() {
   const blackout = useShow((s) => s.playing.blackout);
   const [moments, setMoments] = useState(false);
   const [help, setHelp] = useState(false);
+  const [handbook, setHandbook] = useState(false);
 
+  const openHandbook = useCallback(() => setHandbook(true), []);
   const leave = () => {
     if (
       session.hosts &&
@@ -80,6 +84,9 @@ export function TopBar() {
                 Back up to a file every {BACKUP_MINUTES} minutes
               </Menu.Item>
             )}
+            <Menu.Item leftSection={<IconBook size={16} />} onClick={() => setHandbook(true)}>
+              Handbook
+            </Menu.Item>
             <Menu.Item leftSection={<IconKeyboard size={16} />} onClick={() => setHelp(true)}>
               All keys
             </Menu.Item>
@@ -108,6 +115,7 @@ export function TopBar() {
       </div>
       <Moments opened={moments} onClose={() => setMoments(false)} />
       <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
+      <Handbook opened={handbook} onClose={() => setHandbook(false)} onOpen={openHandbook} />
     </header>
   );
 }

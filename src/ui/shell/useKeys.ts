@@ -35,6 +35,7 @@ export function useKeys(): void {
       back: () => void session.event({ kind: "back", list: armed() }),
       pause: () => void session.event({ kind: "pause", list: armed() }),
       help: () => dispatchEvent(new Event("bold-comet-keys")),
+      handbook: () => dispatchEvent(new Event("bold-comet-handbook")),
       undo: () => void session.step("undo"),
       redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),
@@ -46,7 +47,7 @@ export function useKeys(): void {
       },
       ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),
     };
-    const always = new Set(["undo", "redo", "clear", ...PLACES.map((p) => p.id as string)]);
+    const always = new Set(["undo", "redo", "clear", "handbook", ...PLACES.map((p) => p.id as string)]);
     const bindings = Object.fromEntries(
       KEYS.map(({ id, keys }) => [
         keys,
