@@ -20,6 +20,7 @@ export const INTENTS = registryOf([
   select.select,
   select.setSpread,
   select.step,
+  select.order,
   group.recordGroup,
   group.nameGroup,
   group.deleteGroup,

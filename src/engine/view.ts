@@ -39,6 +39,12 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
         ? undefined
         : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
     },
+    seen(key) {
+      const p = view?.index.get(key);
+      return p === undefined
+        ? undefined
+        : { value: half!.value[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+    },
     isLit(id) {
       const fixture = world.show.fixtures[id];
       if (!view || !fixture) return false;

@@ -5,6 +5,7 @@ import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
 import { builtIntents, newBuilding, type Building } from "@/core/command/building";
+import type { Item } from "@/core/show/ids";
 import type { Intent } from "@/core/show/intent";
 import { attempt, fail, isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
@@ -46,10 +47,12 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
       if (isRefusal(found)) return void tell(refusalText(found), "refused");
       return found;
     },
-    /** Builds what is to be held for the selection. */
-    building: (build: (b: Building) => void): Intent[] | Refusal =>
+    /** Builds what is to be held, for the selection unless other items are given. */
+    building: (
+      build: (b: Building) => void,
+      selection: readonly Item[] = store.getState().world.hands.selection,
+    ): Intent[] | Refusal =>
       attempt(() => {
-        const { selection } = store.getState().world.hands;
         if (selection.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
         const b = newBuilding(selection, context());
         build(b);

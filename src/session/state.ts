@@ -6,6 +6,7 @@ import type { ReadContext } from "@/core/command/context";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
 import type { History } from "@/core/show/history";
+import type { Item } from "@/core/show/ids";
 import type { Intent } from "@/core/show/intent";
 import type { Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
@@ -69,8 +70,8 @@ export interface Session {
   showWhy(key: string | null): void;
   /** Does intents as one step, in their own words unless others are given; with `join`, as part of the step before (a drag). */
   act(intents: readonly Intent[], says?: string, join?: boolean): Refusal | undefined;
-  /** Holds what is built for the selection, as one step; with `join`, as part of the step before (a drag). */
-  hold(build: (b: Building) => void, join?: boolean): Refusal | undefined;
+  /** Holds what is built for the selection or the items given, as one step; with `join`, as part of the step before (a drag). */
+  hold(build: (b: Building) => void, join?: boolean, items?: readonly Item[]): Refusal | undefined;
   /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
   actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
   /** One step back or forward in what was done. */

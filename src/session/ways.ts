@@ -49,8 +49,8 @@ export function waysOf(
       if (why) hands.showWhy(why[0] ?? null);
       return undefined;
     },
-    hold(build, join) {
-      const made = hands.building(build);
+    hold(build, join, items) {
+      const made = hands.building(build, items);
       return isRefusal(made) ? told(made) : act(made, undefined, join);
     },
     async step(control) {

@@ -56,6 +56,7 @@ const SAMPLES: Intent[] = [
   { kind: "select", items: [f1, f2] },
   { kind: "spread", spread: { mirror: 2, bunch: 1, repeat: 3, by: "steps", steps: { [f1]: 1 } } },
   { kind: "step", to: "next" },
+  { kind: "order", how: "shuffle", seed: 4, items: [f2] },
   { kind: "recordGroup", number: 4, name: "Rail", members: [f1, f2] },
   { kind: "nameGroup", group, name: "Rail" },
   { kind: "deleteGroup", group },

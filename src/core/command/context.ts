@@ -9,4 +9,6 @@ export interface ReadContext extends SelContext {
   interfaces?: readonly string[];
   /** The stage before masters: value and the attribute it is of. */
   stage(key: ParamKey): { value: number; attribute: string } | undefined;
+  /** What is seen, masters included. */
+  seen?(key: ParamKey): { value: number; attribute: string } | undefined;
 }

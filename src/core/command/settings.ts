@@ -1,7 +1,7 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { alongStops } from "../select/spread";
-import { allTargets } from "../show/model";
+import { allTargets, type Target } from "../show/model";
 import { fail } from "../show/refusal";
 import { RELEASE, type Timing } from "../show/value";
 import { fixtureNumbered } from "../show/world";
@@ -55,6 +55,14 @@ function time(
   building.says.push(
     `${whatText(what)} with ${[delays && `delay ${delays.join(" to ")} s`, fades && `fade ${fades.join(" to ")} s`].filter(Boolean).join(", ")}`,
   );
+}
+
+/** All that WHAT means on the items; ends with `fail` where none of them has it. */
+function those(b: Building, what: What): Target[] {
+  const found = b.items.flatMap((item) => targetsOfWhat(b, item, what));
+  return found.length > 0
+    ? found
+    : fail(`none of the selected fixtures has ${whatText(what)}`, "Select fixtures that have it");
 }
 
 export const SETTINGS: Setting[] = [
@@ -143,8 +151,7 @@ export const SETTINGS: Setting[] = [
     about: "hold a release: shows what lies below, and stores a release",
     example: "1 thru 9 colour release",
     apply(args, b) {
-      for (const item of b.items)
-        for (const t of targetsOfWhat(b, item, args.what)) b.values[t.key] = { attribute: t.attribute, value: RELEASE };
+      for (const t of those(b, args.what)) b.values[t.key] = { attribute: t.attribute, value: RELEASE };
       b.says.push(`${whatText(args.what)} released`);
     },
   }),
@@ -153,7 +160,7 @@ export const SETTINGS: Setting[] = [
     about: "let go of it here",
     example: "1 thru 9 colour drop",
     apply(args, b) {
-      for (const item of b.items) for (const t of targetsOfWhat(b, item, args.what)) b.drops.push(t.key);
+      for (const t of those(b, args.what)) b.drops.push(t.key);
       b.says.push(`lets go of ${whatText(args.what)}`);
     },
   }),

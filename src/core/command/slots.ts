@@ -80,6 +80,8 @@ const attrs: SlotParser<string[]> = (state, pos) => {
 const what: SlotParser<What> = (state, pos) => {
   const word = state.tokens[pos]?.text.toLowerCase() ?? "";
   for (const family of [...Object.keys(FAMILY_WORDS), "everything"]) expect(state, pos, { text: family, isWord: true });
+  // As WHAT it is the fixture's Dimmer; as a family it takes the cells' too (SEMANTICS 9).
+  if (word === "intensity") return [{ pos: pos + 1, value: { attribute: "Dimmer" } }];
   if (word === "everything") return [{ pos: pos + 1, value: { families: FAMILIES } }];
   const family = own(FAMILY_WORDS, word);
   if (family) return [{ pos: pos + 1, value: { families: [family] } }];

@@ -63,11 +63,37 @@ const GROUPS: [number, string, string][] = [
   [11, "Waterline cells", "71 thru 76 cells"],
 ];
 
+/** Signs and colours to find groups by, orders worth having, and rails turned straight so that a spread runs along both at once. */
+const ARRANGED = [
+  "set group 1 colour #9db2ff",
+  "set group 2 arrangement rows 8",
+  "set group 5 colour #ffd27d",
+  "set group 5 sign moon",
+  "set group 6 sign wave",
+  "set group 9 sign star",
+  "41 thru 64",
+  "order centre",
+  'record group 12 "Lanterns, middle out"',
+  "set group 12 sign moon",
+  "1 thru 6 + 12 thru 7",
+  'record group 13 "Mast, ends in"',
+  "set group 13 steps 1 2 3 4 5 6 1 2 3 4 5 6",
+];
+
 /** Builds the demo. @throws where one of its own lines is refused: a mistake of ours that a test finds. */
 export function makeDemo(): World {
   const desk = newDesk(newWorld("The Salt Lantern"));
   const groups = GROUPS.flatMap(([number, name, sel]) => [sel, `record group ${number} "${name}"`]);
-  for (const line of [...RIG, ...groups, "none", 'set list 1 name "Main"', ...MAIN_CUES, ...OTHER_LISTS, "none"]) {
+  for (const line of [
+    ...RIG,
+    ...groups,
+    ...ARRANGED,
+    "none",
+    'set list 1 name "Main"',
+    ...MAIN_CUES,
+    ...OTHER_LISTS,
+    "none",
+  ]) {
     const refusal = runLine(desk, line);
     if (isRefusal(refusal)) throw new Error(`demo: ${line}: ${refusalText(refusal)}`);
   }

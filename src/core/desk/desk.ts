@@ -3,7 +3,7 @@ import { EMPTY_HISTORY, type History } from "../show/history";
 import { isRefusal, type Refusal } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { setWorld } from "../play/edit";
-import { isLit, stageBeforeMasters } from "../play/look";
+import { isLit, stageBeforeMasters, stageSeen } from "../play/look";
 import { play } from "../play/act";
 import { advance } from "../play/due";
 import { compute, createPlayer } from "../play/player";
@@ -34,6 +34,7 @@ export function contextOf(desk: Desk): ReadContext {
     world: desk.world,
     isLit: (id) => isLit(desk.player, id),
     stage: (key) => stageBeforeMasters(desk.player, key),
+    seen: (key) => stageSeen(desk.player, key),
   };
 }
 

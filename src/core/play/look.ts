@@ -14,6 +14,12 @@ export function stageBeforeMasters(player: Player, key: ParamKey): { value: numb
   return { value: rawAt(player.stage, p), attribute: player.rig.specs[p]!.functions[player.stage.fn[p]!]!.attribute };
 }
 
+/** Value after masters and its attribute. */
+export function stageSeen(player: Player, key: ParamKey): { value: number; attribute: string } | undefined {
+  const before = stageBeforeMasters(player, key);
+  return before && { ...before, value: player.stage.value[player.rig.index.get(key)!]! };
+}
+
 /** Stage values of an attribute of an item, after masters: one, or one for each cell. An attribute whose channel does something else gives 0. */
 export function stageValues(player: Player, item: Item, attribute: string): number[] {
   return targetsOf(player.world.show, item, attribute).map((target) => {

@@ -7,6 +7,8 @@ import { fail } from "../show/refusal";
 import type { World } from "../show/world";
 import { selText } from "../show/lineText";
 import { itemsText } from "../show/itemsText";
+import { shuffled } from "../units/random";
+import { orderedBy } from "./order";
 import { spreadItems } from "./place";
 
 const itemList = z.array(ItemSchema).max(200_000);
@@ -32,6 +34,57 @@ export const select = defineIntent({
       : `selects ${items.length === 1 ? "" : `${items.length}: `}${itemsText(world, items)}`,
   lines: ({ show }, { items }) => [selText(show, items)],
 });
+
+/** Ways of putting a selection in order; by hand the items are given. */
+export const ORDERS = ["reverse", "left", "front", "centre", "around", "shuffle", "hand"] as const;
+
+/** Puts the selection in another order; while stepping, the whole, and the step is kept. */
+export const order = defineIntent({
+  kind: "order",
+  fields: {
+    how: z.enum(ORDERS),
+    seed: z.number().int().min(0).max(2_147_483_647).optional(),
+    items: itemList.optional(),
+  },
+  apply(world, { how, seed, items }) {
+    const { hands } = world;
+    const whole = [...(hands.stepping?.whole ?? hands.selection)];
+    if (whole.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
+    const made = ordered(world, whole, how, seed, items);
+    if (hands.stepping) stepTo(world, hands, made, hands.stepping.step);
+    else hands.selection = made;
+  },
+  says: ({ hands }, { how }) =>
+    `puts ${hands.stepping ? "the whole" : "the selection"} in another order: ${
+      {
+        reverse: "turned round",
+        left: "left to right",
+        front: "front to back",
+        centre: "out from the centre",
+        around: "around the centre",
+        shuffle: "shuffled",
+        hand: "as given",
+      }[how]
+    }`,
+  lines: ({ show }, { how, seed, items }) => [
+    how === "hand" ? selText(show, items ?? []) : `order ${how}${seed === undefined ? "" : ` seed ${seed}`}`,
+  ],
+});
+
+function ordered(
+  world: World,
+  whole: readonly Item[],
+  how: (typeof ORDERS)[number],
+  seed: number | undefined,
+  items: readonly Item[] | undefined,
+): Item[] {
+  if (how === "reverse") return [...whole].reverse();
+  if (how === "shuffle") return shuffled(whole, seed ?? world.show.seed);
+  if (how !== "hand") return orderedBy(world.show, whole, how);
+  const there = new Set(whole);
+  const given = [...new Set(items ?? [])].filter((i) => there.has(i));
+  return [...given, ...whole.filter((i) => !given.includes(i))];
+}
 
 /** Sets how the selection spreads; while stepping, the step is kept (modulo the new number of steps). */
 export const setSpread = defineIntent({

@@ -3,31 +3,30 @@
 import { ActionIcon, Group, Menu } from "@mantine/core";
 import { IconArrowsShuffle, IconArrowsSort, IconMap } from "@tabler/icons-react";
 import { useState } from "react";
-import { select } from "@/core/select/intents";
-import { orderedBy } from "@/core/select/order";
-import type { Spread } from "@/core/show/hands";
+import { order } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
 import { itemText } from "@/core/show/model";
-import { shuffled } from "@/core/units/random";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
 const MOST = 60;
-const WAYS: { by: Spread["by"]; label: string }[] = [
+const WAYS = [
   { by: "left", label: "Left to right" },
   { by: "front", label: "Front to back" },
   { by: "centre", label: "Out from the centre" },
   { by: "around", label: "Around the centre" },
-];
+] as const;
 
 /** The order of the selection: seen, turned round, shuffled, sorted by the plan, and dragged by hand. */
 export function OrderPanel() {
   const session = useSession();
   const { show, hands } = useShow((s) => s.world);
   const [dragged, setDragged] = useState<{ item: Item; over: number } | null>(null);
-  if ((hands.stepping?.whole ?? hands.selection).length === 0) return null;
-  const put = (items: readonly Item[]) => session.act([select.of({ items: [...items] })]);
-  const now = dragged ? moved(hands.selection, dragged.item, dragged.over) : hands.selection;
+  const whole = hands.stepping?.whole ?? hands.selection;
+  if (whole.length === 0) return null;
+  const put = (items: readonly Item[]) => session.act([order.of({ how: "hand", items: [...items] })]);
+  const now = dragged ? moved(whole, dragged.item, dragged.over) : whole;
+  const lit = new Set(hands.selection);
   return (
     <section aria-label="Order">
       <header className={classes.head}>
@@ -38,7 +37,7 @@ export function OrderPanel() {
             color="gray"
             title="Reverse"
             aria-label="Reverse the order"
-            onClick={() => put([...hands.selection].reverse())}
+            onClick={() => session.act([order.of({ how: "reverse" })])}
           >
             <IconArrowsSort size={16} />
           </ActionIcon>
@@ -47,7 +46,7 @@ export function OrderPanel() {
             color="gray"
             title="Shuffle"
             aria-label="Shuffle the order"
-            onClick={() => put(shuffled(hands.selection, show.seed))}
+            onClick={() => session.act([order.of({ how: "shuffle" })])}
           >
             <IconArrowsShuffle size={16} />
           </ActionIcon>
@@ -64,7 +63,7 @@ export function OrderPanel() {
             </Menu.Target>
             <Menu.Dropdown>
               {WAYS.map(({ by, label }) => (
-                <Menu.Item key={by} onClick={() => put(orderedBy(show, hands.selection, by))}>
+                <Menu.Item key={by} onClick={() => session.act([order.of({ how: by })])}>
                   {label}
                 </Menu.Item>
               ))}
@@ -82,7 +81,7 @@ export function OrderPanel() {
           if (dragged && over) setDragged({ ...dragged, over: Number(over.dataset.place) });
         }}
         onPointerUp={() => {
-          if (dragged && now.join() !== hands.selection.join()) put(now);
+          if (dragged && now.join() !== whole.join()) put(now);
           setDragged(null);
         }}
         onPointerCancel={() => setDragged(null)}
@@ -91,6 +90,7 @@ export function OrderPanel() {
           <li
             key={i}
             data-place={k}
+            data-lit={lit.has(i)}
             data-dragged={dragged?.item === i}
             title="Drag to another place in the order; Alt and arrows move it"
             tabIndex={0}
@@ -99,10 +99,10 @@ export function OrderPanel() {
               const by = e.altKey ? ({ ArrowLeft: -1, ArrowRight: 1 }[e.key] ?? 0) : 0;
               if (by === 0) return;
               e.preventDefault();
-              put(moved(hands.selection, i, Math.min(hands.selection.length - 1, Math.max(0, k + by))));
+              put(moved(whole, i, Math.min(whole.length - 1, Math.max(0, k + by))));
             }}
           >
-            {itemText(show, i)}
+            {itemText(show, i)}{" "}
           </li>
         ))}
         {now.length > MOST && <li aria-hidden>…</li>}

@@ -50,7 +50,7 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
   return found;
 }
 
-function valueText(low: number, high: number, attribute: string, target: Target): string {
+export function valueText(low: number, high: number, attribute: string, target: Target): string {
   const { unit } = attributeInfo(attribute);
   const step = target.fn.steps?.find((s) => s.value === low);
   if (low === high && step) return step.name;
@@ -113,7 +113,7 @@ function rowOf(
 }
 
 /** "cue 12", with the list where it is not the armed one. */
-function sourceText({ show, hands }: World, source: number, cue: number): string {
+export function sourceText({ show, hands }: World, source: number, cue: number): string {
   if (source === SOURCE_PROGRAMMER) return "held";
   if (source < 0) return "default";
   for (const list of Object.values(show.lists)) {

@@ -92,7 +92,7 @@ export const HOLDING: Command[] = [
   command({
     chapter,
     syntax: "[<sel>] park",
-    about: "pin what is on stage, over everything and scaled by nothing",
+    about: "pin what is seen, masters included, over everything and scaled by nothing",
     example: "1 thru 3 park",
     read(args, context) {
       const targets = itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i));
@@ -100,7 +100,8 @@ export const HOLDING: Command[] = [
         park.of({
           values: Object.fromEntries(
             targets.map((t) => {
-              const now = context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
+              const now = context.seen?.(t.key) ??
+                context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
               return [t.key, now];
             }),
           ),

@@ -1,11 +1,10 @@
 /** Selecting, in the command language. */
-import { orderedBy, othersOf, stepsFor } from "../../select/order";
+import { othersOf, stepsFor } from "../../select/order";
 import { evaluateSel, takeAway } from "../../select/expression";
-import { select, setSpread, step } from "../../select/intents";
+import { order, ORDERS, select, setSpread, step } from "../../select/intents";
 import { BY, NO_SPREAD } from "../../show/hands";
 import type { Item } from "../../show/ids";
-import { shuffled } from "../../units/random";
-import { intents, itemsOf, command, type Command } from "../command";
+import { intents, command, type Command } from "../command";
 import type { ReadContext } from "../context";
 
 const chapter = "Selecting";
@@ -56,21 +55,18 @@ export const SELECTING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "order (reverse | left | front | centre)",
-    about: "put the selection in another order",
+    syntax: "order (reverse | left | front | centre | around)",
+    about: "put the selection in another order; while stepping, the whole",
     example: "order reverse",
-    read(args, context) {
-      const items = itemsOf({}, context);
-      const by = args.left ? "left" : args.front ? "front" : args.centre ? "centre" : undefined;
-      return selectOf(by ? orderedBy(context.world.show, items, by) : items.reverse());
-    },
+    read: (args) =>
+      intents(order.of({ how: ORDERS.find((how) => how !== "shuffle" && how !== "hand" && args[how]) ?? "reverse" })),
   }),
   command({
     chapter,
     syntax: "order shuffle [seed <seed>]",
     about: "put the selection in a random order that can be had again",
     example: "order shuffle seed 4",
-    read: (args, context) => selectOf(shuffled(itemsOf({}, context), args.seed ?? context.world.show.seed)),
+    read: ({ seed }) => intents(order.of({ how: "shuffle", ...(seed === undefined ? {} : { seed }) })),
   }),
   command({
     chapter,

@@ -1,0 +1,47 @@
+/** What a cell of the values sheet says: the value on stage, where it comes from, or its own timing. */
+import { targetsOf } from "@/core/show/model";
+import type { World } from "@/core/show/world";
+import { plain } from "@/core/units/units";
+import type { Half } from "@/engine/frame";
+import type { StageView } from "@/engine/view";
+import { sourceText, valueText } from "../build/summary";
+
+export const LAYERS = ["value", "source", "timing"] as const;
+export type Layer = (typeof LAYERS)[number];
+
+export interface Cell {
+  text: string;
+  form: "held" | "out" | "list" | "default" | "none";
+}
+
+const NONE: Cell = { text: "", form: "none" };
+
+/** A cell now. A celled attribute is told by its lowest and highest. */
+export function cellOf(world: World, half: Half, view: StageView, id: string, attribute: string, layer: Layer): Cell {
+  const targets = targetsOf(world.show, id, attribute);
+  const first = targets[0];
+  if (!first) return NONE;
+  const { held, keptOut } = world.hands;
+  let [low, high] = [Infinity, -Infinity];
+  let entry: (typeof held)[string] | undefined;
+  let source = "";
+  let listed = false;
+  for (const { key } of targets) {
+    const p = view.index.get(key);
+    if (p === undefined || view.layout.attributes[p]![half.fn[p]!] !== attribute) continue;
+    low = Math.min(low, half.raw[p]!);
+    high = Math.max(high, half.raw[p]!);
+    entry ??= held[key];
+    source ||= sourceText(world, half.source[p]!, half.cue[p]!);
+    listed ||= half.source[p]! >= 0;
+  }
+  const form = entry ? (keptOut[first.key] ? "out" : "held") : listed ? "list" : "default";
+  if (low === Infinity) return { text: "–", form: "default" };
+  if (layer === "source") return { text: source, form };
+  if (layer === "timing") {
+    const { delay, fade } = entry?.time ?? {};
+    const parts = [delay !== undefined && `+${plain(delay)}`, fade !== undefined && `${plain(fade)} s`];
+    return { text: parts.filter(Boolean).join(" "), form };
+  }
+  return { text: valueText(low, high, attribute, first), form };
+}
