@@ -110,5 +110,20 @@ test("a rainbow, a pattern found by trial and kept as cues, delays from the ends
   await ask("1 thru 12 place -5.5 to 5.5 4.5 6");
   const after = await bytesWhen(page, (b) => hits(b, 4.5) < 0.02);
   expect(after.slice(0, 4)).not.toEqual(before.slice(0, 4));
+
+  // A spread typed into a range of the values sheet.
+  await place("Build");
+  await page.getByRole("button", { name: "Values", exact: true }).click();
+  const cells = page.getByRole("grid", { name: "Values of fixtures" }).locator('[data-attribute="Dimmer"]');
+  const [from, to] = await Promise.all([cells.nth(0).boundingBox(), cells.nth(3).boundingBox()]);
+  await page.mouse.move(from!.x + 20, from!.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(to!.x + 20, to!.y + 10, { steps: 6 });
+  await page.mouse.up();
+  await page.keyboard.type("20 to 80");
+  await page.keyboard.press("Enter");
+  await universe(2);
+  const typed = await bytesWhen(page, (b) => dimmer(b, 4) === 52428);
+  expect([1, 2, 3, 4].map((n) => dimmer(typed, n))).toEqual([13107, 26214, 39321, 52428]);
   expect(app.errors).toEqual([]);
 });

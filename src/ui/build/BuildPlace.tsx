@@ -27,7 +27,7 @@ export function BuildPlace() {
       {...(Object.keys(across).length === 3 ? { defaultLayout: across } : {})}
       onLayoutChanged={setAcross}
     >
-      <Panel id="groups" defaultSize={216} minSize={190} maxSize={420} groupResizeBehavior="preserve-pixel-size">
+      <Panel id="build-left" defaultSize={216} minSize={190} maxSize={420} groupResizeBehavior="preserve-pixel-size">
         <div className={classes.left}>
           <GroupPanel />
           <OrderPanel />
@@ -35,17 +35,17 @@ export function BuildPlace() {
         </div>
       </Panel>
       <Separator className={classes.grip} aria-label="Width of the groups" />
-      <Panel id="stage" minSize={320}>
+      <Panel id="build-middle" minSize={320}>
         <Group
           orientation="vertical"
           {...(Object.keys(down).length === 2 && sheet ? { defaultLayout: down } : {})}
           onLayoutChanged={(layout) => sheet && setDown(layout)}
         >
-          <Panel id="plan" minSize={160}>
+          <Panel id="build-above" minSize={160}>
             <div className={classes.centre}>
               <StagePlan />
               <Button
-                className={classes["sheet-button"]!}
+                className={classes["sheet-button"]}
                 size="compact-sm"
                 variant={sheet ? "light" : "default"}
                 leftSection={<IconTable size={14} />}
@@ -59,7 +59,7 @@ export function BuildPlace() {
           {sheet && (
             <>
               <Separator className={classes.grip} aria-label="Height of the values" />
-              <Panel id="values" defaultSize="45%" minSize={140}>
+              <Panel id="build-below" defaultSize="45%" minSize={140}>
                 <ValuesSheet />
               </Panel>
             </>
@@ -67,7 +67,7 @@ export function BuildPlace() {
         </Group>
       </Panel>
       <Separator className={classes.grip} aria-label="Width of the programmer" />
-      <Panel id="programmer" defaultSize={300} minSize={270} maxSize={520} groupResizeBehavior="preserve-pixel-size">
+      <Panel id="build-right" defaultSize={300} minSize={270} maxSize={520} groupResizeBehavior="preserve-pixel-size">
         <Programmer />
       </Panel>
     </Group>

@@ -102,7 +102,8 @@ export function OrderPanel() {
               put(moved(whole, i, Math.min(whole.length - 1, Math.max(0, k + by))));
             }}
           >
-            {itemText(show, i)}{" "}
+            {k > 0 ? " " : ""}
+            {itemText(show, i)}
           </li>
         ))}
         {now.length > MOST && <li aria-hidden>…</li>}

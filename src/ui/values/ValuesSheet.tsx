@@ -28,18 +28,13 @@ export function ValuesSheet() {
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [draft, setDraft] = useState<string | null>(null);
   const armed = world.hands.armed;
+  const { show, hands } = world;
+  // What is held and selected matters only where it filters.
+  const picked = shown === "selected" ? hands.selection : null;
+  const kept = shown === "held" ? hands.held : null;
   const rows = useMemo(
-    () => rowsOf(world, shown, running ? { list: armed, cue: running } : null, folded),
-    // What is held and selected matters only where it filters.
-    [
-      world.show,
-      shown,
-      folded,
-      running,
-      armed,
-      shown === "selected" && world.hands.selection,
-      shown === "held" && world.hands.held,
-    ], // eslint-disable-line react-hooks/exhaustive-deps
+    () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null, folded),
+    [session, show, shown, folded, running, armed, picked, kept], // eslint-disable-line react-hooks/exhaustive-deps
   );
   const scroll = useRef<HTMLDivElement>(null);
   const lines = useVirtualizer({
@@ -169,7 +164,7 @@ export function ValuesSheet() {
           aria-label="Which fixtures"
           value={shown}
           allowDeselect={false}
-          onChange={(v) => v && (setShown(v as Shown), setRange(null))}
+          onChange={(v) => v && (setShown(v), setRange(null))}
           data={SHOWN.map((value) => ({ value, label: value === "in the cue" ? "stored in the cue" : value }))}
         />
         <span className="muted">
