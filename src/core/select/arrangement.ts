@@ -20,7 +20,7 @@ const place = (x: number, y: number) => ({ x: x * PITCH, y: y * PITCH });
 
 /** In rows of so many, the first row upstage. */
 export const inRowsOf = (items: readonly Item[], columns: number): Arrangement =>
-  Object.fromEntries(items.map((item, k) => [item, place(k % columns, -Math.floor(k / columns))]));
+  Object.fromEntries(items.map((item, k) => [item, place(k % columns, 0 - Math.floor(k / columns))]));
 
 /** Side by side in the order of the group, as if a side truss were turned straight. */
 export const straight = (items: readonly Item[]): Arrangement => inRowsOf(items, Math.max(1, items.length));
