@@ -343,7 +343,8 @@ function layHeld(stage: Stage, param: number, settles: boolean): boolean {
   const fn = held.fn[param]!;
   const other = way === COMES ? reach.fromFn[param]! : runFn;
   const mixes = share < 1 && fn === other && stage.rig.mixes[param]![fn] === true;
-  const [from, value] = [way === COMES ? reach.from[param]! : runValue, held.value[param]!];
+  const from = way === COMES ? reach.from[param]! : runValue;
+  const value = held.value[param]!;
   // What cannot mix comes at once, and goes at the end.
   runValue = mixes ? from + (value - from) * (way === COMES ? share : 1 - share) : value;
   runFn = fn;
