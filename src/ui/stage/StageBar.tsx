@@ -10,10 +10,12 @@ interface Props {
   onFit(what: "all" | "selection"): void;
   fitted: boolean;
   some: boolean;
+  /** Whether dragging selects an area. */
+  areas: boolean;
 }
 
 /** How the plan is looked at, and what a drag over the floor means. */
-export function StageBar({ onZoom, onFit, fitted, some }: Props) {
+export function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
   const area = useStageTools((s) => s.area);
   const button = (label: string, icon: React.ReactNode, onClick: () => void, more: object = {}) => (
     <Tooltip label={label} openDelay={400}>
@@ -24,14 +26,15 @@ export function StageBar({ onZoom, onFit, fitted, some }: Props) {
   );
   return (
     <div className={classes.bar} role="toolbar" aria-label="Plan view">
-      {button(
-        area === "lasso"
-          ? "Dragging draws around lamps; press for a rectangle"
-          : "Draw around lamps instead of a rectangle",
-        <IconLasso size={16} />,
-        () => setStageTools({ area: area === "lasso" ? "marquee" : "lasso" }),
-        { "aria-pressed": area === "lasso", variant: area === "lasso" ? "light" : "subtle" },
-      )}
+      {areas &&
+        button(
+          area === "lasso"
+            ? "Dragging draws around lamps; press for a rectangle"
+            : "Draw around lamps instead of a rectangle",
+          <IconLasso size={16} />,
+          () => setStageTools({ area: area === "lasso" ? "marquee" : "lasso" }),
+          { "aria-pressed": area === "lasso", variant: area === "lasso" ? "light" : "subtle" },
+        )}
       {button("Farther", <IconMinus size={16} />, () => onZoom(1 / 1.4))}
       {button("Nearer (or the wheel; drag with Alt or the middle button to move)", <IconPlus size={16} />, () =>
         onZoom(1.4),

@@ -233,6 +233,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
         }}
         fitted={camera.fitted}
         some={selection.length > 0}
+        areas={!edit}
       />
       {ghosts.map((g, i) => {
         const [x, y] = toPixels(view, g.x, g.y);
