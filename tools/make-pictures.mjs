@@ -49,6 +49,13 @@ try {
   await page.locator("#ask").fill("");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
+  await ask("group 2");
+  await page.getByRole("button", { name: "Values", exact: true }).click();
+  await page.getByRole("combobox", { name: "Which fixtures" }).click();
+  await page.getByRole("option", { name: "selected" }).click();
+  await page.waitForTimeout(900);
+  await shot("values");
+  await page.getByRole("button", { name: "Values", exact: true }).click();
   await ask("why 21 dimmer");
   await page.waitForTimeout(400);
   await shot("why");
