@@ -1,14 +1,13 @@
 /** The session of a window beside the host's: what it does is tried here and done there. */
 import { createStore } from "zustand/vanilla";
 import { perform } from "@/core/desk/perform";
-import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import type { Why } from "@/core/play/why";
 import type { World } from "@/core/show/world";
 import { guarded, handsOn, stepWords } from "./hands";
 import { workOut } from "./inPieces";
 import { startLooks, type LooksLink } from "./looksLink";
-import { NO_WIRE, RESTING, type Session, type SessionState } from "./state";
+import { newState, type Session, type SessionState } from "./state";
 import { NOTHING_WRONG, waysOf } from "./ways";
 import type { Request } from "./windowMessages";
 
@@ -24,17 +23,7 @@ export function guestSession(
   ask: (request: Request) => Promise<Answer>,
   leave: () => void,
 ): { session: Session; looks: LooksLink } {
-  const store = createStore<SessionState>(() => ({
-    world,
-    history: EMPTY_HISTORY,
-    saved: "saved",
-    playing: RESTING,
-    wire: NO_WIRE,
-    view: undefined,
-    notices: [],
-    lines: [],
-    why: null,
-  }));
+  const store = createStore<SessionState>(() => newState(world));
   const looks = startLooks(() => ({
     world: store.getState().world,
     steps: stepWords(store.getState().history),

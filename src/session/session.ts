@@ -3,7 +3,7 @@ import { createStore } from "zustand/vanilla";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
-import { EMPTY_HISTORY, isRemembered, remember, type History } from "@/core/show/history";
+import { isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { browserId, consentOf, give } from "./consent";
@@ -19,7 +19,7 @@ import { keepMoment } from "./storage/moments";
 import { createKeeper, NO_KEEPER, type Keeper } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
 import { loadHistory, type StepKept } from "./storage/steps";
-import { NO_WIRE, RESTING, type Quietly, type Session, type SessionState } from "./state";
+import { newState, type Quietly, type Session, type SessionState } from "./state";
 
 const MOMENT_EVERY_MS = 10 * 60_000;
 
@@ -39,17 +39,7 @@ export interface SessionWays {
 
 export function startSession(id: string, opened: Opened, ways: SessionWays = {}): Session {
   const { readOnly = null } = ways;
-  const store = createStore<SessionState>(() => ({
-    world: opened.world,
-    history: EMPTY_HISTORY,
-    saved: "saved",
-    playing: RESTING,
-    wire: NO_WIRE,
-    view: undefined,
-    notices: [],
-    lines: [],
-    why: null,
-  }));
+  const store = createStore<SessionState>(() => newState(opened.world));
   const keeper: Keeper =
     readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
   const looks: LooksLink = startLooks(() => ({

@@ -5,7 +5,7 @@ import type { Building } from "@/core/command/building";
 import type { ReadContext } from "@/core/command/context";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
-import type { History } from "@/core/show/history";
+import { EMPTY_HISTORY, type History } from "@/core/show/history";
 import type { Item } from "@/core/show/ids";
 import type { Intent } from "@/core/show/intent";
 import type { Refusal } from "@/core/show/refusal";
@@ -94,3 +94,16 @@ export interface Session {
 
 export const NO_WIRE: WireState = { bridge: null, waiting: [], tests: {} };
 export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
+
+/** What a window knows of a show that has just been opened. */
+export const newState = (world: World): SessionState => ({
+  world,
+  history: EMPTY_HISTORY,
+  saved: "saved",
+  playing: RESTING,
+  wire: NO_WIRE,
+  view: undefined,
+  notices: [],
+  lines: [],
+  why: null,
+});

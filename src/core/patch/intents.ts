@@ -215,7 +215,8 @@ export const remove = defineIntent({
       for (const cue of Object.values(list.cues))
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
     }
-    for (const key of Object.keys(world.hands.held)) if (has(key)) delete world.hands.held[key];
+    for (const values of [world.hands.held, world.hands.keptOut])
+      for (const key of Object.keys(values)) if (has(key)) delete values[key];
     world.hands.selection = world.hands.selection.filter((i) => !has(i));
     world.hands.last = world.hands.last.filter((i) => !has(i));
     world.hands.stepping = null;

@@ -77,18 +77,20 @@ export interface Done {
  * @throws on an intent that no card knows or whose fields are not what its schema says.
  */
 export function applyIntents(registry: Registry, world: World, intents: readonly Intent[]): Done | Refusal {
-  const draft = createDraft<WorldDraft>(world);
+  let after = world;
   const result = attempt(() => {
     for (const intent of intents) {
       const card = registry.get(intent.kind);
       if (!card) throw new Error(`no intent is called ${intent.kind}`);
       const parsed = card.schema.safeParse(intent);
       if (!parsed.success) refuseField(card.kind, parsed.error.issues[0]!);
+      // A draft each: what one has put in place as a whole, the next may change in part.
+      const draft = createDraft<WorldDraft>(after);
       card.apply(draft, parsed.data);
+      after = finishDraft(draft) as unknown as World;
     }
   });
   if (isRefusal(result)) return result;
-  const after = finishDraft(draft) as unknown as World;
   const diff = diffOf(world, after);
   return demandOf(after, diff) ?? { world: after, diff };
 }

@@ -12,6 +12,8 @@ export const restoreShow = defineIntent({
     world.hands.stepping = null;
     world.hands.last = [];
     world.hands.held = {};
+    world.hands.keptOut = {};
+    world.hands.over = null;
     world.hands.parked = {};
     if (!show.lists[world.hands.armed])
       world.hands.armed = Object.values(show.lists).sort((a, b) => a.number - b.number)[0]?.id ?? "";
