@@ -87,7 +87,7 @@ export function applyIntents(registry: Registry, world: World, intents: readonly
       // A draft each: what one has put in place as a whole, the next may change in part.
       const draft = createDraft<WorldDraft>(after);
       card.apply(draft, parsed.data);
-      after = finishDraft(draft) as unknown as World;
+      after = finishDraft(draft);
     }
   });
   if (isRefusal(result)) return result;
