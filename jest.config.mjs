@@ -12,7 +12,7 @@ const swc = [
 
 export const shared = {
   transform: { "^.+\\.(t|j)sx?$": swc, "^.+\\.mjs$": swc },
-  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|idb|tinykeys|zod|fflate)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|idb|tinykeys|zod|fflate|@tanstack)/)"],
   moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
   testEnvironment: "node",
 };

@@ -98,6 +98,15 @@ export function hold(building: Building, attribute: string, amounts: readonly Am
   building.says.push(`${label.toLowerCase()} ${relative ? "by" : "to"} ${amountsText(amounts, attribute)}`);
 }
 
+/** An attribute of items, each at its own value in its unit. */
+export function holdEach(building: Building, attribute: string, values: ReadonlyMap<Item, number>): void {
+  const { show } = building.context.world;
+  for (const [item, value] of values)
+    for (const target of targetsOf(show, item, attribute)) building.values[target.key] = held(building, target, value);
+  building.lastWhat = { attribute };
+  building.says.push(`${attributeInfo(attribute).label.toLowerCase()} of ${values.size}`);
+}
+
 /** A strobe at 0 means the shutter open (SEMANTICS 9); own timing stays until taken away. */
 export function held(building: Building, target: Target, value: number): Entry {
   const open = target.attribute === "Shutter1Strobe" && value === 0;

@@ -1,151 +1,116 @@
 "use client";
 
-import { SegmentedControl, Select } from "@mantine/core";
-import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
-import { useVirtualizer } from "@tanstack/react-virtual";
-import Papa from "papaparse";
-import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent } from "react";
-import { hold } from "@/core/command/building";
-import { drop } from "@/core/program/intents";
+import { Button, Checkbox, SegmentedControl, Select } from "@mantine/core";
+import { useCallback, useMemo, useRef, useState } from "react";
 import { select } from "@/core/select/intents";
-import { targetsOf } from "@/core/show/model";
-import { useSession, useShow, useStageFrame } from "../useSession";
-import { cellOf, LAYERS, type Layer } from "./cells";
-import { rowsOf, SHOWN, titleOf, type FixtureRow, type Shown } from "./rows";
-import { boundsOf, useRange, within } from "./useRange";
+import { splitItem } from "@/core/show/ids";
+import { halfOf } from "@/engine/view";
+import { ColumnsMenu } from "../parts/sheet/ColumnsMenu";
+import { normal, type Range } from "../parts/sheet/range";
+import { Sheet } from "../parts/sheet/Sheet";
+import type { Look } from "../parts/sheet/SheetRow";
+import {
+  inSections,
+  rowsIn,
+  SheetViewSchema,
+  shownColumns,
+  sortedRows,
+  startView,
+  type SheetColumn,
+} from "../parts/sheet/view";
+import { usePrefs } from "../parts/usePrefs";
+import { useSession, useShow } from "../useSession";
+import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
+import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
+import { FIXTURE, rowsOf, SHOWN, VALUE_COLUMNS, type FixtureRow, type Shown } from "./rows";
+import { useLiveCells } from "./useLiveCells";
 import classes from "./Values.module.css";
 
-const ROW = 27;
-const MOST_PASTED = 20_000;
+const NAMES: Record<Shown, string> = {
+  all: "all fixtures",
+  selected: "selected",
+  held: "held: the programmer",
+  "in the cue": "stored in the cue",
+};
+const START = startView(VALUE_COLUMNS, true);
 
-/** Fixtures by parameters, live: looked at by value, source or timing; ranges typed into, copied and pasted. */
+/** Fixtures by parameters, live: looked at by value, source or timing; ranges typed into, filled, copied and pasted. */
 export function ValuesSheet() {
   const session = useSession();
   const world = useShow((s) => s.world);
   const running = useShow((s) => s.playing.runs[s.world.hands.armed]?.cue ?? null);
+  const [view, setView] = usePrefs("bold-comet-values-view", SheetViewSchema, START);
   const [layer, setLayer] = useState<Layer>("value");
   const [shown, setShown] = useState<Shown>("all");
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
-  const [draft, setDraft] = useState<string | null>(null);
-  const armed = world.hands.armed;
+  const [range, setRange] = useState<Range | null>(null);
+  const body = useRef<HTMLDivElement>(null);
+  useLiveCells(body, layer);
+
   const { show, hands } = world;
+  const { armed, selection } = hands;
   // What is held and selected matters only where it filters.
-  const picked = shown === "selected" ? hands.selection : null;
-  const kept = shown === "held" ? hands.held : null;
-  const rows = useMemo(
-    () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null, folded),
-    [session, show, shown, folded, running, armed, picked, kept], // eslint-disable-line react-hooks/exhaustive-deps
+  const about = shown === "selected" ? selection : shown === "held" ? Object.keys(hands.held).join() : null;
+  const { rows, columns: own } = useMemo(
+    () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null),
+    [session, show, shown, running, armed, about], // eslint-disable-line react-hooks/exhaustive-deps
   );
-  const scroll = useRef<HTMLDivElement>(null);
-  const lines = useVirtualizer({
-    count: rows.length,
-    getScrollElement: () => scroll.current,
-    estimateSize: () => ROW,
-    overscan: 6,
-  });
-  const columns = Math.max(0, ...rows.map((r) => (r.kind === "section" ? r.columns.length : 0)));
-  const { range, setRange, ...hand } = useRange({ rows: rows.length, columns });
-  const bounds = range && boundsOf(range);
-  const chosen = new Set(world.hands.selection.map((i) => i.split(".")[0]!));
-
-  useStageFrame(
-    (half, view) => {
-      const now = session.store.getState().world;
-      for (const element of scroll.current?.querySelectorAll<HTMLElement>("[data-attribute]") ?? []) {
-        const { id, attribute } = element.dataset as { id: string; attribute: string };
-        const { text, form } = cellOf(now, half, view, id, attribute, layer);
-        if (element.textContent !== text) element.textContent = text;
-        if (element.dataset.form !== form) element.dataset.form = form;
-      }
-    },
-    `${layer} ${shown} ${lines
-      .getVirtualItems()
-      .map((i) => i.key)
-      .join()} ${Object.keys(world.hands.held).length}`,
+  const columns = useMemo(() => {
+    const there = new Set([...own.values()].flat());
+    return shownColumns(VALUE_COLUMNS, view).filter((c) => c === FIXTURE || c.id === FIXTURE.id || there.has(c.id));
+  }, [own, view]);
+  const bySection = useMemo(
+    () => new Map([...own].map(([type, a]) => [type, columns.filter((c) => c.id === FIXTURE.id || a.includes(c.id))])),
+    [own, columns],
   );
-
-  /** The fixtures of the range, and for each column place the attributes they have there. */
-  const taken = (): { row: FixtureRow; attributes: string[] }[] =>
-    bounds
-      ? rows
-          .slice(bounds.top, bounds.bottom + 1)
-          .flatMap((row) =>
-            row.kind === "fixture"
-              ? [{ row, attributes: row.section.columns.slice(bounds.left, bounds.right + 1) }]
-              : [],
-          )
-      : [];
-  const put = (text: string) => {
-    const amounts = session.read("values", text);
-    const cells = taken();
-    if (!amounts || cells.length === 0) return;
-    const ids = cells.map((c) => c.row.id);
-    const { show } = session.store.getState().world;
-    const attributes = [...new Set(cells.flatMap((c) => c.attributes))];
-    session.hold(
-      (b) => {
-        for (const attribute of attributes) {
-          if (ids.some((id) => targetsOf(show, id, attribute).length > 0)) hold(b, attribute, amounts, false);
-        }
-      },
-      false,
-      ids,
+  // Sorted by what is on stage when the title is pressed: a row never walks away under the hand.
+  const lines = useMemo(() => {
+    const { world: now, view: stage } = session.store.getState();
+    const half = stage && halfOf(stage);
+    const keyOf = (row: FixtureRow, id: string) =>
+      id === FIXTURE.id ? row.number : ((half && numberOf(now, half, stage, row.id, id)) ?? -Infinity);
+    return inSections(
+      sortedRows({ columns: VALUE_COLUMNS, rows, view, keyOf }),
+      (r) => r.type,
+      (type) => show.types[type]?.model ?? type,
+      folded,
     );
+  }, [session, rows, view.sort, folded, show.types]); // eslint-disable-line react-hooks/exhaustive-deps
+  const inSight = useMemo(() => rowsIn(lines), [lines]);
+  const chosen = useMemo(() => new Set(selection.map((i) => splitItem(i).fixture)), [selection]);
+  const compact = view.byType;
+  const columnsOf = useCallback((type: string): readonly SheetColumn[] => bySection.get(type) ?? [], [bySection]);
+  const taken = (r: Range): Taken[] => {
+    const { r1, r2, c1, c2 } = normal(r);
+    return inSight.slice(r1, r2 + 1).map((row) => ({
+      id: row.id,
+      attributes: (compact ? columnsOf(row.type) : columns).slice(c1, c2 + 1).map((c) => c.id),
+    }));
   };
-  const letGo = () => {
-    const { show, hands } = session.store.getState().world;
-    const keys = taken().flatMap(({ row, attributes }) =>
-      attributes.flatMap((a) => targetsOf(show, row.id, a).map((t) => t.key)),
-    );
-    const there = keys.filter((key) => hands.held[key]);
-    if (there.length > 0) session.act([drop.of({ keys: there })]);
+  const selectRow = (id: string, add: boolean) => {
+    const items = !add ? [id] : selection.includes(id) ? selection.filter((i) => i !== id) : [...selection, id];
+    session.act([select.of({ items })], "select");
   };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (draft !== null) return;
-    const { key } = event;
-    if (hand.step(key, event.shiftKey)) {
-      event.preventDefault();
-      return;
-    }
-    if (key === "Delete") letGo();
-    else if (range && (key === "Enter" || (/^[\d.+-]$/.test(key) && !event.ctrlKey && !event.metaKey)))
-      setDraft(key === "Enter" ? "" : key);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
-  const copy = (event: ClipboardEvent) => {
-    if (!bounds || draft !== null) return;
-    const text = taken()
-      .map(({ row, attributes }) =>
-        attributes
-          .map((a) => scroll.current?.querySelector(`[data-id="${row.id}"][data-attribute="${a}"]`)?.textContent ?? "")
-          .join("\t"),
-      )
+  const look = useCallback(
+    (row: FixtureRow, column: SheetColumn): Look =>
+      column.id === FIXTURE.id
+        ? {
+            content: (
+              <button type="button" data-fixture={row.id} title="Select it; Ctrl adds or takes away">
+                <span className="num">{row.number}</span> {row.name}
+              </button>
+            ),
+          }
+        : { content: <i data-id={row.id} data-attribute={column.id} data-form="none" /> },
+    [],
+  );
+  const copied = (r: Range) => {
+    const { world: now, view: stage } = session.store.getState();
+    if (!stage) return "";
+    const half = halfOf(stage);
+    return taken(r)
+      .map((t) => t.attributes.map((a) => cellOf(now, half, stage, t.id, a, layer).text).join("\t"))
       .join("\n");
-    event.clipboardData.setData("text/plain", text);
-    event.preventDefault();
-  };
-  const paste = (event: ClipboardEvent) => {
-    if (!bounds || draft !== null) return;
-    event.preventDefault();
-    const cells = taken();
-    const { data } = Papa.parse<string[]>(event.clipboardData.getData("text/plain").trim(), { delimiter: "\t" });
-    for (const [k, line] of data.slice(0, MOST_PASTED).entries()) {
-      const at = cells[k];
-      if (!at) break;
-      const own = rows.find((r) => r === at.row) as FixtureRow;
-      session.hold(
-        (b) =>
-          line.forEach((text, j) => {
-            const attribute = own.section.columns[bounds.left + j];
-            const number = Number.parseFloat(text);
-            if (attribute && Number.isFinite(number)) hold(b, attribute, [number], false);
-          }),
-        k > 0,
-        [own.id],
-      );
-    }
   };
 
   return (
@@ -160,123 +125,100 @@ export function ValuesSheet() {
         />
         <Select
           size="xs"
-          w={150}
+          w={172}
           aria-label="Which fixtures"
           value={shown}
           allowDeselect={false}
           onChange={(v) => v && (setShown(v), setRange(null))}
-          data={SHOWN.map((value) => ({ value, label: value === "in the cue" ? "stored in the cue" : value }))}
+          data={SHOWN.map((value) => ({ value, label: NAMES[value] }))}
         />
-        <span className="muted">
-          {draft !== null
-            ? "Enter keeps it, Esc leaves it; 20 to 80 spreads down the range"
-            : range
-              ? "Type a value or a spread; Delete lets go; Ctrl C and Ctrl V"
-              : "Drag over cells to take a range"}
-        </span>
+        <Checkbox
+          size="xs"
+          label="Compact"
+          title="Each type with its own columns only"
+          checked={compact}
+          onChange={(e) => setView({ ...view, byType: e.currentTarget.checked })}
+        />
+        <ColumnsMenu
+          columns={VALUE_COLUMNS.filter((c) => [...own.values()].some((a) => a.includes(c.id)))}
+          view={view}
+          setView={setView}
+        />
+        {range ? (
+          <>
+            <Button size="compact-sm" variant="default" title="Del" onClick={() => letGo(session, taken(range))}>
+              Let go
+            </Button>
+            <Button
+              size="compact-sm"
+              variant="default"
+              title="Held, but not recorded; pressed again, it is recorded"
+              onClick={() => flipKept(session, taken(range))}
+            >
+              Keep out
+            </Button>
+            <Button
+              size="compact-sm"
+              variant="default"
+              onClick={() => session.act([select.of({ items: taken(range).map((t) => t.id) })], "select")}
+            >
+              Select
+            </Button>
+          </>
+        ) : (
+          <span className="muted">Drag over cells; type 50, or 20 to 80</span>
+        )}
       </header>
       <div
-        ref={scroll}
-        className={classes.scroll}
-        tabIndex={0}
-        role="grid"
-        aria-label="Values of fixtures"
-        aria-rowcount={rows.length}
-        onKeyDown={onKeyDown}
-        onCopy={copy}
-        onPaste={paste}
-        onPointerUp={hand.letGo}
-        onPointerLeave={hand.letGo}
+        ref={body}
+        className={classes.body}
+        onClick={(e) => {
+          const id = (e.target as HTMLElement).closest<HTMLElement>("[data-fixture]")?.dataset.fixture;
+          if (id) selectRow(id, e.ctrlKey || e.metaKey || e.shiftKey);
+        }}
       >
-        <div style={{ height: lines.getTotalSize(), width: 190 + columns * 84, position: "relative" }}>
-          {lines.getVirtualItems().map(({ index, start }) => {
-            const row = rows[index]!;
-            return row.kind === "section" ? (
-              <div key={row.type} role="row" className={classes.section} style={{ top: start, height: ROW }}>
-                <button
-                  type="button"
-                  aria-expanded={!folded.has(row.type)}
-                  onClick={() => {
-                    const next = new Set(folded);
-                    if (!next.delete(row.type)) next.add(row.type);
-                    setFolded(next);
-                  }}
-                >
-                  {folded.has(row.type) ? <IconChevronRight size={14} /> : <IconChevronDown size={14} />}
-                  {row.model} <span className="num">{row.count}</span>
-                </button>
-                {row.columns.map((a) => (
-                  <span key={a} role="columnheader" title={a}>
-                    {titleOf(a)}
-                  </span>
-                ))}
-              </div>
-            ) : (
-              <div
-                key={row.id}
-                role="row"
-                className={classes.row}
-                data-chosen={chosen.has(row.id)}
-                style={{ top: start, height: ROW }}
-              >
-                <button
-                  type="button"
-                  role="rowheader"
-                  title="Select it; Ctrl adds or takes away"
-                  onClick={(e) => {
-                    const now = world.hands.selection;
-                    const add = e.ctrlKey || e.metaKey || e.shiftKey;
-                    const items = !add
-                      ? [row.id]
-                      : now.includes(row.id)
-                        ? now.filter((i) => i !== row.id)
-                        : [...now, row.id];
-                    session.act([select.of({ items })]);
-                  }}
-                >
-                  <span className="num">{row.number}</span> {row.name}
-                </button>
-                {row.section.columns.map((a, k) => (
-                  <span
-                    key={a}
-                    role="gridcell"
-                    data-id={row.id}
-                    data-attribute={a}
-                    data-taken={within(range, index, k)}
-                    onPointerDown={(e) => (e.button === 0 ? hand.press(index, k, e.shiftKey) : undefined)}
-                    onPointerEnter={() => hand.over(index, k)}
-                  />
-                ))}
-              </div>
-            );
-          })}
-        </div>
-        {rows.length === 0 && (
-          <p className={classes.empty}>
-            {shown === "all"
-              ? "Nothing is patched yet: patch some fixtures in Rig."
-              : `No fixture is ${shown === "in the cue" ? "stored in the cue that runs" : shown}. Choose "all" above to see them.`}
-          </p>
-        )}
-      </div>
-      {draft !== null && (
-        <input
-          className={classes.draft}
-          autoFocus
-          value={draft}
-          aria-label="Value of the range: a number, or a spread such as 20 to 80"
-          onChange={(e) => setDraft(e.currentTarget.value)}
-          onBlur={() => setDraft(null)}
-          onKeyDown={(e) => {
-            e.stopPropagation();
-            if (e.key === "Enter" && draft.trim()) put(draft.trim());
-            if (e.key === "Enter" || e.key === "Escape") {
-              setDraft(null);
-              scroll.current?.focus();
-            }
+        <Sheet
+          key={`${shown} ${compact}`}
+          label="Values of fixtures"
+          columns={columns}
+          lines={lines}
+          lead={1}
+          view={view}
+          setView={setView}
+          chosen={chosen}
+          look={look}
+          {...(compact ? { columnsOf, sectionOf: (row: FixtureRow) => row.type } : {})}
+          folded={folded}
+          onFold={(type) => {
+            const next = new Set(folded);
+            if (!next.delete(type)) next.add(type);
+            setFolded(next);
           }}
+          onTake={setRange}
+          onToggle={(row) => selectRow(inSight[row]!.id, true)}
+          onFill={(r, to) => fillValues(session, taken(r), taken({ ...r, r1: r.r2 + 1, r2: to }))}
+          editFrom={() => ""}
+          onPut={(text, r) => text.trim() && typeValues(session, text.trim(), taken(r))}
+          onEmpty={(r) => letGo(session, taken(r))}
+          copied={copied}
+          onPaste={(text, r) => {
+            const onto = taken({ ...r, r2: inSight.length - 1, c2: Infinity });
+            pasteValues(session, text, taken(r), onto);
+          }}
+          nameOf={(row, column, rows) =>
+            `${column.title} of ${rows > 1 ? `${rows} fixtures` : `fixture ${row.number}`}: a number, or a spread such as 20 to 80`
+          }
+          empty={
+            <p className={classes.empty}>
+              {shown === "all"
+                ? "Nothing is patched yet: patch some fixtures in Rig."
+                : shown === "held"
+                  ? "Nothing is held. What you set stands here until it is recorded or let go of."
+                  : `No fixture is ${shown === "selected" ? "selected" : "stored in the cue that runs"}. Choose "all fixtures" above to see them.`}
+            </p>
+          }
         />
-      )}
+      </div>
     </section>
   );
 }

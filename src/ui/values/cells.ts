@@ -45,3 +45,12 @@ export function cellOf(world: World, half: Half, view: StageView, id: string, at
   }
   return { text: valueText(low, high, attribute, first), form };
 }
+
+/** The value of an attribute on stage, in its unit: the first of a celled one. Undefined where it is not in use. */
+export function numberOf(world: World, half: Half, view: StageView, id: string, attribute: string): number | undefined {
+  for (const { key } of targetsOf(world.show, id, attribute)) {
+    const p = view.index.get(key);
+    if (p !== undefined && view.layout.attributes[p]![half.fn[p]!] === attribute) return half.raw[p]!;
+  }
+  return undefined;
+}

@@ -1,74 +1,82 @@
-/** The rows of the values sheet: fixtures in sections by type, each section with the columns its type has. */
+/** The rows of the values sheet: fixtures, the columns each type has, and which of both a filter leaves. */
 import { ATTRIBUTES, attributeInfo } from "@/core/fixture/attribute";
 import { functionOf } from "@/core/fixture/parameters";
 import { modelOf } from "@/core/show/model";
 import { splitItem, splitKey } from "@/core/show/ids";
+import type { Entry } from "@/core/show/value";
 import { cuesOf, fixturesByNumber, type World } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
+import type { SheetColumn } from "../parts/sheet/view";
 
 export const SHOWN = ["all", "selected", "held", "in the cue"] as const;
 export type Shown = (typeof SHOWN)[number];
 
-export interface Section {
-  kind: "section";
-  type: string;
-  model: string;
-  count: number;
-  /** Attributes, in the order of their families. */
-  columns: string[];
-}
 export interface FixtureRow {
-  kind: "fixture";
   id: string;
   number: number;
   name: string;
-  section: Section;
+  type: string;
 }
-export type Row = Section | FixtureRow;
 
-/** The fixtures a filter leaves. @param cue the id of the cue that runs, in its list. */
-function left(
-  { show, hands }: World,
-  shown: Shown,
-  running: { list: string; cue: string } | null,
-): ReadonlySet<string> | null {
-  if (shown === "all") return null;
-  if (shown === "selected") return new Set(hands.selection.map((i) => splitItem(i).fixture));
-  if (shown === "held") return new Set(Object.keys(hands.held).map((key) => splitKey(key).fixture));
+export interface Rows {
+  rows: FixtureRow[];
+  /** By type: the attributes its fixtures have, of what is held or stored only those where the filter is that. In the order of their families. */
+  columns: Map<string, string[]>;
+}
+
+/** What a filter is about: entries of a few, or all that is there. @param cue the id of the cue that runs, in its list. */
+function entriesOf({ show, hands }: World, shown: Shown, running: { list: string; cue: string } | null) {
+  if (shown === "held") return hands.held;
   const list = running && show.lists[running.list];
-  const cue = list && cuesOf(list).find((c) => c.id === running.cue);
-  return new Set(Object.keys(cue?.entries ?? {}).map((key) => splitKey(key).fixture));
+  return list && shown === "in the cue" ? (cuesOf(list).find((c) => c.id === running.cue)?.entries ?? {}) : {};
 }
 
-export function rowsOf(
-  world: World,
-  shown: Shown,
-  running: { list: string; cue: string } | null,
-  folded: ReadonlySet<string>,
-): Row[] {
-  const only = left(world, shown, running);
+export function rowsOf(world: World, shown: Shown, running: { list: string; cue: string } | null): Rows {
+  const entries: Readonly<Record<string, Pick<Entry, "attribute">>> = entriesOf(world, shown, running);
+  const some = shown === "held" || shown === "in the cue";
+  const only =
+    shown === "all"
+      ? null
+      : shown === "selected"
+        ? new Set(world.hands.selection.map((i) => splitItem(i).fixture))
+        : new Set(Object.keys(entries).map((key) => splitKey(key).fixture));
   const fixtures = fixturesByNumber(world.show).filter((f) => !only || only.has(f.id));
-  return [...grouped(fixtures, (f) => f.type)].flatMap(([type, own]): Row[] => {
-    const modes = [...new Map(own.map((f) => [`${f.mode} ${f.virtualDimmer}`, f])).values()];
-    const specs = modes.flatMap((f) => modelOf(world.show, f).specs);
-    const columns = ATTRIBUTES.map((a) => a.name).filter(
-      (name) => name !== "Control1" && specs.some((s) => functionOf(s, name)),
-    );
-    const section: Section = {
-      kind: "section",
-      type,
-      model: world.show.types[type]?.model ?? type,
-      count: own.length,
-      columns,
-    };
-    return [
-      section,
-      ...(folded.has(type)
-        ? []
-        : own.map((f): FixtureRow => ({ kind: "fixture", id: f.id, number: f.number, name: f.name, section }))),
-    ];
-  });
+  const used = new Map<string, Set<string>>();
+  if (some)
+    for (const [key, { attribute }] of Object.entries(entries)) {
+      const type = world.show.fixtures[splitKey(key).fixture]?.type;
+      if (type) used.set(type, (used.get(type) ?? new Set()).add(attribute));
+    }
+  const columns = new Map(
+    [...grouped(fixtures, (f) => f.type)].map(([type, own]) => {
+      const modes = [...new Map(own.map((f) => [`${f.mode} ${f.virtualDimmer}`, f])).values()];
+      const specs = modes.flatMap((f) => modelOf(world.show, f).specs);
+      const names = ATTRIBUTES.map((a) => a.name).filter(
+        (name) => name !== "Control1" && specs.some((s) => functionOf(s, name)) && (!some || used.get(type)?.has(name)),
+      );
+      return [type, names];
+    }),
+  );
+  return { rows: fixtures.map(({ id, number, name, type }) => ({ id, number, name, type })), columns };
 }
 
-/** The title of a column, short. */
-export const titleOf = (attribute: string): string => attributeInfo(attribute).label;
+export const FIXTURE: SheetColumn = {
+  id: "fixture",
+  title: "Fixture",
+  hint: "Number and name",
+  width: 190,
+  kind: "text",
+  fixed: true,
+};
+
+/** Every attribute as a column. */
+export const VALUE_COLUMNS: readonly SheetColumn[] = [
+  FIXTURE,
+  ...ATTRIBUTES.filter((a) => a.name !== "Control1").map(({ name, family }): SheetColumn => ({
+    id: name,
+    title: attributeInfo(name).label,
+    hint: family,
+    width: 84,
+    kind: "live",
+  })),
+];

@@ -2,26 +2,8 @@
 import Papa from "papaparse";
 import type { FixtureChange } from "@/core/patch/intents";
 import type { Fixture, Show } from "@/core/show/schema";
+import { normal, type Range } from "../../parts/sheet/range";
 import type { Column } from "./columns";
-
-export interface Range {
-  /** Rows and columns, from where it began to where it is. */
-  r1: number;
-  c1: number;
-  r2: number;
-  c2: number;
-}
-
-export const normal = ({ r1, c1, r2, c2 }: Range): Range => ({
-  r1: Math.min(r1, r2),
-  r2: Math.max(r1, r2),
-  c1: Math.min(c1, c2),
-  c2: Math.max(c1, c2),
-});
-export const holds = (range: Range, row: number, column: number): boolean => {
-  const n = normal(range);
-  return row >= n.r1 && row <= n.r2 && column >= n.c1 && column <= n.c2;
-};
 
 export type Changes = Map<string, FixtureChange>;
 export interface Put {

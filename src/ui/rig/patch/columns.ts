@@ -7,17 +7,9 @@ import { readNumber } from "@/core/exchange/tableText";
 import { alongStops } from "@/core/select/spread";
 import type { Fixture, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
+import type { SheetColumn } from "../../parts/sheet/view";
 
-export interface Column {
-  id: string;
-  title: string;
-  /** What it is, in a few words. */
-  hint: string;
-  width: number;
-  kind: "text" | "number" | "yes";
-  /** Out of sight until asked for. */
-  hidden?: boolean;
-  fixed?: boolean;
+export interface Column extends SheetColumn {
   text(fixture: Fixture, show: Show): string;
   /** Changes of fixtures, in order, from a text typed for all of them; a string says why not. */
   put?(text: string, fixtures: readonly Fixture[], show: Show): FixtureChange[] | string;

@@ -1,7 +1,8 @@
 /** Catches rows of the patch table sorted, filtered or counted wrongly. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { COLUMNS } from "./columns";
-import { linesOf, orderedColumns, type View } from "./view";
+import { orderedColumns, rowsIn, startView, type SheetView } from "../../parts/sheet/view";
+import { linesOf } from "./view";
 
 const desk = newDesk();
 for (const line of [
@@ -12,9 +13,9 @@ for (const line of [
 ])
   runLine(desk, line);
 const { show } = desk.world;
-const view: View = { order: COLUMNS.map((c) => c.id), hidden: [], widths: {}, sort: null, byType: false };
-const numbers = (over: Partial<View>, filter = "") =>
-  linesOf(show, { ...view, ...over }, filter).fixtures.map((f) => f.number);
+const view = startView(COLUMNS, false);
+const numbers = (over: Partial<SheetView>, filter = "") =>
+  rowsIn(linesOf(show, { ...view, ...over }, filter)).map((f) => f.number);
 
 test("by number, unless sorted: up, down, unpatched ones last", () => {
   expect(numbers({})).toEqual([1, 2, 3, 5, 20, 21]);
@@ -30,8 +31,8 @@ test("every word of a filter has to be somewhere in the row", () => {
 });
 
 test("grouped by type, each under its title, counted through", () => {
-  const { lines } = linesOf(show, { ...view, byType: true }, "");
-  expect(lines.map((l) => ("fixture" in l ? `${l.index}:${l.fixture.number}` : `${l.title} ${l.count}`))).toEqual([
+  const lines = linesOf(show, { ...view, byType: true }, "");
+  expect(lines.map((l) => ("row" in l ? `${l.index}:${l.row.number}` : `${l.title} ${l.count}`))).toEqual([
     "Generic Dimmer 3",
     "0:1",
     "1:2",
@@ -45,8 +46,8 @@ test("grouped by type, each under its title, counted through", () => {
 
 test("columns that are new to a remembered order come last, unknown ones are forgotten", () => {
   expect(
-    orderedColumns({ ...view, order: ["note", "gone", "number"] })
+    orderedColumns(COLUMNS, { ...view, order: ["note", "gone", "name"] })
       .map((c) => c.id)
       .slice(0, 3),
-  ).toEqual(["note", "number", "name"]);
+  ).toEqual(["number", "note", "name"]);
 });

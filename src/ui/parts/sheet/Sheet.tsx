@@ -1,0 +1,241 @@
+"use client";
+
+import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
+import { useVirtualizer } from "@tanstack/react-virtual";
+import {
+  useMemo,
+  useRef,
+  useState,
+  type ClipboardEvent,
+  type KeyboardEvent,
+  type ReactNode,
+} from "react";
+import { at, type Range } from "./range";
+import { SheetHead } from "./SheetHead";
+import { SheetRow, type Look } from "./SheetRow";
+import { useSheetHand } from "./useSheetHand";
+import type { Line, SheetColumn, SheetView } from "./view";
+import classes from "./Sheet.module.css";
+
+const ROW = 28;
+const HEAD = 30;
+
+interface Props<R extends { id: string }, C extends SheetColumn> {
+  label: string;
+  columns: readonly C[];
+  lines: readonly Line<R>[];
+  /** How many columns at the left no range is in. */
+  lead?: number;
+  view: SheetView;
+  setView(next: SheetView): void;
+  chosen: ReadonlySet<string>;
+  /** What a cell shows. A new function draws all rows in sight again. */
+  look(row: R, column: C): Look;
+  /** The columns of one section, where each has its own: their titles then stand in its head. */
+  columnsOf?(section: string): readonly C[];
+  sectionOf?(row: R): string;
+  folded?: ReadonlySet<string>;
+  onFold?(section: string): void;
+  onTake?(range: Range): void;
+  onToggle(row: number): void;
+  onFill(range: Range, to: number): void;
+  /** The text a cell is edited from; null where it is not edited in words. */
+  editFrom(row: R, column: C): string | null;
+  /** Yes and no change over by Enter, Space or two presses. */
+  onFlip?(range: Range, column: C): void;
+  onPut(text: string, range: Range): void;
+  onEmpty(range: Range): void;
+  /** Esc with nothing open. True where it did something. */
+  onEscape?(): boolean;
+  copied(range: Range): string;
+  onPaste(text: string, range: Range): void;
+  nameOf(row: R, column: C, rows: number): string;
+  empty?: ReactNode;
+}
+
+/** Rows and columns as in a spreadsheet: ranges by drag, Shift and keys, typing, filling, copying and pasting. */
+export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Props<R, C>) {
+  const { columns, lines, view, setView, chosen, look, columnsOf, sectionOf } = props;
+  const [editing, setEditing] = useState<string | null>(null);
+  const scroll = useRef<HTMLDivElement>(null);
+  const all = useMemo(() => lines.flatMap((l) => ("row" in l ? [l.row] : [])), [lines]);
+  const lineOf = useMemo(() => lines.flatMap((l, i) => ("row" in l ? [i] : [])), [lines]);
+  const columnsAt = (row: R): readonly C[] => (columnsOf && sectionOf ? columnsOf(sectionOf(row)) : columns);
+  const widest = columnsOf ? Math.max(0, ...all.map((r) => columnsAt(r).length)) : columns.length;
+  const rows = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => ROW,
+    overscan: 8,
+    paddingStart: columnsOf ? 0 : HEAD,
+  });
+  const hand = useSheetHand({
+    rows: all.length,
+    columns: widest,
+    lead: props.lead ?? 0,
+    onToggle: props.onToggle,
+    onFill: props.onFill,
+    reveal: (row) => rows.scrollToIndex(lineOf[row] ?? 0),
+    ...(props.onTake ? { onTake: props.onTake } : {}),
+  });
+  const { range, taken } = hand;
+  const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
+  const columnAt = (r: Range): C | undefined => all[r.r1] && columnsAt(all[r.r1]!)[r.c1];
+  const edit = (typed?: string) => {
+    const column = range && columnAt(range);
+    if (!column || !taken) return;
+    if (column.kind === "yes" && typed === undefined) return props.onFlip?.(taken, column);
+    const from = props.editFrom(all[range.r1]!, column);
+    if (from !== null) setEditing(typed ?? from);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (editing !== null || event.altKey) return;
+    const { key } = event;
+    const mod = event.ctrlKey || event.metaKey;
+    const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 300) / ROW) - 2);
+    const did = () => {
+      if (hand.step(event, page)) return true;
+      if (mod && key.toLowerCase() === "a")
+        return (hand.take({ ...at(0, 0), r2: all.length - 1, c2: widest - 1 }), true);
+      if (mod || event.nativeEvent.isComposing) return false;
+      if (key === "Escape") {
+        if (!props.onEscape?.()) (event.currentTarget as HTMLElement).blur();
+        return false;
+      }
+      if (!taken) return false;
+      if (key === "Delete" || key === "Backspace") return (props.onEmpty(taken), true);
+      if (key === "Enter" || key === "F2" || key === " ") return (edit(), true);
+      return key.length === 1 && (edit(key), true);
+    };
+    if (!did()) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const onCopy = (event: ClipboardEvent) => {
+    if (editing !== null || !taken || window.getSelection()?.toString()) return;
+    event.preventDefault();
+    event.clipboardData.setData("text/plain", props.copied(taken));
+  };
+  const onPaste = (event: ClipboardEvent) => {
+    if (editing !== null || !taken) return;
+    event.preventDefault();
+    props.onPaste(event.clipboardData.getData("text/plain"), taken);
+  };
+  const leave = () => {
+    setEditing(null);
+    scroll.current?.focus();
+  };
+  const edited = range && editing !== null ? columnAt(range) : undefined;
+  return (
+    <div
+      ref={scroll}
+      className={classes.scroll}
+      role="grid"
+      aria-label={props.label}
+      aria-rowcount={all.length}
+      aria-multiselectable
+      tabIndex={0}
+      onPointerDown={(e) => (setEditing(null), hand.down(e))}
+      onPointerMove={hand.move}
+      onPointerUp={hand.up}
+      onPointerCancel={hand.up}
+      onKeyDown={onKeyDown}
+      onCopy={onCopy}
+      onPaste={onPaste}
+      onDoubleClick={(e) => !(e.target as HTMLElement).closest("button, [data-title]") && edit()}
+    >
+      <div style={{ height: rows.getTotalSize(), position: "relative", width: "max-content", minWidth: "100%" }}>
+        {!columnsOf && (
+          <div
+            className={`${classes.row} ${classes.titles}`}
+            role="row"
+            style={{ gridTemplateColumns: template(columns) }}
+          >
+            <SheetHead columns={columns} view={view} setView={setView} />
+          </div>
+        )}
+        {rows.getVirtualItems().map(({ index, start }) => {
+          const line = lines[index]!;
+          if (!("row" in line)) {
+            const heads = columnsOf?.(line.section);
+            const folds = props.folded?.has(line.section);
+            return (
+              <div
+                key={line.section}
+                role="row"
+                className={classes.section}
+                data-heads={heads !== undefined}
+                style={{ top: start, ...(heads ? { gridTemplateColumns: template(heads) } : {}) }}
+              >
+                {props.onFold ? (
+                  <button type="button" aria-expanded={!folds} onClick={() => props.onFold!(line.section)}>
+                    {folds ? <IconChevronRight size={14} /> : <IconChevronDown size={14} />}
+                    {line.title} <span className="num">{line.count}</span>
+                  </button>
+                ) : (
+                  <span className={classes.sectionTitle}>
+                    {line.title} <span className="muted">{line.count}</span>
+                  </span>
+                )}
+                {heads && <SheetHead columns={heads.filter((c) => !c.fixed)} view={view} setView={setView} />}
+              </div>
+            );
+          }
+          const here = columnsAt(line.row);
+          const inside = taken && line.index >= taken.r1 && line.index <= Math.max(taken.r2, hand.fillTo ?? 0);
+          return (
+            <SheetRow
+              key={line.row.id}
+              row={line.row}
+              index={line.index}
+              columns={here}
+              template={template(here)}
+              top={start}
+              chosen={chosen.has(line.row.id)}
+              look={look}
+              from={inside ? taken.c1 : -1}
+              to={inside ? Math.min(taken.c2, here.length - 1) : -1}
+              cursor={line.index === range?.r1 ? range.c1 : -1}
+              ends={line.index === taken?.r2}
+            />
+          );
+        })}
+        {edited && taken && (
+          <div
+            className={classes.row}
+            style={{
+              top: (columnsOf ? 0 : HEAD) + (lineOf[range!.r1] ?? 0) * ROW,
+              gridTemplateColumns: template(columnsAt(all[range!.r1]!)),
+              pointerEvents: "none",
+            }}
+          >
+            <input
+              className={classes.editor}
+              style={{ gridColumn: range!.c1 + 1 }}
+              value={editing!}
+              autoFocus
+              aria-label={props.nameOf(all[taken.r1]!, edited, taken.r2 - taken.r1 + 1)}
+              onFocus={(e) => editing!.length > 1 && e.currentTarget.select()}
+              onChange={(e) => setEditing(e.currentTarget.value)}
+              onPointerDown={(e) => e.stopPropagation()}
+              onBlur={() => setEditing(null)}
+              onKeyDown={(e) => {
+                e.stopPropagation();
+                if (e.key === "Escape") return leave();
+                if (e.key !== "Enter" && e.key !== "Tab") return;
+                e.preventDefault();
+                props.onPut(editing!, taken);
+                leave();
+                if (taken.r1 !== taken.r2) return;
+                const next = e.key === "Tab" ? at(range!.r1, range!.c1 + 1) : at(range!.r1 + 1, range!.c1);
+                if (next.r1 < all.length && next.c1 < widest)
+                  (hand.take(next), rows.scrollToIndex(lineOf[next.r1] ?? 0));
+              }}
+            />
+          </div>
+        )}
+      </div>
+      {all.length === 0 && lines.length === 0 && props.empty}
+    </div>
+  );
+}

@@ -1,0 +1,104 @@
+/** What ranges of the values sheet mean: typing, filling, pasting, letting go, keeping out. */
+import Papa from "papaparse";
+import { hold, holdEach } from "@/core/command/building";
+import { drop, keepOut } from "@/core/program/intents";
+import type { Item, ParamKey } from "@/core/show/ids";
+import { targetsOf } from "@/core/show/model";
+import { halfOf } from "@/engine/view";
+import type { Session } from "@/session/state";
+import { numberOf } from "./cells";
+
+/** A row of a range, and the attributes it has there. */
+export interface Taken {
+  id: Item;
+  attributes: readonly string[];
+}
+
+const MOST_PASTED = 20_000;
+
+const attributesIn = (taken: readonly Taken[]): string[] => [...new Set(taken.flatMap((t) => t.attributes))];
+const having = (session: Session, taken: readonly Taken[], attribute: string): Item[] => {
+  const { show } = session.store.getState().world;
+  return taken
+    .filter((t) => t.attributes.includes(attribute) && targetsOf(show, t.id, attribute).length > 0)
+    .map((t) => t.id);
+};
+
+/** A value, or a spread over the rows, typed. */
+export function typeValues(session: Session, text: string, taken: readonly Taken[]): void {
+  const amounts = session.read("values", text);
+  if (!amounts || taken.length === 0) return;
+  session.hold(
+    (b) => attributesIn(taken).forEach((a) => having(session, taken, a).length > 0 && hold(b, a, amounts, false)),
+    false,
+    taken.map((t) => t.id),
+  );
+}
+
+/** Values of rows go on over more rows: evenly spaced ones evenly, all else repeats. */
+export function fillValues(session: Session, from: readonly Taken[], onto: readonly Taken[]): void {
+  const { world, view } = session.store.getState();
+  if (!view || from.length === 0 || onto.length === 0) return;
+  const half = halfOf(view);
+  session.hold(
+    (b) => {
+      for (const attribute of attributesIn(from)) {
+        const source = from.flatMap((t) => numberOf(world, half, view, t.id, attribute) ?? []);
+        const targets = having(session, onto, attribute);
+        if (source.length === 0 || targets.length === 0) continue;
+        const step = source.length > 1 ? source[1]! - source[0]! : 0;
+        const even = step !== 0 && source.every((v, k) => k === 0 || Math.abs(v - source[k - 1]! - step) < 1e-6);
+        const value = (k: number) => (even ? source.at(-1)! + step * (k + 1) : source[k % source.length]!);
+        holdEach(b, attribute, new Map(targets.map((id, k) => [id, value(k)])));
+      }
+    },
+    false,
+    onto.map((t) => t.id),
+  );
+}
+
+/** A block from a spreadsheet, row for row; one number goes to all. What is no number is left out, and how many is said. */
+export function pasteValues(session: Session, text: string, taken: readonly Taken[], onto: readonly Taken[]): void {
+  const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ""), { delimiter: "\t" }).data.slice(0, MOST_PASTED);
+  if (block.length === 1 && block[0]!.length === 1) return typeValues(session, block[0]![0]!, taken);
+  const values = new Map<string, Map<Item, number>>();
+  let left = 0;
+  block.forEach((line, k) =>
+    line.forEach((cell, j) => {
+      const row = onto[k];
+      const attribute = row?.attributes[j];
+      const number = Number.parseFloat(cell.replace(",", "."));
+      if (!attribute || !Number.isFinite(number)) left += cell.trim() === "" ? 0 : 1;
+      else values.set(attribute, (values.get(attribute) ?? new Map<Item, number>()).set(row.id, number));
+    }),
+  );
+  if (left > 0) session.tell(`${left} pasted cells are no number, or have no place here: they were left out`);
+  if (values.size === 0) return;
+  session.hold(
+    (b) => values.forEach((own, attribute) => holdEach(b, attribute, own)),
+    false,
+    onto.map((t) => t.id),
+  );
+}
+
+/** The held parameters of a range. */
+export function heldIn(session: Session, taken: readonly Taken[]): ParamKey[] {
+  const { show, hands } = session.store.getState().world;
+  return taken
+    .flatMap((t) => t.attributes.flatMap((a) => targetsOf(show, t.id, a).map((target) => target.key)))
+    .filter((key) => hands.held[key]);
+}
+
+export function letGo(session: Session, taken: readonly Taken[]): void {
+  const keys = heldIn(session, taken);
+  if (keys.length > 0) session.act([drop.of({ keys })]);
+  else session.tell("Nothing in these cells is held");
+}
+
+/** Keeps what is held in a range out of recording, or takes it back in where all of it is out. */
+export function flipKept(session: Session, taken: readonly Taken[]): void {
+  const keys = heldIn(session, taken);
+  const { keptOut } = session.store.getState().world.hands;
+  if (keys.length > 0) session.act([keepOut.of({ keys, out: !keys.every((key) => keptOut[key]) })]);
+  else session.tell("Nothing in these cells is held");
+}
