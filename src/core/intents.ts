@@ -34,6 +34,7 @@ export const INTENTS = registryOf([
   program.keepOut,
   program.setBlind,
   program.setHighlight,
+  program.identify,
   program.park,
   program.unpark,
   program.arm,

@@ -1,4 +1,6 @@
 /** Every key there is, in one place. */
+import { z } from "@/core/units/zod";
+
 export interface KeyBinding {
   id: string;
   /** As tinykeys writes it. */
@@ -30,14 +32,58 @@ export const KEYS: readonly KeyBinding[] = [
   { id: "clear", keys: "Shift+Escape", shown: "Shift Esc", does: "Let go of everything held" },
 ];
 
-/** What the patch table does with keys while it has the focus: bound there, told of here. */
+/** What sheets do with keys while it has the focus: bound there, told of here. */
 export const TABLE_KEYS: readonly Pick<KeyBinding, "id" | "shown" | "does">[] = [
   { id: "table-move", shown: "arrows", does: "Go to another cell; with Shift take a range, with Ctrl go to the end" },
   { id: "table-edit", shown: "Enter, F2", does: "Edit the cell; typing starts afresh. Over a range a start counts on" },
   { id: "table-copy", shown: "Ctrl C, Ctrl V", does: "Copy to and paste from a spreadsheet" },
   { id: "table-all", shown: "Ctrl A", does: "Take the whole table" },
-  { id: "table-empty", shown: "Del", does: "Empty names, notes and addresses" },
+  { id: "table-empty", shown: "Del", does: "Empty names, notes and addresses; let go of held values" },
   { id: "table-leave", shown: "Esc", does: "Drop a draft that clashes, then leave the table" },
 ];
 
-export const shownKey = (id: string): string => KEYS.find((key) => key.id === id)?.shown ?? "";
+/** Keys as this browser's people have changed them, by id. */
+export const KeyChangesSchema = z.record(z.string().max(30), z.string().min(1).max(40));
+export type KeyChanges = z.infer<typeof KeyChangesSchema>;
+export const KEY_CHANGES = "bold-comet-keys";
+
+/** All keys with the changes; what is changed is shown as it is pressed. */
+export const keysWith = (changes: KeyChanges): readonly KeyBinding[] =>
+  KEYS.map((key) => (changes[key.id] ? { ...key, keys: changes[key.id]!, shown: shownKeys(changes[key.id]!) } : key));
+
+const NAMES: Record<string, string> = {
+  $mod: "Ctrl",
+  Control: "Ctrl",
+  Period: ".",
+  Comma: ",",
+  Slash: "/",
+  Minus: "-",
+  Equal: "=",
+};
+
+/** Keys as people read them: "Control+Shift+KeyG" is "Ctrl Shift G". */
+export const shownKeys = (keys: string): string =>
+  keys
+    .split("+")
+    .map(
+      (part) => NAMES[part] ?? (part.length === 1 ? part.toUpperCase() : part.replace(/^(Key|Digit|Numpad(?=\d))/, "")),
+    )
+    .join(" ");
+
+const MODIFIERS = ["Control", "Alt", "Shift", "Meta"] as const;
+type Pressed = Pick<KeyboardEvent, "code" | "key" | "ctrlKey" | "altKey" | "shiftKey" | "metaKey">;
+
+/** What was pressed, as tinykeys writes it; undefined while only a modifier is down. */
+export function pressedKeys(event: Pressed): string | undefined {
+  if ((MODIFIERS as readonly string[]).includes(event.key) || event.code === "") return undefined;
+  const down = [event.ctrlKey, event.altKey, event.shiftKey, event.metaKey];
+  return [...MODIFIERS.filter((_, k) => down[k]), event.code].join("+");
+}
+
+/** Why keys cannot be taken for something; undefined where they can. */
+export function keysRefused(changes: KeyChanges, id: string, keys: string): string | undefined {
+  if (/^(Shift\+)?(Key.|Digit\d|Numpad\d)$/.test(keys))
+    return "A letter or digit by itself begins a line in the Ask bar: take it with Ctrl or Alt";
+  const other = keysWith(changes).find((key) => key.id !== id && shownKeys(key.keys) === shownKeys(keys));
+  return other && `${other.shown} is "${other.does}" already`;
+}

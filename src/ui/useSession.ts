@@ -1,6 +1,6 @@
 "use client";
 
-import { createContext, useContext, useEffect, useRef, useState, type RefObject } from "react";
+import { createContext, useCallback, useContext, useEffect, useRef, useState, type RefObject } from "react";
 import { useStore } from "zustand";
 import type { Half } from "@/engine/frame";
 import { frameCount } from "@/engine/frame";
@@ -58,27 +58,34 @@ export function useStageSummary<T>(
   const { store } = useSession();
   const [value, setValue] = useState(start);
   const latest = useRef(work);
-  const last = useRef("");
+  const last = useRef({ text: "", at: 0, took: 0 });
   useEffect(() => {
     latest.current = work;
   });
-  const key = JSON.stringify(deps);
+  const look = useCallback(() => {
+    const { view } = store.getState();
+    if (!view) return;
+    const began = performance.now();
+    const made = latest.current(halfOf(view), view);
+    const text = JSON.stringify(made);
+    const now = performance.now();
+    const { text: before } = last.current;
+    last.current = { text, at: now, took: now - began };
+    if (text !== before) setValue(made);
+  }, [store]);
   useEffect(() => {
-    const look = () => {
-      const { view } = store.getState();
-      if (!view) return;
-      const made = latest.current(halfOf(view), view);
-      const text = JSON.stringify(made);
-      if (text === last.current) return;
-      last.current = text;
-      setValue(made);
-    };
-    look();
     const timer = setInterval(look, 1000 / perSecond);
     return () => clearInterval(timer);
-  }, [store, key, perSecond]);
+  }, [look, perSecond]);
+  useEffect(() => {
+    // What takes long waits for its turn, so that a drag over thousands is not held up by their summary.
+    const { at, took } = last.current;
+    if (took < QUICK_MS || performance.now() - at > 1000 / perSecond) look();
+  }, [look, perSecond, ...deps]); // eslint-disable-line react-hooks/exhaustive-deps
   return value;
 }
+
+const QUICK_MS = 3;
 
 /** The size of an element, as it changes. */
 export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {

@@ -77,6 +77,7 @@ const SAMPLES: Intent[] = [
   { kind: "clear" },
   { kind: "blind", on: true },
   { kind: "highlight", on: true },
+  { kind: "identify", items: [f1] },
   { kind: "park", values: { [key]: entry } },
   { kind: "unpark", keys: [key] },
   { kind: "arm", list: other },

@@ -15,7 +15,7 @@ import { splitItem, type Item, type ParamKey } from "../show/ids";
 import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import { fail } from "../show/refusal";
-import type { AimPoint, Entry } from "../show/value";
+import type { AimPoint, Entry, Timing } from "../show/value";
 import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./context";
 import type { Amount, What } from "./what";
@@ -156,6 +156,28 @@ export function eachHeld(building: Building, what: What, change: (entry: Entry, 
       if (entry) building.values[target.key] = change(entry, t);
     }
   }
+}
+
+const seconds = (amounts: readonly Amount[] | undefined): number[] | undefined =>
+  amounts?.map((s) => (typeof s === "number" && s >= 0 ? s : fail("times are seconds, from 0 up")));
+
+/** Own timing of what is held of WHAT, spread over the items. @param delays, fades in seconds; undefined leaves what there is. */
+export function ownTime(b: Building, what: What, delays?: readonly Amount[], fades?: readonly Amount[]): void {
+  const [delay, fade] = [seconds(delays), seconds(fades)];
+  eachHeld(b, what, (entry, t) => {
+    const timing: Timing = { ...entry.time };
+    if (delay) timing.delay = alongStops(delay, t);
+    if (fade) timing.fade = alongStops(fade, t);
+    return { ...entry, time: timing };
+  });
+  const parts = [delay && `delay ${delay.join(" to ")} s`, fade && `fade ${fade.join(" to ")} s`];
+  b.says.push(`${whatText(what)} with ${parts.filter(Boolean).join(", ")}`);
+}
+
+/** Takes own timing of what is held of WHAT away. */
+export function cueTime(b: Building, what: What): void {
+  eachHeld(b, what, ({ time: _, ...entry }) => entry);
+  b.says.push(`${whatText(what)} by the cue's time`);
 }
 
 /** Holds every parameter of every item. @param value in the unit of the parameter's head attribute. */

@@ -1,26 +1,26 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
 import { functionOf, rangeOf } from "../fixture/parameters";
-import { alongStops } from "../select/spread";
 import { allTargets, type Target } from "../show/model";
 import { fail } from "../show/refusal";
-import { RELEASE, type Timing } from "../show/value";
+import { RELEASE } from "../show/value";
 import { fixtureNumbered } from "../show/world";
 import { clamp } from "../units/units";
 import {
   aim,
   chroma,
   colour,
-  eachHeld,
+  cueTime,
   everyDefault,
   filter,
   hold,
   kelvin,
+  ownTime,
   targetsOfWhat,
   whatText,
   type Building,
 } from "./building";
 import type { Args, ArgsOf } from "./args";
-import type { Amount, What } from "./what";
+import type { What } from "./what";
 
 export interface Setting {
   syntax: string;
@@ -36,26 +36,6 @@ const setting = <const S extends string>(row: {
   example: string;
   apply(args: ArgsOf<S>, building: Building): void;
 }): Setting => ({ ...row, apply: (args, building) => row.apply(args as ArgsOf<S>, building) });
-
-const seconds = (amounts: readonly Amount[] | undefined): number[] | undefined =>
-  amounts?.map((s) => (typeof s === "number" && s >= 0 ? s : fail("times are seconds, from 0 up")));
-
-function time(
-  args: { what?: What | undefined; delays?: Amount[] | undefined; fades?: Amount[] | undefined },
-  building: Building,
-): void {
-  const what = args.what ?? building.lastWhat;
-  const [delays, fades] = [seconds(args.delays), seconds(args.fades)];
-  eachHeld(building, what, (entry, t) => {
-    const timing: Timing = { ...entry.time };
-    if (delays) timing.delay = alongStops(delays, t);
-    if (fades) timing.fade = alongStops(fades, t);
-    return { ...entry, time: timing };
-  });
-  building.says.push(
-    `${whatText(what)} with ${[delays && `delay ${delays.join(" to ")} s`, fades && `fade ${fades.join(" to ")} s`].filter(Boolean).join(", ")}`,
-  );
-}
 
 /** All that WHAT means on the items; ends with `fail` where none of them has it. */
 function those(b: Building, what: What): Target[] {
@@ -129,22 +109,19 @@ export const SETTINGS: Setting[] = [
     syntax: "[<what>] delay <delays:values> [fade <fades:values>]",
     about: "own timing of WHAT, else of the setting before",
     example: "1 thru 9 at full delay 0 to 3 fade 2",
-    apply: time,
+    apply: (args, b) => ownTime(b, args.what ?? b.lastWhat, args.delays, args.fades),
   }),
   setting({
     syntax: "[<what>] fade <fades:values>",
     about: "own fade time",
     example: "1 thru 9 at full fade 4",
-    apply: time,
+    apply: (args, b) => ownTime(b, args.what ?? b.lastWhat, undefined, args.fades),
   }),
   setting({
     syntax: "<what> cue time",
     about: "take own timing away",
     example: "intensity cue time",
-    apply(args, b) {
-      eachHeld(b, args.what, ({ attribute, value }) => ({ attribute, value }));
-      b.says.push(`${whatText(args.what)} by the cue's time`);
-    },
+    apply: (args, b) => cueTime(b, args.what),
   }),
   setting({
     syntax: "<what> release",

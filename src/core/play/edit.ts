@@ -152,6 +152,7 @@ function editHands(player: Player, { hands: before }: World, heldKeys?: readonly
   const aside =
     before.blind !== hands.blind ||
     before.highlight !== hands.highlight ||
+    before.identified !== hands.identified ||
     before.parked !== hands.parked ||
     (hands.highlight && before.selection !== hands.selection);
   if (before.held !== hands.held)

@@ -56,7 +56,7 @@ export function loadHands(player: Player): void {
   const { stage, world } = player;
   fillHeld(player);
   fill(player, stage.park, Object.entries(world.hands.parked));
-  fill(player, stage.highlight, world.hands.highlight ? fullAndOpen(player) : []);
+  fill(player, stage.highlight, fullAndOpen(player));
   if (stage.blind === world.hands.blind) return;
   stage.blind = world.hands.blind;
   touchAll(stage);
@@ -90,10 +90,10 @@ export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<str
   }
 }
 
-/** The selection full and open; where it points is left alone. */
+/** What is highlighted or identified, full and open; where it points is left alone. */
 function fullAndOpen({ world }: Player): [string, Entry][] {
   const { show, hands } = world;
-  return hands.selection.flatMap((item) => {
+  return [...(hands.highlight ? hands.selection : []), ...hands.identified].flatMap((item) => {
     const { fixture, cell } = splitItem(item);
     const whole =
       cell > 0 ? allTargets(show, fixture).filter((t) => t.spec.cell === 0 && t.attribute === "Dimmer") : [];

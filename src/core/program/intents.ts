@@ -6,7 +6,7 @@ import { specOf } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
-import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
+import { IdSchema, ItemSchema, ParamKeySchema, splitKey } from "../show/ids";
 import { EntrySchema } from "../show/value";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
@@ -124,6 +124,18 @@ export const setHighlight = defineIntent({
   },
   says: (_, { on }) => (on ? "shows the selection full and open (never recorded)" : "ends the highlight"),
   lines: (_, { on }) => [`highlight ${onOff(on)}`],
+});
+
+/** Shows items full and open until told otherwise, whatever is selected and held. */
+export const identify = defineIntent({
+  kind: "identify",
+  fields: { items: z.array(ItemSchema).max(20_000) },
+  apply(world, { items }) {
+    world.hands.identified = items;
+  },
+  says: (_, { items }) =>
+    items.length > 0 ? `shows ${items.length} full and open (never recorded)` : "ends identifying",
+  lines: ({ show }, { items }) => [items.length > 0 ? `${selText(show, items)} identify on` : "identify off"],
 });
 
 /** Pins parameters at a value until unparked. */

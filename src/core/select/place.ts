@@ -2,7 +2,7 @@
 import { modelOf } from "../show/model";
 import type { Spread } from "../show/hands";
 import { splitItem, type Item } from "../show/ids";
-import type { Fixture, Show } from "../show/schema";
+import type { Fixture, Group, Show } from "../show/schema";
 import { groupSelected } from "./arrangement";
 import { placesOf, type Places } from "./spread";
 
@@ -19,6 +19,15 @@ export function placeOf(show: Show, item: Item): { x: number; y: number; z: numb
   if (!fixture) return { x: 0, y: 0, z: 0 };
   return cell === 0 ? fixture.place : cellPlace(show, fixture, cell);
 }
+
+/** As it hangs on the stage. */
+export const onStage = (show: Show, items: readonly Item[]): NonNullable<Group["arrangement"]> =>
+  Object.fromEntries(
+    items.map((item) => {
+      const { x, y } = placeOf(show, item);
+      return [item, { x, y }];
+    }),
+  );
 
 function cellPlace(show: Show, fixture: Fixture, cell: number) {
   const along = (cell - 1 - (modelOf(show, fixture).mode.cells - 1) / 2) * CELL_PITCH;

@@ -37,6 +37,8 @@ export const HandsSchema = z.object({
   blind: z.boolean(),
   /** Shows the selection full and open; never recorded. */
   highlight: z.boolean(),
+  /** Shown full and open too, whatever is selected; never recorded. */
+  identified: z.array(ItemSchema).max(20_000).default([]),
   /** Values pinned on the stage until unparked, scaled by nothing. */
   parked: z.record(ParamKeySchema, EntrySchema),
 });

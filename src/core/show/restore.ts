@@ -14,6 +14,7 @@ export const restoreShow = defineIntent({
     world.hands.held = {};
     world.hands.keptOut = {};
     world.hands.over = null;
+    world.hands.identified = [];
     world.hands.parked = {};
     if (!show.lists[world.hands.armed])
       world.hands.armed = Object.values(show.lists).sort((a, b) => a.number - b.number)[0]?.id ?? "";

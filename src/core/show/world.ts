@@ -67,6 +67,7 @@ export const newHands = (show: Show): Hands => ({
   armed: listsByNumber(show)[0]?.id ?? "",
   blind: false,
   highlight: false,
+  identified: [],
   parked: {},
 });
 

@@ -2,6 +2,7 @@
 
 import { Button, Group } from "@mantine/core";
 import { IconCrosshair } from "@tabler/icons-react";
+import { useMemo } from "react";
 import { aim, hold } from "@/core/command/building";
 import { aimOfFixture } from "@/core/program/resolve";
 import { splitItem } from "@/core/show/ids";
@@ -16,16 +17,19 @@ import classes from "./Build.module.css";
 
 /** The point the selected movers are held at; undefined where there is none, or several. */
 function useAim(): AimPoint | undefined {
-  const text = useShow(({ world: { show, hands } }) => {
-    const points = new Set<string>();
-    for (const i of hands.selection)
+  const show = useShow((s) => s.world.show);
+  const { selection, held } = useShow((s) => s.world.hands);
+  return useMemo(() => {
+    let found: AimPoint | undefined;
+    for (const i of selection)
       for (const { key } of targetsOf(show, i, "Pan")) {
-        const value = hands.held[key]?.value;
-        points.add(value !== undefined && isAim(value) ? JSON.stringify(value) : "");
+        const value = held[key]?.value;
+        if (value === undefined || !isAim(value)) return undefined;
+        if (found && JSON.stringify(found) !== JSON.stringify(value)) return undefined;
+        found ??= value;
       }
-    return points.size === 1 ? [...points][0]! : "";
-  });
-  return text === "" ? undefined : (JSON.parse(text) as AimPoint);
+    return found;
+  }, [show, selection, held]);
 }
 
 /** Pointing movers at a place in the room, the other way round, and back to the middle. */
@@ -33,13 +37,17 @@ export function AimPanel() {
   const session = useSession();
   const aiming = useStageTools((s) => s.aiming);
   const point = useAim();
-  const short = useShow(({ world: { show, hands } }) =>
-    point
-      ? hands.selection.filter((i) => {
-          const fixture = show.fixtures[splitItem(i).fixture];
-          return fixture && (aimOfFixture(show, fixture, point)?.off ?? 0) > 0;
-        }).length
-      : 0,
+  const show = useShow((s) => s.world.show);
+  const selection = useShow((s) => s.world.hands.selection);
+  const short = useMemo(
+    () =>
+      point
+        ? selection.filter((i) => {
+            const fixture = show.fixtures[splitItem(i).fixture];
+            return fixture && (aimOfFixture(show, fixture, point)?.off ?? 0) > 0;
+          }).length
+        : 0,
+    [point, show, selection],
   );
   const set = (text: string) => {
     const numbers = session.read("numbers", text);

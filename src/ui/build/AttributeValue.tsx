@@ -5,7 +5,7 @@ import { hold } from "@/core/command/building";
 import { targetsOf } from "@/core/show/model";
 import { ValueRow } from "../parts/ValueRow";
 import { useSession, useShow } from "../useSession";
-import { FanRow } from "./FanRow";
+import { Fan } from "./Fan";
 import { SlotRow } from "./SlotRow";
 import type { AttributeRow } from "./summary";
 
@@ -18,8 +18,11 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
   const [fans, setFans] = useState(false);
   const several = useShow((s) => s.world.hands.selection.length > 1);
   const why = useShow(({ world: { show, hands } }) => {
-    const having = hands.selection.flatMap((i) => targetsOf(show, i, attribute).slice(0, 1));
-    return having[0]?.key;
+    for (const i of hands.selection) {
+      const [target] = targetsOf(show, i, attribute);
+      if (target) return target.key;
+    }
+    return undefined;
   });
   const size = max - min || 1;
   const whole = steps !== undefined;
@@ -53,10 +56,20 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
         <SlotRow
           steps={steps}
           now={low === high ? low : NaN}
+          gobos={/^Gobo\d$/.test(attribute)}
           onPick={(value) => session.hold((b) => hold(b, attribute, [value], false))}
         />
       )}
-      {fans && several && !whole && <FanRow row={row} />}
+      {fans && several && !whole && (
+        <Fan
+          label={label}
+          min={min}
+          max={max}
+          low={low}
+          high={high}
+          onPut={(stops, join) => void session.hold((b) => hold(b, attribute, stops, false), join)}
+        />
+      )}
     </>
   );
 }

@@ -5,12 +5,13 @@ import { IconDots } from "@tabler/icons-react";
 import { useState, type MouseEvent } from "react";
 import { inRowsOf, straight } from "@/core/select/arrangement";
 import { changeGroup, deleteGroup, duplicateGroup, nameGroup, setGroup } from "@/core/select/groupIntents";
-import { placeOf } from "@/core/select/place";
+import { onStage } from "@/core/select/place";
 import type { Item } from "@/core/show/ids";
 import { GROUP_SIGNS, type Group } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
+import { ArrangementDialog } from "./ArrangementDialog";
 import classes from "./Build.module.css";
 
 const COLOURS = ["#7ee8c4", "#ffb07a", "#9db2ff", "#ffd27d", "#ff9fb4", "#c3b4ff", "#9be8ff", "#c9e06a"];
@@ -39,6 +40,7 @@ interface Props {
 export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
+  const [laying, setLaying] = useState(false);
   const selection = useShow((s) => s.world.hands.selection);
   const show = useShow((s) => s.world.show);
   const part = state.includes("/");
@@ -47,14 +49,8 @@ export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) 
     session.act([setGroup.of({ group: id, ...change })]);
   const arrange = (how: "stage" | "straight" | "rows" | "off") => {
     const columns = Math.max(1, Math.round(Math.sqrt(group.members.length)));
-    const onStage = Object.fromEntries(
-      group.members.map((m) => {
-        const { x, y } = placeOf(show, m);
-        return [m, { x, y }];
-      }),
-    );
     const made = {
-      stage: onStage,
+      stage: onStage(show, group.members),
       straight: straight(group.members),
       rows: inRowsOf(group.members, columns),
       off: null,
@@ -99,6 +95,7 @@ export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) 
           <span className="num">{part ? state : own.length}</span>
         </button>
       )}
+      {laying && <ArrangementDialog group={group} onClose={() => setLaying(false)} />}
       <Menu position="right-start" shadow="md">
         <Menu.Target>
           <ActionIcon
@@ -133,6 +130,7 @@ export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) 
           <Menu.Item onClick={() => arrange("stage")}>its own plan, taken from the stage</Menu.Item>
           <Menu.Item onClick={() => arrange("straight")}>its own plan, turned straight</Menu.Item>
           <Menu.Item onClick={() => arrange("rows")}>its own plan, in rows</Menu.Item>
+          <Menu.Item onClick={() => setLaying(true)}>its own plan, laid by hand …</Menu.Item>
           <Menu.Label>Colour and sign</Menu.Label>
           <Menu.Item component="div" closeMenuOnClick={false}>
             <Line gap={5}>

@@ -1,22 +1,28 @@
 "use client";
 
-import { Button, Tooltip } from "@mantine/core";
-import { useMemo } from "react";
+import { ActionIcon, Button, Tooltip } from "@mantine/core";
+import { IconBolt, IconClock } from "@tabler/icons-react";
+import { useMemo, useState } from "react";
 import { select } from "@/core/select/intents";
-import { clear, heldSummary, setHighlight } from "@/core/program/intents";
-import { shownKey } from "../keys";
+import { clear, heldSummary, identify, setHighlight } from "@/core/program/intents";
+import { splitItem } from "@/core/show/ids";
+import { cellsOf } from "@/core/show/model";
+import { useKeyTable } from "../shell/useKeyTable";
 import parts from "../parts/parts.module.css";
 import { useSession, useShow, useStageSummary } from "../useSession";
 import { AimPanel } from "./AimPanel";
 import { AttributeValue } from "./AttributeValue";
 import { ColourPanel } from "./ColourPanel";
+import { OwnTiming } from "./OwnTiming";
 import { PositionPad } from "./PositionPad";
 import { summarise, type FamilyRows } from "./summary";
+import { timeBars } from "./timeBars";
 import classes from "./Build.module.css";
 
 /** What the selection shows on stage, what of it is held, and the hands to change it. */
 export function Programmer() {
   const session = useSession();
+  const { shownKey } = useKeyTable();
   const world = useShow((s) => s.world);
   const families = useStageSummary(
     (half, view) => summarise(session.store.getState().world, half, view),
@@ -38,6 +44,23 @@ export function Programmer() {
     <aside className={classes.programmer} aria-label="Programmer">
       <header className={classes.head}>
         <h2 title={title}>{title || "Nothing selected"}</h2>
+        <CellsButton />
+        <Tooltip label="Shows the selection full and open while it is pressed">
+          <ActionIcon
+            variant="subtle"
+            color="gray"
+            aria-label="Flash the selection while pressed"
+            disabled={world.hands.selection.length === 0}
+            onPointerDown={(e) => {
+              e.currentTarget.setPointerCapture(e.pointerId);
+              session.act([identify.of({ items: [...world.hands.selection] })], "identify");
+            }}
+            onPointerUp={() => session.act([identify.of({ items: [] })], "identify off")}
+            onPointerCancel={() => session.act([identify.of({ items: [] })], "identify off")}
+          >
+            <IconBolt size={16} />
+          </ActionIcon>
+        </Tooltip>
         <Tooltip label={highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"}>
           <Button
             size="compact-sm"
@@ -80,7 +103,36 @@ export function Programmer() {
   );
 }
 
+/** Opens what is selected into its cells, or closes cells to their fixtures. */
+function CellsButton() {
+  const session = useSession();
+  const { show, hands } = useShow((s) => s.world);
+  const open = hands.selection.some((i) => splitItem(i).cell > 0);
+  const cells = open ? [] : hands.selection.flatMap((i) => cellsOf(show, i));
+  if (!open && cells.length === 0) return null;
+  const whole = [...new Set(hands.selection.map((i) => splitItem(i).fixture))];
+  return (
+    <Tooltip
+      label={open ? "Closes the cells: the fixtures are selected" : `Opens them into their ${cells.length} cells`}
+    >
+      <Button
+        size="compact-sm"
+        variant={open ? "light" : "subtle"}
+        color={open ? undefined : "gray"}
+        px={6}
+        aria-pressed={open}
+        onClick={() => session.act([select.of({ items: open ? whole : cells })], "select")}
+      >
+        Cells
+      </Button>
+    </Tooltip>
+  );
+}
+
 function FamilySection({ family: { family, rows, source } }: { family: FamilyRows }) {
+  const world = useShow((s) => s.world);
+  const [timed, setTimed] = useState(false);
+  const bars = useMemo(() => timeBars(world, family), [world, family]);
   const has = (name: string) => rows.some((r) => r.attribute === name);
   const mixes = has("ColorAdd_R") || has("ColorSub_C") || has("Color1");
   return (
@@ -88,7 +140,21 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
       <header>
         <h2>{family}</h2>
         <span>{source}</span>
+        {bars.length > 0 && (
+          <ActionIcon
+            size="sm"
+            variant={timed || bars.some((b) => b.own) ? "light" : "subtle"}
+            color="gray"
+            aria-pressed={timed}
+            aria-label={`Own times of ${family.toLowerCase()}`}
+            title="Own times of what is held here"
+            onClick={() => setTimed(!timed)}
+          >
+            <IconClock size={14} />
+          </ActionIcon>
+        )}
       </header>
+      {timed && bars.length > 0 && <OwnTiming family={family} bars={bars} />}
       {family === "Colour" && mixes && <ColourPanel rows={rows} />}
       {family === "Position" && has("Pan") && has("Tilt") && (
         <>

@@ -2,13 +2,22 @@
 
 import { Tooltip } from "@mantine/core";
 import type { Step } from "@/core/fixture/type";
+import { GoboPicture } from "./GoboPicture";
 import classes from "./Build.module.css";
 
-/** The slots of a wheel or the states of a function, to be pressed: a colour as its colour, others by name. */
-export function SlotRow({ steps, now, onPick }: { steps: readonly Step[]; now: number; onPick(value: number): void }) {
+interface Props {
+  steps: readonly Step[];
+  now: number;
+  /** Whether its slots are gobos. */
+  gobos?: boolean;
+  onPick(value: number): void;
+}
+
+/** The slots of a wheel or the states of a function, to be pressed: a colour as its colour, a gobo drawn, others by name. */
+export function SlotRow({ steps, now, gobos, onPick }: Props) {
   const coloured = steps.some((s) => s.colour);
   return (
-    <div className={classes.slots} data-coloured={coloured}>
+    <div className={classes.slots} data-coloured={coloured} data-gobos={gobos}>
       {steps.map((s) => (
         <Tooltip key={s.value} label={s.name} openDelay={250}>
           <button
@@ -18,7 +27,7 @@ export function SlotRow({ steps, now, onPick }: { steps: readonly Step[]; now: n
             style={s.colour ? { background: s.colour } : undefined}
             onClick={() => onPick(s.value)}
           >
-            {coloured ? "" : s.name}
+            {coloured ? "" : gobos ? <GoboPicture name={s.name} /> : s.name}
           </button>
         </Tooltip>
       ))}

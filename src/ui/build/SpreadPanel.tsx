@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Button, Group, Select } from "@mantine/core";
-import { IconChevronLeft, IconChevronRight, IconPlayerPlay, IconPlayerStop } from "@tabler/icons-react";
+import { IconBulb, IconChevronLeft, IconChevronRight, IconPlayerPlay, IconPlayerStop } from "@tabler/icons-react";
 import { useEffect } from "react";
 import { setSpread, step as walk } from "@/core/select/intents";
 import { stepsFor } from "@/core/select/order";
@@ -149,6 +149,7 @@ function Patterns({ size, now, onPick }: { size: number; now: Spread; onPick(spr
 function TrialRun() {
   const trial = useStageTools((s) => s.trial);
   const pace = useStageTools((s) => s.pace);
+  const outside = useStageTools((s) => s.outside);
   const runs = trial !== null;
   useEffect(() => {
     if (!runs) return;
@@ -168,6 +169,19 @@ function TrialRun() {
       >
         Trial
       </Button>
+      {runs && (
+        <ActionIcon
+          size="sm"
+          variant={outside ? "filled" : "default"}
+          color={outside ? "yellow" : undefined}
+          aria-pressed={outside}
+          aria-label="On the output too"
+          title="On the output too: each step full and open; nothing is held"
+          onClick={() => setStageTools({ outside: !outside })}
+        >
+          <IconBulb size={13} />
+        </ActionIcon>
+      )}
       {runs && (
         <NumberField
           size="xs"

@@ -31,8 +31,12 @@ export interface FamilyRows {
   rows: AttributeRow[];
 }
 
-/** The attributes the selected items have, each with its targets. */
+let last: { show: World["show"]; items: readonly Item[]; found: Map<string, Target[]> } | undefined;
+
+/** The attributes the selected items have, each with its targets. Asked again and again for the same thousands. */
 export function attributesOf({ show }: World, items: readonly Item[]): Map<string, Target[]> {
+  if (last?.items === items && last.show.fixtures === show.fixtures && last.show.types === show.types)
+    return last.found;
   const found = new Map<string, Target[]>();
   const names = new Set(
     items
@@ -47,6 +51,7 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
     const targets = items.flatMap((i) => targetsOf(show, i, name));
     if (targets.length > 0) found.set(name, targets);
   }
+  last = { show, items, found };
   return found;
 }
 
@@ -60,6 +65,26 @@ export function valueText(low: number, high: number, attribute: string, target: 
   return low === high ? `${one(low)}${suffix}` : `${plain(low, 0)} … ${plain(high, 0)}${suffix}`;
 }
 
+const params = new WeakMap<readonly Target[], { index: StageView["index"]; of: Int32Array }>();
+
+/** The place of each target in the frame, -1 where it has none: looked up once for thousands. */
+function paramsOf(targets: readonly Target[], { index }: StageView): Int32Array {
+  const known = params.get(targets);
+  if (known?.index === index) return known.of;
+  const of = Int32Array.from(targets, (t) => index.get(t.key) ?? -1);
+  params.set(targets, { index, of });
+  return of;
+}
+
+const attributes = new WeakMap<World["hands"]["held"], ReadonlySet<string>>();
+
+/** What attributes are held of anything. */
+function heldAttributes(held: World["hands"]["held"]): ReadonlySet<string> {
+  const known = attributes.get(held) ?? new Set(Object.values(held).map((e) => e.attribute));
+  attributes.set(held, known);
+  return known;
+}
+
 function rowOf(
   world: World,
   attribute: string,
@@ -71,11 +96,16 @@ function rowOf(
   let held = 0;
   const times = new Set<string>();
   const sources = new Set<string>();
-  for (const { key, spec } of targets) {
-    const p = view.index.get(key);
-    if (p === undefined) continue;
+  // Thousands come from one source: it is put in words once.
+  let lastCode: string | undefined;
+  const params = paramsOf(targets, view);
+  const anyHeld = heldAttributes(world.hands.held).has(attribute);
+  for (let k = 0; k < targets.length; k++) {
+    const p = params[k]!;
+    if (p < 0) continue;
+    const { key, spec } = targets[k]!;
     const active = view.layout.attributes[p]![half.fn[p]!];
-    const entry = world.hands.held[key];
+    const entry = anyHeld ? world.hands.held[key] : undefined;
     const here = active === attribute;
     const raw = here ? half.raw[p]! : attribute === spec.head ? NaN : 0;
     if (!Number.isNaN(raw)) [low, high] = [Math.min(low, raw), Math.max(high, raw)];
@@ -91,6 +121,9 @@ function rowOf(
             .join(" "),
         );
     }
+    const code = here ? `${half.source[p]!} ${half.cue[p]!}` : "";
+    if (code === lastCode) continue;
+    lastCode = code;
     sources.add(here ? sourceText(world, half.source[p]!, half.cue[p]!) : "not in use");
   }
   if (low === Infinity) [low, high] = [0, 0];

@@ -13,7 +13,7 @@ import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
-import { shownKey } from "../keys";
+import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import classes from "./Deck.module.css";
 
@@ -21,6 +21,7 @@ const STILL = 4;
 
 /** A playback: its name, current and next cue; its level as its fill, its fade as a comet along the edge. */
 export function Lane({ list, large = false }: { list: CueList; large?: boolean }) {
+  const { shownKey } = useKeyTable();
   const session = useSession();
   const run = useShow((s) => s.playing.runs[list.id]);
   const armed = useShow((s) => s.world.hands.armed === list.id);

@@ -4,7 +4,7 @@ import { Tooltip } from "@mantine/core";
 import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import { shownKey } from "../keys";
+import { useKeyTable } from "./useKeyTable";
 import { usePlaceHref } from "./placeHref";
 import classes from "./Shell.module.css";
 
@@ -17,6 +17,7 @@ export const PLACES = [
 ] as const;
 
 export function Rail() {
+  const { shownKey } = useKeyTable();
   const path = usePathname();
   const href = usePlaceHref();
   return (

@@ -4,7 +4,7 @@ import { Button, Checkbox, Group, Modal, Stack, Text, Tooltip, UnstyledButton } 
 import { IconAlertTriangle } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
-import { setBlind, setHighlight, unpark } from "@/core/program/intents";
+import { identify, setBlind, setHighlight, unpark } from "@/core/program/intents";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
@@ -64,6 +64,7 @@ export function Truths() {
     consent: () => setAsking(true),
     live: () => session.act([setBlind.of({ on: false })], "blind off"),
     dim: () => session.act([setHighlight.of({ on: false })], "highlight off"),
+    unidentify: () => session.act([identify.of({ items: [] })], "identify off"),
     unpark: () =>
       session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
     outputs: () => (writePref(RIG_TAB, "outputs"), router.push(href("rig"))),

@@ -3,7 +3,7 @@ import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
 import { capital, plural } from "../parts/words";
 
-export type TruthAct = "take" | "consent" | "live" | "dim" | "unpark" | "outputs" | "keep";
+export type TruthAct = "take" | "consent" | "live" | "dim" | "unidentify" | "unpark" | "outputs" | "keep";
 
 export interface Truth {
   id: string;
@@ -87,6 +87,15 @@ export function truthsOf({ readOnly, world, wire, unreached }: Standing): Truth[
       "highlight",
       "Highlight: the selection is shown full and open. It is never recorded.",
       "dim",
+      "End it",
+    );
+  if (hands.identified.length > 0)
+    say(
+      "identify",
+      "caution",
+      "identified",
+      `${plural(hands.identified.length, "fixture is", "fixtures are")} shown full and open, whatever is selected. It is never recorded.`,
+      "unidentify",
       "End it",
     );
   const parked = Object.keys(hands.parked).length;

@@ -5,7 +5,7 @@ import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { clear } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
-import { KEYS } from "../keys";
+import { useKeyTable } from "./useKeyTable";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
 import { endStageTools } from "../stage/stageTools";
@@ -27,6 +27,7 @@ export function useKeys(): void {
   const session = useSession();
   const router = useRouter();
   const href = usePlaceHref();
+  const { table } = useKeyTable();
 
   useEffect(() => {
     const armed = () => session.store.getState().world.hands.armed;
@@ -49,7 +50,7 @@ export function useKeys(): void {
     };
     const always = new Set(["undo", "redo", "clear", "handbook", ...PLACES.map((p) => p.id as string)]);
     const bindings = Object.fromEntries(
-      KEYS.map(({ id, keys }) => [
+      table.map(({ id, keys }) => [
         keys,
         (event: KeyboardEvent) => {
           const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
@@ -73,5 +74,5 @@ export function useKeys(): void {
       unbind();
       window.removeEventListener("keydown", type);
     };
-  }, [session, router, href]);
+  }, [session, router, href, table]);
 }

@@ -10,11 +10,19 @@ interface StageTools {
   aiming: boolean;
   /** A trial of the spread: the step that lights up on the picture; null while there is none. */
   trial: number | null;
+  /** The step that lights up is shown full and open on the output too. */
+  outside: boolean;
   /** How long each step of the trial stands, seconds. */
   pace: number;
 }
 
-const tools = createStore<StageTools>(() => ({ area: "marquee", aiming: false, trial: null, pace: 0.5 }));
+const tools = createStore<StageTools>(() => ({
+  area: "marquee",
+  aiming: false,
+  trial: null,
+  outside: false,
+  pace: 0.5,
+}));
 
 export const useStageTools = <T>(pick: (state: StageTools) => T): T => useStore(tools, pick);
 export const setStageTools = (change: Partial<StageTools>): void => tools.setState(change);

@@ -1,14 +1,16 @@
 "use client";
 
 import { useEffect, useMemo } from "react";
+import { identify } from "@/core/program/intents";
 import { spreadItems } from "@/core/select/place";
 import { splitItem } from "@/core/show/ids";
-import { useShow } from "../useSession";
+import { useSession, useShow } from "../useSession";
 import type { ToPainter } from "./messages";
 import { useStageTools } from "./stageTools";
 
 /** Lights up the step of a trial on the picture alone. @returns whether a trial runs. */
 export function useTrial(tell: (message: ToPainter) => void): boolean {
+  const session = useSession();
   const trial = useStageTools((s) => s.trial);
   const { show, hands } = useShow((s) => s.world);
   const whole = hands.stepping?.whole ?? hands.selection;
@@ -22,5 +24,14 @@ export function useTrial(tell: (message: ToPainter) => void): boolean {
     const lit = steps ? whole.filter((_, k) => steps.step[k] === now).map((i) => splitItem(i).fixture) : null;
     tell({ kind: "trial", lit });
   }, [tell, steps, now, whole]);
+  // On the output the step is identified: nothing of it is held, and it ends with the trial.
+  const out = useStageTools((s) => s.outside) && runs;
+  useEffect(() => {
+    if (out && steps) session.act([identify.of({ items: whole.filter((_, k) => steps.step[k] === now) })], "identify");
+  }, [session, out, steps, now, whole]);
+  useEffect(() => {
+    if (!out) return;
+    return () => void session.act([identify.of({ items: [] })], "identify off");
+  }, [session, out]);
   return runs;
 }

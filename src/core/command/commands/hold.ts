@@ -1,5 +1,5 @@
 /** Holding values, in the command language. */
-import { clear, hold, park, setBlind, setHighlight, unpark } from "../../program/intents";
+import { clear, hold, identify, park, setBlind, setHighlight, unpark } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
 import { othersOf } from "../../select/order";
@@ -88,6 +88,13 @@ export const HOLDING: Command[] = [
     about: "show the selection full and open; never recorded",
     example: "highlight on",
     read: (args) => intents(setHighlight.of({ on: args.on === true })),
+  }),
+  command({
+    chapter,
+    syntax: "[<sel>] identify (on | off)",
+    about: "show fixtures full and open, whatever is selected; never recorded",
+    example: "1 thru 3 identify on",
+    read: (args, context) => intents(identify.of({ items: args.on === true ? itemsOf(args, context) : [] })),
   }),
   command({
     chapter,

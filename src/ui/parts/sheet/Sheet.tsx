@@ -2,14 +2,7 @@
 
 import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import {
-  useMemo,
-  useRef,
-  useState,
-  type ClipboardEvent,
-  type KeyboardEvent,
-  type ReactNode,
-} from "react";
+import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { at, type Range } from "./range";
 import { SheetHead } from "./SheetHead";
 import { SheetRow, type Look } from "./SheetRow";
@@ -228,8 +221,9 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
                 leave();
                 if (taken.r1 !== taken.r2) return;
                 const next = e.key === "Tab" ? at(range!.r1, range!.c1 + 1) : at(range!.r1 + 1, range!.c1);
-                if (next.r1 < all.length && next.c1 < widest)
-                  (hand.take(next), rows.scrollToIndex(lineOf[next.r1] ?? 0));
+                if (next.r1 >= all.length || next.c1 >= widest) return;
+                hand.take(next);
+                rows.scrollToIndex(lineOf[next.r1] ?? 0);
               }}
             />
           </div>

@@ -84,4 +84,3 @@ export function useSheetHand({ rows, columns, lead, onTake, onToggle, onFill, re
     },
   };
 }
-export type SheetHand = ReturnType<typeof useSheetHand>;

@@ -2,24 +2,29 @@
 
 import { Button, Group, RangeSlider } from "@mantine/core";
 import { useRef, useState } from "react";
-import { hold } from "@/core/command/building";
 import { plain } from "@/core/units/units";
-import { useSession } from "../useSession";
-import type { AttributeRow } from "./summary";
 import classes from "./Build.module.css";
 
+interface Props {
+  label: string;
+  min: number;
+  max: number;
+  low: number;
+  high: number;
+  /** The stops it goes through. @param join goes on with what the same drag did before. */
+  onPut(stops: number[], join: boolean): void;
+}
+
 /** A number fanned over the selection by its two ends; the middle moves both, and it can go from the ends in. */
-export function FanRow({ row }: { row: AttributeRow }) {
-  const session = useSession();
+export function Fan({ label, min, max, low, high, onPut }: Props) {
   const first = useRef(true);
-  const { attribute, min, max, low, high } = row;
   const [inward, setInward] = useState(false);
-  const [ends, setEnds] = useState<[number, number]>([low, high]);
   const [turned, setTurned] = useState(false);
+  const [ends, setEnds] = useState<[number, number]>([low, high]);
   const put = (next: [number, number], way = { inward, turned }, join = !first.current) => {
     setEnds(next);
     const [a, b] = way.turned ? [next[1], next[0]] : next;
-    session.hold((building) => hold(building, attribute, way.inward ? [a, b, a] : [a, b], false), join);
+    onPut(way.inward ? [a, b, a] : [a, b], join);
     first.current = false;
   };
   const settle = (way: { inward: boolean; turned: boolean }) => {
@@ -39,8 +44,8 @@ export function FanRow({ row }: { row: AttributeRow }) {
         onChange={(next) => put(next)}
         onChangeEnd={() => (first.current = true)}
         label={(v) => plain(v, 1)}
-        thumbFromLabel={`${row.label} of the first`}
-        thumbToLabel={`${row.label} of the last`}
+        thumbFromLabel={`${label} of the first`}
+        thumbToLabel={`${label} of the last`}
         size="xs"
       />
       <Group gap={4}>
