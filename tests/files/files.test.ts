@@ -10,11 +10,11 @@ import { newHands } from "@/core/show/world";
 
 const file = (name: string) => readFileSync(join(__dirname, name));
 
-test("a show saved by version 2 opens and plays to the same bytes", () => {
-  const show = readShowFile(new Uint8Array(file("version-2.comet.zip")));
+test.each([2, 3])("a show saved by version %d opens and plays to the same bytes", (version) => {
+  const show = readShowFile(new Uint8Array(file(`version-${version}.comet.zip`)));
   if (isRefusal(show)) throw new Error(show.what);
   expect(show.version).toBe(SHOW_VERSION);
-  const { story, frames } = JSON.parse(file("version-2.json").toString()) as {
+  const { story, frames } = JSON.parse(file(`version-${version}.json`).toString()) as {
     story: (string | number)[];
     frames: string[];
   };
