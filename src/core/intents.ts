@@ -11,6 +11,8 @@ import { importFixtures } from "./exchange/importIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
+import * as palette from "./palette/intents";
+import { deletePalette, replacePalette } from "./palette/goneIntents";
 import { nameShow } from "./show/nameShow";
 import { restoreShow } from "./show/restore";
 
@@ -28,6 +30,15 @@ export const INTENTS = registryOf([
   group.duplicateGroup,
   group.setGroup,
   group.orderGroups,
+  palette.recordPalette,
+  palette.updatePalette,
+  palette.setPalette,
+  palette.referPalette,
+  palette.exceptPalette,
+  palette.foldPalette,
+  palette.widenPalette,
+  deletePalette,
+  replacePalette,
   program.hold,
   program.drop,
   program.clear,

@@ -19,6 +19,15 @@ function standing(): World {
     "1 thru 3",
     'record group 1 "Some"',
     "1 thru 3 at 50",
+    "record palette 1",
+    "2 at 60",
+    'record palette 2 "Other" each',
+    "clear",
+    "set palette 1 own 3",
+    "3 palette 1",
+    "record list 4 cue 1",
+    "clear",
+    "1 thru 3 at 50",
     "record cue 1",
     "record list 2 cue 1",
     "clear",
@@ -43,6 +52,7 @@ const start = standing();
 const [f1, f2] = Object.values(start.show.fixtures).map((f) => f.id) as [string, string];
 const [list, other] = Object.keys(start.show.lists) as [string, string];
 const [group, later] = Object.keys(start.show.groups) as [string, string];
+const [first, spare] = Object.keys(start.show.palettes) as [string, string];
 const [cue, second] = Object.keys(start.show.lists[list]!.cues) as [string, string];
 const key = `${f1}.0.Dimmer`;
 const entry = { attribute: "Dimmer", value: 40, time: { delay: 1, fade: 2 } };
@@ -71,6 +81,17 @@ const SAMPLES: Intent[] = [
     steps: { [f1]: 2 },
   },
   { kind: "orderGroups", groups: [later, group] },
+  { kind: "recordPalette", number: 8, name: "Ember", width: "any", entries: { [key]: entry }, only: ["Intensity"] },
+  { kind: "recordPalette", number: 1, entries: { [key]: { attribute: "Dimmer", value: { palette: spare } } } },
+  { kind: "updatePalette", palette: first, type: true },
+  { kind: "setPalette", palette: first, name: "Glow", number: 30, colour: "#ffb07a", shelf: false },
+  { kind: "referPalette", palette: first, fixture: f2 },
+  { kind: "exceptPalette", palette: first, items: [f2], own: true },
+  { kind: "foldPalette", palette: first },
+  { kind: "widenPalette", palette: first, width: "any" },
+  { kind: "deletePalette", palette: first },
+  { kind: "replacePalette", palette: first, by: spare, merge: true },
+  { kind: "hold", values: { [key]: { attribute: "Dimmer", value: { palette: first } } } },
   { kind: "hold", values: { [key]: entry }, says: "holds" },
   { kind: "drop", keys: [key] },
   { kind: "keepOut", keys: [key], out: true },

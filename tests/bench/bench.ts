@@ -4,7 +4,7 @@
  */
 import { Session } from "node:inspector/promises";
 import { ripple } from "@/core/cue/looks";
-import { allInForce, trackingOf } from "@/core/cue/tracking";
+import { allInForce, storedIn } from "@/core/cue/tracking";
 import { newTimes } from "@/core/cue/times";
 import type { FixtureType } from "@/core/fixture/type";
 import { newDesk, runLine } from "@/core/desk/desk";
@@ -330,11 +330,11 @@ row(`bare loop over ${rig.size.toLocaleString("en")} parameters`, bare);
   const { world, cues } = longShow();
   const player = createPlayer(world);
   compute(player);
-  const build = measure(1, () => void trackingOf(world.show.lists.l1!));
+  const build = measure(1, () => void storedIn(world.show.lists.l1!));
   row("first look at 2,000 cues", build);
   row(
     "state of any cue of 2,000",
-    measure(60, (i) => void allInForce(world.show.lists.l1!, (i * 977) % 2000)),
+    measure(60, (i) => void allInForce(world.show.lists.l1!, (i * 977) % 2000, world.show)),
   );
   row(
     "jump to any of 2,000 cues, stage computed",

@@ -193,7 +193,7 @@ function checkSettled(desk: Desk, log: string): void {
   const run = desk.player.runs.get(list.id)!;
   if (list.kind !== "list" || run.clock.paused) return;
   const { rig, stage } = desk.player;
-  const tracking = trackingOf(list);
+  const tracking = trackingOf(list, show);
   const place = placeOfCue(list, run.cue);
   for (let p = 0; p < rig.size; p++) {
     const found = place < 0 ? undefined : inForceAt(tracking, rig.keys[p]!, place, run.carried);

@@ -159,6 +159,7 @@ test("in force is what the words say", () => {
             made,
             i,
             `${item(desk, param)}.0.${attributeOf(param) === "pan" ? "Pan" : "Dimmer"}`,
+            desk.world.show,
           );
           const wanted = modelInForce(model[0]!, i, param);
           const got = standing.state === "stored" || standing.state === "tracked" ? standing.entry.value : undefined;

@@ -1,7 +1,7 @@
 /** Taking light away with cyan, magenta and yellow: the source as three bands (SEMANTICS 10, "Filters"). */
-import { apart, type Xy } from "./chromaticity";
+import { apart, type Xy, type Xyz } from "./chromaticity";
 import { EMITTERS, FILTERS, PRIMARIES, SOURCE, type Emitter } from "./emitters";
-import { chromaOf, type Mix } from "./mix";
+import { chromaOf, lightOf, type Mix } from "./mix";
 
 type Three = [number, number, number];
 
@@ -40,22 +40,28 @@ const LOGS = ORDER.map((name) => bandsOf(BANDS, FILTERS[name]!).map(Math.log) as
 const through = (shares: Readonly<Three>): Three =>
   [0, 1, 2].map((band) => Math.exp(shares.reduce((sum, v, k) => sum + v * LOGS[k]![band]!, 0))) as Three;
 
+/** The light filters leave of the source. @param shares cyan, magenta, yellow, 0..1. */
+export const lightThrough = (shares: Readonly<Three>): Xyz => lightOf(BANDS, through(shares));
+
 /** The chromaticity filters leave of the source. @param shares cyan, magenta, yellow, 0..1. */
 export const filtered = (shares: Readonly<Three>): Xy => chromaOf(BANDS, through(shares))!;
 
-/** Filters for a chromaticity at the greatest luminance: cyan, magenta, yellow, 0..1; the nearest where it is out of their gamut. */
-export function filtersFor(target: Xy): Mix {
+/**
+ * Filters for a chromaticity: cyan, magenta, yellow, 0..1; the nearest where it is out of their gamut.
+ * @param level luminance beside the greatest there, 0..1; as dark as they can where that is less than they let go.
+ */
+export function filtersFor(target: Xy, level = 1): Mix {
   const wanted = bandsOf(BANDS, target);
   if (wanted.every((v) => v > 1e-9)) {
     // v0 + k v1 filters give the wanted bands at e^k of their light: the brightest has one filter out.
     const logs = wanted.map(Math.log) as Three;
     const v0 = solve([LOGS[0]!, LOGS[1]!, LOGS[2]!], logs);
     const v1 = solve([LOGS[0]!, LOGS[1]!, LOGS[2]!], [1, 1, 1]);
-    const ends = v0.flatMap((v, i) => [-v / v1[i]!, (1 - v) / v1[i]!]).sort((a, b) => b - a);
-    for (const k of ends) {
-      const shares = v0.map((v, i) => v + k * v1[i]!) as Three;
-      if (shares.every((s) => s > -1e-9 && s < 1 + 1e-9))
-        return { shares: shares.map((s) => Math.min(1, Math.max(0, s))), off: 0 };
+    const ends = v0.map((v, i) => [-v / v1[i]!, (1 - v) / v1[i]!].sort((a, b) => a - b));
+    const [dark, bright] = [Math.max(...ends.map((e) => e[0]!)), Math.min(...ends.map((e) => e[1]!))];
+    if (dark <= bright + 1e-9) {
+      const k = Math.max(dark, bright + Math.log(Math.max(level, 1e-6)));
+      return { shares: v0.map((v, i) => Math.min(1, Math.max(0, v + k * v1[i]!))), off: 0 };
     }
   }
   return nearestOnEdge(target);

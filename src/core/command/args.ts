@@ -17,6 +17,10 @@ export interface SlotValues {
   count: number;
   fixture: number;
   group: number;
+  palette: number;
+  /** By number or by name. */
+  paletteRef: number | string;
+  families: Family[];
   groups: number[];
   list: number;
   universe: number;

@@ -6,12 +6,15 @@ import { attributeInfo, withUnit } from "../fixture/attribute";
 import { rangeOf } from "../fixture/parameters";
 import { isColour, xyOfHex, xyOfKelvin, type Xy } from "../colour/chromaticity";
 import { FILTER_COLOURS, filterNamed } from "../colour/filterList";
-import { colourValues, hasColour, type Wanted } from "../program/colour";
+import { colourValues, hasColour, type Wanted } from "../palette/colour";
 import { drop, hold as holdIntent, keepOut } from "../program/intents";
 import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
 import { alongStops, closedPlace } from "../select/spread";
-import { splitItem, type Item, type ParamKey } from "../show/ids";
+import { familiesOf } from "../palette/families";
+import { saidBy } from "../palette/lookup";
+import { paletteText } from "../palette/words";
+import { splitItem, type Id, type Item, type ParamKey } from "../show/ids";
 import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import { fail } from "../show/refusal";
@@ -52,7 +55,7 @@ export function builtIntents(
 ): Intent[] {
   return [
     ...(drops.length > 0 ? [drop.of({ keys: drops.filter((key) => context.world.hands.held[key]) })] : []),
-    ...(Object.keys(values).length > 0
+    ...(Object.keys(values).length > 0 || (says.length > 0 && drops.length === 0 && kept.length === 0)
       ? [
           holdIntent.of({
             values,
@@ -260,6 +263,27 @@ export function filter(b: Building, name: string): void {
         .join(", ")} ...`,
     );
   coloured(b, () => ({ xy: xyOfHex(found.hex), white: false }), `filter "${found.name}"`);
+}
+
+/** What a palette says of the items, as links to it. Own timing stays. @param id of a palette that is there. */
+export function palette(b: Building, id: Id): void {
+  const { show } = b.context.world;
+  let without = 0;
+  for (const item of b.items) {
+    let says = false;
+    for (const { key } of allTargets(show, item)) {
+      const said = saidBy(show, id, key);
+      if (!said) continue;
+      const time = current(b, key)?.time;
+      b.values[key] = { attribute: said.attribute, value: { palette: id }, ...(time ? { time } : {}) };
+      says = true;
+    }
+    if (!says) without += 1;
+  }
+  b.lastWhat = { families: [...familiesOf(show.palettes[id]!)] };
+  b.says.push(
+    `${paletteText({ show }, id)}${without > 0 ? ` (it has nothing for ${without === b.items.length ? "any of them" : `${without} of ${b.items.length}`})` : ""}`,
+  );
 }
 
 /** A point in the room, solved by each mover for itself. */

@@ -8,6 +8,7 @@ import { HOLDING, settingsSlot } from "./commands/hold";
 import { CUES } from "./commands/cues";
 import { KEEPING } from "./commands/keep";
 import { LISTS } from "./commands/lists";
+import { PALETTES } from "./commands/palettes";
 import { PLACES } from "./commands/places";
 import { PLAYING } from "./commands/play";
 import { RIG } from "./commands/rig";
@@ -59,6 +60,7 @@ export const COMMANDS: readonly Command[] = [
   ...PLACES,
   ...WIRE,
   ...GROUPS,
+  ...PALETTES,
   ...KEEPING,
   ...CUES,
   ...LISTS,

@@ -54,6 +54,11 @@ export const SCRIPT_LINES = {
     about: "how a parameter stands in a cue",
     example: "expect cue 2 1 dimmer stored 40",
   },
+  expectPalette: {
+    syntax: "expect palette <number:palette> <sel> <attr> <wanted:number>",
+    about: "what a palette says of fixtures",
+    example: "expect palette 14 3 green 40",
+  },
   expectFrom: {
     syntax: "expect <sel> <attr> from (default | programmer | list <list> [cue <cueNumber:cue>])",
     about: "where a stage value comes from",

@@ -3,7 +3,8 @@ import { functionOf, rangeOf } from "../fixture/parameters";
 import { allTargets, type Target } from "../show/model";
 import { fail } from "../show/refusal";
 import { RELEASE } from "../show/value";
-import { fixtureNumbered } from "../show/world";
+import { fixtureNumbered, paletteNumbered, palettesByNumber } from "../show/world";
+import type { Show } from "../show/schema";
 import { clamp } from "../units/units";
 import {
   aim,
@@ -15,6 +16,7 @@ import {
   hold,
   kelvin,
   ownTime,
+  palette,
   targetsOfWhat,
   whatText,
   type Building,
@@ -43,6 +45,16 @@ function those(b: Building, what: What): Target[] {
   return found.length > 0
     ? found
     : fail(`none of the selected fixtures has ${whatText(what)}`, "Select fixtures that have it");
+}
+
+function paletteHint(show: Show): string {
+  const all = palettesByNumber(show);
+  return all.length === 0
+    ? "There are no palettes yet: record palette 1"
+    : `There is ${all
+        .slice(0, 6)
+        .map((p) => `${p.number} "${p.name}"`)
+        .join(", ")}`;
 }
 
 export const SETTINGS: Setting[] = [
@@ -104,6 +116,23 @@ export const SETTINGS: Setting[] = [
         aim: [args.x, args.y, args.z],
         ...(args.flip === true ? { flip: true } : {}),
       }),
+  }),
+  setting({
+    syntax: "palette <ref:paletteRef>",
+    about: "what a palette says of each of them, now and whenever it is changed",
+    example: "21 thru 24 palette 1",
+    apply(args, b) {
+      const { show } = b.context.world;
+      const { ref } = args;
+      const found =
+        typeof ref === "number"
+          ? paletteNumbered(show, ref)
+          : palettesByNumber(show).find((p) => p.name.toLowerCase() === ref.toLowerCase());
+      palette(
+        b,
+        found?.id ?? fail(`there is no palette ${typeof ref === "number" ? ref : `"${ref}"`}`, paletteHint(show)),
+      );
+    },
   }),
   setting({
     syntax: "[<what>] delay <delays:values> [fade <fades:values>]",

@@ -2,6 +2,7 @@
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { COLDEST, HOTTEST } from "../colour/chromaticity";
+import { palettesByNumber } from "../show/world";
 import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { own } from "../show/own";
@@ -132,6 +133,33 @@ const steps: SlotParser<number[]> = (state, pos) => {
 
 const group = bounded(WHOLE, "a group number", 1, HIGHEST);
 
+const palette = bounded(WHOLE, "a palette number", 1, HIGHEST);
+
+/** A palette by number or name. */
+const paletteRef: SlotParser<number | string> = (state, pos) => {
+  if (state.expected)
+    expect(state, pos, {
+      text: "a palette number or name",
+      isWord: false,
+      offers: palettesByNumber(state.world.show)
+        .slice(0, 60)
+        .flatMap((p) => [String(p.number), ...(p.name ? [`"${p.name}"`] : [])]),
+    });
+  const token = state.tokens[pos];
+  if (token?.kind === "text") return [{ pos: pos + 1, value: token.text }];
+  return palette(state, pos);
+};
+
+/** Families one after another. */
+const families: SlotParser<Family[]> = (state, pos) => {
+  const read: Family[] = [];
+  for (let here = pos; ; here++) {
+    const found = family(state, here)[0];
+    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push(found.value);
+  }
+};
+
 /** Group numbers one after another. */
 const groups: SlotParser<number[]> = (state, pos) => {
   const read: number[] = [];
@@ -202,6 +230,9 @@ export const SLOTS = {
   fixture: bounded(WHOLE, "a fixture number", 1, HIGHEST),
   group,
   groups,
+  palette,
+  paletteRef,
+  families,
   list: bounded(WHOLE, "a list number", 1, HIGHEST),
   universe: bounded(WHOLE, "a universe", 1, 63_999),
   port: bounded(WHOLE, "a number on the wire", 0, 63_999),

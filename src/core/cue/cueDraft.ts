@@ -72,6 +72,6 @@ export function keepingLooks(
   const before = snapshot(list);
   edit();
   settleReaches(list);
-  if (next) put(list, forNextCue(before, next.number, next.touched));
+  if (next) put(list, forNextCue(snapshot(world.show as Show), before, next.number, next.touched));
   put(list, repairs(snapshot(world.show as Show), before, snapshot(list), new Set(exempt)));
 }

@@ -4,7 +4,7 @@ import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered } from "../show/world";
 import { ends } from "../show/value";
 import { lookOf, sameLook } from "./looks";
-import { allInForce, trackingOf } from "./tracking";
+import { allInForce, storedIn } from "./tracking";
 
 const cue = fc.record({
   lines: fc.array(
@@ -50,7 +50,7 @@ test("block stores all that is in force and unblock all that would track in agai
       const desk = deskOf(given);
       const number = (at % given.length) + 1;
       const before = looks(desk);
-      const inForce = allInForce(listOf(desk), number - 1);
+      const inForce = allInForce(listOf(desk), number - 1, desk.world.show);
       runLine(desk, `block cue ${number}`);
       const blocked = cuesOf(listOf(desk))[number - 1]!;
       for (const [key, found] of inForce) expect(blocked.entries[key]?.value).toEqual(found.entry.value);
@@ -58,7 +58,7 @@ test("block stores all that is in force and unblock all that would track in agai
       runLine(desk, `unblock cue ${number}`);
       expect(same(looks(desk), before)).toBe(true);
       const left = cuesOf(listOf(desk))[number - 1]!;
-      const tracking = trackingOf({
+      const tracking = storedIn({
         ...listOf(desk),
         cues: { ...listOf(desk).cues, [left.id]: { ...left, entries: {} } },
       });
@@ -70,6 +70,7 @@ test("block stores all that is in force and unblock all that would track in agai
             allInForce(
               { ...listOf(desk), cues: { ...listOf(desk).cues, [left.id]: { ...left, entries: {} } } },
               number - 1,
+              desk.world.show,
             ).get(key)?.entry.value,
         ).not.toEqual(entry.value);
       }

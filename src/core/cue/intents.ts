@@ -7,6 +7,7 @@ import { fail } from "../show/refusal";
 import { cueNumber, CueListSchema, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
 import { sameValue, type Entry } from "../show/value";
 import { cuesOf, sameCueNumber } from "../show/world";
+import { plainShow } from "../palette/intents";
 import { cueIn, cueLabel, keepingLooks, listIn, roundCueNumber, snapshot } from "./cueDraft";
 import { cueText, exact, listText } from "../show/lineText";
 import { optionLines, settingLines } from "./settingLines";
@@ -107,6 +108,7 @@ export const blockCue = defineIntent({
     const all = allInForce(
       plain,
       cuesOf(plain).findIndex((c) => c.id === id),
+      plainShow(world),
     );
     keepingLooks(world, list, [id], () => {
       for (const [key, { entry }] of all) cue.entries[key] ??= { attribute: entry.attribute, value: entry.value };
@@ -127,7 +129,7 @@ export const unblockCue = defineIntent({
     const place = cuesOf(plain).findIndex((c) => c.id === id);
     if (cue.fresh) return;
     const bare = { ...plain, cues: { ...plain.cues, [id]: { ...plain.cues[id]!, entries: {} } } };
-    const tracking = trackingOf(bare);
+    const tracking = trackingOf(bare, plainShow(world));
     keepingLooks(world, list, [], () => {
       for (const [key, entry] of Object.entries<Entry>(plain.cues[id]!.entries) as Iterable<[ParamKey, Entry]>) {
         const tracked = inForceAt(tracking, key, place);

@@ -15,12 +15,12 @@ const plainEntry = (key: ParamKey, found: InForce | undefined): Entry =>
     : { attribute: key.split(".")[2]!, value: RELEASE };
 
 /** Cue only: what the cue after `number` gets for the touched parameters it does not store itself. */
-export function forNextCue(before: CueList, number: number, touched: Iterable<ParamKey>): Additions {
+export function forNextCue(show: Show, before: CueList, number: number, touched: Iterable<ParamKey>): Additions {
   const cues = cuesOf(before);
   const index = cues.findIndex((cue) => cue.number > number + 0.0005);
   const additions: Additions = new Map();
   if (index < 0) return additions;
-  const tracking = trackingOf(before);
+  const tracking = trackingOf(before, show);
   const next = cues[index]!;
   const entries: Record<ParamKey, Entry> = {};
   for (const key of touched) if (!next.entries[key]) entries[key] = plainEntry(key, inForceAt(tracking, key, index));
@@ -42,14 +42,14 @@ export function withAdditions(list: CueList, additions: Additions): CueList {
  */
 export function repairs(show: Show, before: CueList, after: CueList, exempt: ReadonlySet<Id>): Additions {
   const additions: Additions = new Map();
-  const old = trackingOf(before);
+  const old = trackingOf(before, show);
   const places = new Map(cuesOf(before).map((cue, i) => [cue.id, i]));
   const fixtures = [...new Set(touchedFixtures(before, after, show))].flatMap((id) => show.fixtures[id] ?? []);
   let list = after;
   cuesOf(after).forEach((cue, i) => {
     const was = places.get(cue.id);
     if (was === undefined || exempt.has(cue.id)) return;
-    const now = trackingOf(list);
+    const now = trackingOf(list, show);
     const entries: Record<ParamKey, Entry> = {};
     for (const fixture of fixtures) {
       const look = fixtureLook(show, fixture, old, was);

@@ -2,11 +2,13 @@
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { isLitBy } from "../program/light";
-import { resolveEntry, type Resolving } from "../program/resolve";
+import { changedPalettes } from "../palette/lookup";
+import { paletteName, resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { inForceAt, trackingOf, type Tracking } from "./tracking";
+import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
+import { usersOf } from "./users";
 
 /** Looks are equal when all values are within this. */
 const SAME = 0.01;
@@ -72,7 +74,7 @@ export function sameLook(a: FixtureLook, b: FixtureLook): boolean {
 
 /** The whole look of a cue: every lit fixture with its values. */
 export function lookOf(show: Show, list: CueList, index: number): Map<Id, readonly number[]> {
-  const tracking = trackingOf(list);
+  const tracking = trackingOf(list, show);
   const look = new Map<Id, readonly number[]>();
   for (const fixture of Object.values(show.fixtures)) {
     const own = fixtureLook(show, fixture, tracking, index);
@@ -83,7 +85,7 @@ export function lookOf(show: Show, list: CueList, index: number): Map<Id, readon
 
 /** The parameters with other entries in two versions of a list, by fixture; undefined where cues moved or reach otherwise, so that any may differ. */
 function touchedKeys(old: CueList, list: CueList): Map<Id, ParamKey[]> | undefined {
-  const [before, after] = [trackingOf(old), trackingOf(list)];
+  const [before, after] = [storedIn(old), storedIn(list)];
   const order = cuesOf(list);
   if (!sameShape(before, after) || cuesOf(old).some((cue, i) => order[i]?.id !== cue.id)) return undefined;
   const touched = new Map<Id, ParamKey[]>();
@@ -142,12 +144,14 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
   const moved = new Set(
     sameRig ? [] : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]),
   );
+  const names = [...changedPalettes(before.palettes, after.palettes)].map(paletteName);
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
-    if (!old || (old.cues === list.cues && sameRig)) continue;
-    const [a, b] = [trackingOf(old), trackingOf(list)];
+    if (!old || (old.cues === list.cues && sameRig && names.length === 0)) continue;
+    const [a, b] = [trackingOf(old, before), trackingOf(list, after)];
+    const linked = new Set([...usersOf(a, names), ...usersOf(b, names)].map((key) => splitKey(key).fixture));
     const keys = touchedKeys(old, list);
-    const fixtures = [...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved])].filter(
+    const fixtures = [...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved, ...linked])].filter(
       (id) => before.fixtures[id] && after.fixtures[id],
     );
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
@@ -160,6 +164,7 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
         // The very same entries in force give the same look: the quick way for nearly all cues.
         const may =
           moved.has(id) ||
+          linked.has(id) ||
           (keys?.get(id) ?? partsOf(after, fixture).map(({ key }) => key)).some(
             (key) =>
               inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry ||

@@ -1,5 +1,6 @@
 /** Recording, updating and taking cues, as intents. */
 import { z } from "../units/zod";
+import { plainShow } from "../palette/intents";
 import { heldSummary, recordable } from "../program/intents";
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
@@ -135,6 +136,7 @@ export const takeCue = defineIntent({
     for (const [key, { entry, at }] of allInForce(
       plain,
       cuesOf(plain).findIndex((c) => c.id === id),
+      plainShow(world),
     )) {
       const { time, ...rest } = entry;
       world.hands.held[key] = cuesOf(plain)[at]!.id === id && time ? { ...rest, time } : rest;

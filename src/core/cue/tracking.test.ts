@@ -1,10 +1,11 @@
 /** Catches tracking derived from the version before that differs from tracking built anew. */
 import fc from "fast-check";
 import { newCue } from "./cueDraft";
-import { inForceAt, standingOf, trackingOf } from "./tracking";
+import { inForceAt, standingOf, storedIn } from "./tracking";
 import { newList } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
 
+const NO_SHOW = { types: {}, fixtures: {}, palettes: {} };
 const KEYS = ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"];
 const change = fc.record({
   cue: fc.integer({ min: 0, max: 5 }),
@@ -38,10 +39,10 @@ test("step by step or all at once: the same in force everywhere", () => {
       let list: CueList = newList(`l${++id}`, 1);
       for (const c of changes) {
         list = changed(list, c);
-        trackingOf(list);
+        storedIn(list);
       }
-      const stepwise = trackingOf(list);
-      const anew = trackingOf({ ...list, id: `l${++id}`, cues: { ...list.cues } });
+      const stepwise = storedIn(list);
+      const anew = storedIn({ ...list, id: `l${++id}`, cues: { ...list.cues } });
       expect(new Map(stepwise.columns)).toEqual(new Map(anew.columns));
       const n = Object.keys(list.cues).length;
       for (let i = 0; i < n; i++)
@@ -55,10 +56,10 @@ test("round the end, what tracked comes along unless a fresh start lies before",
   let list = newList("l900", 1);
   list = changed(list, { cue: 0, key: KEYS[0]!, value: 10, what: "entry" });
   list = changed(list, { cue: 1, key: KEYS[1]!, value: 20, what: "entry" });
-  const plain = trackingOf(list);
+  const plain = storedIn(list);
   expect(inForceAt(plain, KEYS[1]!, 0)).toBeUndefined();
   expect(inForceAt(plain, KEYS[1]!, 0, true)?.at).toBe(1);
-  const fresh = trackingOf(changed(list, { cue: 0, key: "", value: null, what: "fresh" }));
+  const fresh = storedIn(changed(list, { cue: 0, key: "", value: null, what: "fresh" }));
   expect(inForceAt(fresh, KEYS[1]!, 0, true)).toBeUndefined();
 });
 
@@ -70,5 +71,5 @@ test("a stored release is released there and unset after", () => {
     entries: { [KEYS[0]!]: { attribute: "Dimmer", value: { release: true } } },
   });
   list = withCue(list, newCue("c3", 3));
-  expect([0, 1, 2].map((i) => standingOf(list, i, KEYS[0]!).state)).toEqual(["stored", "released", "unset"]);
+  expect([0, 1, 2].map((i) => standingOf(list, i, KEYS[0]!, NO_SHOW).state)).toEqual(["stored", "released", "unset"]);
 });

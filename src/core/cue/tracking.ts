@@ -2,7 +2,8 @@
 import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { ends, type ColumnName, type Entry } from "../show/value";
+import { ends, isLink, type ColumnName, type Entry } from "../show/value";
+import { saidBy, type Looking } from "../palette/lookup";
 
 /** All entries stored for one parameter, by the place of their cue in the list: values and effects alike. */
 export interface Column {
@@ -27,14 +28,35 @@ export interface Tracking {
   since: readonly number[];
   /** Places where something in force may change that the cue does not store: a fresh start, or just after a reach. */
   turns: readonly boolean[];
+  /** Whether a value says nothing of a parameter in this show: then it counts as no entry. */
+  silent?: (key: ParamKey, entry: Entry) => boolean;
 }
 
 const known = new WeakMap<CueList["cues"], Tracking>();
 /** The last version seen of each list, to derive the next one from. */
 const latest = new Map<string, { cues: CueList["cues"]; order: readonly Cue[] }>();
 
+const inShows = new WeakMap<Tracking, { show: Looking; made: Tracking }>();
+
+/** A list as it tracks in a show: a palette that says nothing of a parameter lets what lies before it show through. */
+export function trackingOf(list: CueList, show: Looking): Tracking {
+  const base = storedIn(list);
+  // Without palettes there is nothing to ask.
+  if (Object.keys(show.palettes).length === 0) return base;
+  const last = inShows.get(base);
+  const { palettes, types, fixtures } = show;
+  if (last?.show.palettes === palettes && last.show.types === types && last.show.fixtures === fixtures)
+    return last.made;
+  const looking = { palettes, types, fixtures };
+  const silent = (key: ParamKey, { value }: Entry) =>
+    typeof value === "object" && isLink(value) && saidBy(looking, value.palette, key) === undefined;
+  const made: Tracking = { ...base, silent };
+  inShows.set(base, { show: looking, made });
+  return made;
+}
+
 /** Derived once for each version of a list's cues; an edit of some cues touches only their parameters. */
-export function trackingOf(list: CueList): Tracking {
+export function storedIn(list: CueList): Tracking {
   const held = known.get(list.cues);
   if (held) return held;
   const order = cuesOf(list);
@@ -206,6 +228,7 @@ export function inForceAt(
     if (tracking.reachEnd[at]! < index) continue;
     const entry = column.entries[place]!;
     if ((name === "value" ? entry.value : entry.effect) === undefined) continue;
+    if (name === "value" && typeof entry.value === "object" && tracking.silent?.(key, entry)) continue;
     return ends(entry, name) ? undefined : { entry, at };
   }
   if (!carried || isFresh(tracking, index)) return undefined;
@@ -217,8 +240,8 @@ const isFresh = (tracking: Tracking, index: number): boolean =>
   (tracking.since[index] ?? 0) > 0 || (tracking.turns[0] ?? false);
 
 /** Everything in force at the cue at `index`. */
-export function allInForce(list: CueList, index: number): Map<ParamKey, InForce> {
-  const tracking = trackingOf(list);
+export function allInForce(list: CueList, index: number, show: Looking): Map<ParamKey, InForce> {
+  const tracking = trackingOf(list, show);
   const found = new Map<ParamKey, InForce>();
   for (const key of tracking.columns.keys()) {
     const value = inForceAt(tracking, key, index);
@@ -231,11 +254,11 @@ export type Standing =
   { state: "stored" | "tracked"; entry: Entry; from: Cue } | { state: "released" } | { state: "unset" };
 
 /** How a parameter stands in a cue: stored here, tracked in, released here, or not set. */
-export function standingOf(list: CueList, index: number, key: ParamKey): Standing {
+export function standingOf(list: CueList, index: number, key: ParamKey, show: Looking): Standing {
   const cues = cuesOf(list);
   const stored = cues[index]?.entries[key];
   if (stored && ends(stored, "value")) return { state: "released" };
-  const found = inForceAt(trackingOf(list), key, index);
+  const found = inForceAt(trackingOf(list, show), key, index);
   if (!found) return { state: "unset" };
   return { state: found.at === index ? "stored" : "tracked", entry: found.entry, from: cues[found.at]! };
 }

@@ -3,6 +3,7 @@ import { newDesk, runLine } from "../desk/desk";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { MAIN_CUES, OTHER_LISTS } from "./saltLanternCues";
+import { PALETTES } from "./saltLanternPalettes";
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 
@@ -89,6 +90,7 @@ export function makeDemo(): World {
     ...groups,
     ...ARRANGED,
     "none",
+    ...PALETTES,
     'set list 1 name "Main"',
     ...MAIN_CUES,
     ...OTHER_LISTS,

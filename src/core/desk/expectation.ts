@@ -8,7 +8,7 @@ import { sourceOf, stageValues } from "../play/look";
 import { evaluateSel, type Sel } from "../select/expression";
 import type { Item } from "../show/ids";
 import { attempt, fail, isRefusal, refusalText } from "../show/refusal";
-import { cuesOf, fixtureNumbered, listNumbered, sameCueNumber } from "../show/world";
+import { cuesOf, fixtureNumbered, listNumbered, paletteNumbered, sameCueNumber } from "../show/world";
 import { plain } from "../units/units";
 import { addressText } from "../show/address";
 import { cueOf, listOf } from "../command/command";
@@ -92,7 +92,7 @@ const CHECKS: { [K in Asking]: Check<K> } = {
             : "unset";
     for (const item of items(desk, args)) {
       for (const { key, spec } of targetsOf(desk.world.show, item, attribute)) {
-        const standing = standingOf(found, index, key);
+        const standing = standingOf(found, index, key, desk.world.show);
         const means = "entry" in standing && resolveEntry(desk.world.show, key, spec, standing.entry);
         const got =
           "entry" in standing
@@ -104,6 +104,18 @@ const CHECKS: { [K in Asking]: Check<K> } = {
           return `expected cue ${cue.number} ${itemText(desk.world.show, item)} ${attribute} ${wanted} got ${got}`;
       }
     }
+    return undefined;
+  },
+  expectPalette(desk, args) {
+    const { show } = desk.world;
+    const palette = paletteNumbered(show, args.number) ?? fail(`there is no palette ${args.number}`);
+    for (const item of items(desk, args))
+      for (const { key, spec, attribute } of targetsOf(show, item, args.attr)) {
+        const means = resolveEntry(show, key, spec, { attribute, value: { palette: palette.id } });
+        const got = means && spec.functions[means.fn]!.attribute === attribute ? means.value : undefined;
+        if (got === undefined || Math.abs(got - args.wanted) > 0.01)
+          return `expected palette ${palette.number} ${itemText(show, item)} ${attribute} ${args.wanted} got ${got === undefined ? "nothing" : plain(got)}`;
+      }
     return undefined;
   },
   expectFrom(desk, args) {

@@ -24,7 +24,7 @@ test.each([
   ["record cue", /cue number/],
   ["1 thru", /fixture number/],
   ["1 th", /thru/],
-  ["1 thru 4 pa", /pan, park/],
+  ["1 thru 4 pa", /pan, palette, park/],
   ["1 thru 4 pan", /at, by/],
   ["1 thru 4 pan at ", /a value/],
   ["patch 5 petrel", /petrel-spot/],

@@ -215,6 +215,10 @@ export const remove = defineIntent({
       for (const cue of Object.values(list.cues))
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
     }
+    for (const palette of Object.values(world.show.palettes)) {
+      for (const key of Object.keys(palette.own)) if (has(key)) delete palette.own[key];
+      for (const of of Object.values(palette.types)) if (of.reference && has(of.reference)) of.reference = null;
+    }
     for (const values of [world.hands.held, world.hands.keptOut])
       for (const key of Object.keys(values)) if (has(key)) delete values[key];
     world.hands.selection = world.hands.selection.filter((i) => !has(i));

@@ -5,7 +5,6 @@
 import { functionOf, type ParameterSpec } from "../fixture/parameters";
 import { paramKey, splitKey, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
-import type { Entry } from "../show/value";
 import type { Hands } from "../show/hands";
 
 /** The key under which a fixture's new parameters carry an attribute of one of its cells; undefined where none does. */
@@ -16,7 +15,11 @@ export function keyFor(specs: readonly ParameterSpec[], key: ParamKey, attribute
 }
 
 /** Puts the entries of a fixture under the keys of its new parameters. Changes the record. Where two would share one, what is there already stays. */
-function remap(entries: Record<ParamKey, Entry>, fixture: string, specs: readonly ParameterSpec[]): void {
+function remap(
+  entries: Record<ParamKey, { attribute: string }>,
+  fixture: string,
+  specs: readonly ParameterSpec[],
+): void {
   for (const [key, entry] of Object.entries(entries)) {
     if (!key.startsWith(`${fixture}.`)) continue;
     const wanted = keyFor(specs, key, entry.attribute);
@@ -35,13 +38,14 @@ function remap(entries: Record<ParamKey, Entry>, fixture: string, specs: readonl
 
 /** Does so in every cue of a show and in the hands. */
 export function remapFixture(
-  show: Pick<Show, "lists">,
+  show: Pick<Show, "lists" | "palettes">,
   hands: Pick<Hands, "held" | "parked">,
   fixture: string,
   specs: readonly ParameterSpec[],
 ): void {
   for (const list of Object.values(show.lists))
     for (const cue of Object.values(list.cues)) remap(cue.entries, fixture, specs);
+  for (const palette of Object.values(show.palettes)) remap(palette.own, fixture, specs);
   remap(hands.held, fixture, specs);
   remap(hands.parked, fixture, specs);
 }

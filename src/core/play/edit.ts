@@ -1,8 +1,9 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
 import { sameShape } from "../cue/looks";
-import { inForceAt, trackingOf, type InForce } from "../cue/tracking";
+import { inForceAt, storedIn, trackingOf, type InForce } from "../cue/tracking";
 import { usersOf } from "../cue/users";
-import { placeOf, pointsAt, resolveEntry } from "../program/resolve";
+import { changedPalettes } from "../palette/lookup";
+import { paletteName, placeOf, pointsAt, resolveEntry } from "../program/resolve";
 import { splitKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
@@ -43,7 +44,8 @@ export function setWorld(player: Player, world: World, heldKeys?: readonly strin
   const before = player.world;
   player.world = world;
   if (!sameRig(before.show, world.show)) relayRig(player);
-  else if (before.show.fixtures !== world.show.fixtures) followPlaces(player, before.show);
+  else if (before.show.fixtures !== world.show.fixtures || before.show.palettes !== world.show.palettes)
+    follow(player, before.show);
   if (before.show.lists !== world.show.lists) {
     if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo))
       for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
@@ -114,29 +116,29 @@ export function relayRig(player: Player): void {
   for (const run of player.runs.values()) {
     const list = show.lists[run.id];
     if (list && run.cue !== null && list.cues[run.cue])
-      refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
+      refresh(player, run, list, trackingOf(list, show).columns.keys(), !list.letGo);
   }
   carryReach(old, player);
   loadHands(player);
   loadLimits(player);
 }
 
-/** What points at a place is resolved anew where a fixture was moved or turned, and nothing else. */
-function followPlaces(player: Player, before: Show): void {
+/** What points at a place or a palette is resolved anew where a fixture was moved or turned or the palette was changed, and nothing else. */
+function follow(player: Player, before: Show): void {
   const { show, hands } = player.world;
-  const moved = new Set(
-    Object.values(show.fixtures).flatMap((now) => {
+  const moved = new Set([...changedPalettes(before.palettes, show.palettes)].map(paletteName));
+  if (before.fixtures !== show.fixtures)
+    for (const now of Object.values(show.fixtures)) {
       const old = before.fixtures[now.id];
-      return old === now || (old?.place === now.place && old.turn === now.turn) ? [] : [placeOf(now.id)];
-    }),
-  );
+      if (old !== now && (old?.place !== now.place || old.turn !== now.turn)) moved.add(placeOf(now.id));
+    }
   if (moved.size === 0) return;
   for (const run of player.runs.values()) {
     const list = show.lists[run.id];
     if (list && run.cue !== null && list.cues[run.cue])
-      refresh(player, run, list, usersOf(trackingOf(list), moved), false);
+      refresh(player, run, list, usersOf(trackingOf(list, show), moved), !list.letGo);
   }
-  const points = ([key, entry]: [string, Entry]) => moved.has(pointsAt(key, entry) ?? "");
+  const points = ([key, entry]: [string, Entry]) => pointsAt(key, entry).some((name) => moved.has(name));
   if (Object.entries(hands.parked).some(points)) loadHands(player);
   else
     patchHeld(
@@ -190,14 +192,14 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     if (run.cue === null) return dropLayers(player, run);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
-  const tracking = trackingOf(list);
+  const tracking = storedIn(list);
   const { columns } = tracking;
-  const before = trackingOf(old).columns;
+  const before = storedIn(old).columns;
   const cues = cuesOf(list);
   const whole =
     list.priority !== old.priority ||
     list.htp !== old.htp ||
-    !sameShape(trackingOf(old), tracking) ||
+    !sameShape(storedIn(old), tracking) ||
     cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
   const changed = whole
     ? [...before.keys(), ...columns.keys()]
@@ -231,7 +233,8 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
   const { layers, stage, rig } = player;
   const cues = cuesOf(list);
   const place = placeOfCue(list, run.cue);
-  const tracking = trackingOf(list);
+  const { show } = player.world;
+  const tracking = trackingOf(list, show);
   for (const key of keys) {
     const param = rig.index.get(key);
     if (param === undefined) continue;
@@ -245,7 +248,7 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
         removeLayer(layers, layer);
         touch(stage, param);
       }
-      rescaleCells(stage, { list, slot: run.slot, to: place, carriedTo: run.carried }, key);
+      rescaleCells(stage, { show, list, slot: run.slot, to: place, carriedTo: run.carried }, key);
       continue;
     }
     const origin = cues[target.at]!.id;
@@ -275,6 +278,6 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
       if (layers.priority[layer] !== list.priority) restamp(layers, layer, layers.stamp[layer]!, list.priority);
     }
     touch(stage, param);
-    rescaleCells(stage, { list, slot: run.slot, to: place, carriedTo: run.carried }, key);
+    rescaleCells(stage, { show, list, slot: run.slot, to: place, carriedTo: run.carried }, key);
   }
 }

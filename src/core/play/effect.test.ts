@@ -2,7 +2,7 @@
 import { newDesk, performOn, runLine, wait, type Desk } from "../desk/desk";
 import { recordCue } from "../cue/recordIntents";
 import { ripple } from "../cue/looks";
-import { trackingOf, inForceAt } from "../cue/tracking";
+import { storedIn, inForceAt } from "../cue/tracking";
 import { setWorld } from "./edit";
 import { advance } from "./due";
 import { compute, createPlayer } from "./player";
@@ -147,8 +147,8 @@ test("saved and opened again it goes on in its cycle; an edit of its speed does 
 test("looks, ripple, tracking, files and Why know it", () => {
   const desk = show();
   const list = () => Object.values(desk.world.show.lists)[0]!;
-  expect(inForceAt(trackingOf(list()), key(desk), 1, false, "effect")?.at).toBe(0);
-  expect(inForceAt(trackingOf(list()), key(desk), 2, false, "effect")).toBeUndefined();
+  expect(inForceAt(storedIn(list()), key(desk), 1, false, "effect")?.at).toBe(0);
+  expect(inForceAt(storedIn(list()), key(desk), 2, false, "effect")).toBeUndefined();
   const before = desk.world.show;
   store(desk, 1, { effect: { ...WAVE, high: 90 } });
   const numbers = ripple(before, desk.world.show).map((r) => list().cues[r.cue]!.number);

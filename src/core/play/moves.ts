@@ -79,13 +79,13 @@ const fixtureDimmer = (rig: Rig, param: number): ParamKey => paramKey(splitKey(r
 /** Once a list takes or lets go of a fixture's Dimmer, its level scales that, or the cells' again. */
 export function rescaleCells(
   stage: Stage,
-  arrival: Pick<Arrival, "list" | "slot" | "to" | "carriedTo">,
+  arrival: Pick<Arrival, "show" | "list" | "slot" | "to" | "carriedTo">,
   key: ParamKey,
 ): void {
   if (!key.endsWith(".0.Dimmer")) return;
   const { rig, layers } = stage;
   const { fixture } = splitKey(key);
-  const tracking = trackingOf(arrival.list);
+  const tracking = trackingOf(arrival.list, arrival.show);
   for (let number = 1; ; number++) {
     const param = rig.index.get(paramKey(fixture, number, "Dimmer"));
     if (param === undefined) return;
@@ -106,7 +106,7 @@ const A_PIECE = 8;
  */
 export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined, number> {
   const cue = cuesOf(arrival.list)[arrival.to]!;
-  const tracking = trackingOf(arrival.list);
+  const tracking = trackingOf(arrival.list, arrival.show);
   const few =
     arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
   const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
@@ -294,7 +294,7 @@ function moveEffect(stage: Stage, arrival: Arrival, cue: Cue, param: number, tar
       fromFn: fn,
       toFn: fn,
       role: EFFECT,
-      scaled: isScaledIn(list, trackingOf(list), rig, param, arrival.to, arrival.carriedTo),
+      scaled: isScaledIn(list, trackingOf(list, arrival.show), rig, param, arrival.to, arrival.carriedTo),
       own: { ...steady(keepPlaying(stage, plays)), from: stage.effectNow[slot]! },
       weight: { from: 0, to: 1, at, delay: time.delay, fade: rig.mixes[param]![fn] ? time.fade : 0 },
     });

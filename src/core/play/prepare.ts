@@ -3,6 +3,6 @@ import { trackingOf } from "../cue/tracking";
 import type { Show } from "../show/schema";
 
 /** Works out how every list tracks: an edit changes only what it touches. */
-export function prepareLists(show: Pick<Show, "lists">): void {
-  for (const list of Object.values(show.lists)) trackingOf(list);
+export function prepareLists(show: Show): void {
+  for (const list of Object.values(show.lists)) trackingOf(list, show);
 }

@@ -163,7 +163,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
   // What was edited after the last save is on stage all the same.
   for (const run of player.runs.values()) {
     const list = player.world.show.lists[run.id]!;
-    if (run.cue !== null) refresh(player, run, list, trackingOf(list).columns.keys(), !list.letGo);
+    if (run.cue !== null) refresh(player, run, list, trackingOf(list, player.world.show).columns.keys(), !list.letGo);
   }
   touchAll(player.stage);
 }

@@ -4,8 +4,10 @@ import { spreadItems } from "../select/place";
 import { closedPlace } from "../select/spread";
 import { item, splitKey, type Item, type ParamKey } from "../show/ids";
 import { exact, selText, unsaid } from "../show/lineText";
-import { targetsOf } from "../show/model";
-import { isAim, isRelease, type Entry } from "../show/value";
+import { saidBy } from "../palette/lookup";
+import { allTargets, targetsOf } from "../show/model";
+import { isAim, isLink, isRelease, type Entry } from "../show/value";
+import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { grouped } from "../units/grouped";
 
@@ -30,11 +32,30 @@ export function keysLines(world: World, keys: readonly ParamKey[], verb: string)
 export function holdLines(world: World, values: Values, over?: number): string[] {
   const keys = Object.keys(values);
   if (keys.some((key) => values[key]!.effect)) return [unsaid("holds effects")];
+  if (!takesWholePalettes(world.show, values)) return [unsaid("holds parts of palettes")];
   const byAttribute = grouped(keys, (key) => values[key]!.attribute);
   const time = over === undefined ? "" : ` over ${exact(over)}`;
   const once = ofSelection(world, values, byAttribute);
   if (once !== undefined) return [once + time];
   return [...ofEach(world, values).map((line) => line + time), selText(world.show, world.hands.selection)];
+}
+
+/** Whether all that palettes say of the items is held by links to them: only that has a line. */
+function takesWholePalettes(show: Show, values: Values): boolean {
+  const linked = new Map<string, Set<Item>>();
+  for (const [key, { value }] of Object.entries(values)) {
+    if (typeof value !== "object" || !isLink(value)) continue;
+    linked.set(value.palette, (linked.get(value.palette) ?? new Set<Item>()).add(itemOfKey(key)));
+  }
+  return [...linked].every(([id, items]) =>
+    [...items].every((i) =>
+      allTargets(show, i).every(({ key }) => {
+        const value = values[key]?.value;
+        const here = typeof value === "object" && isLink(value) && value.palette === id;
+        return here === (saidBy(show, id, key) !== undefined);
+      }),
+    ),
+  );
 }
 
 /** Spread over the selection as it is; undefined where the values are of other items or of no spread. */
@@ -91,7 +112,7 @@ function alongText(
   if (numbers.every((v) => typeof v === "number"))
     return [`${wordOf(attribute)}at ${stopsText(numbers, count)}`, ...time];
   if (!steps.every((s) => JSON.stringify(s.value) === JSON.stringify(first.value))) return undefined;
-  return [...valueText(first, aimed), ...time];
+  return [...valueText(world.show, first, aimed), ...time];
 }
 
 /** The fewest stops that meet every step. */
@@ -130,10 +151,16 @@ function timeText(
 }
 
 /** A value that is the same for all. An aim is said once for pan and tilt. */
-function valueText({ attribute, value }: Entry, aimed: Set<string>): string[] {
+function valueText(show: Show, { attribute, value }: Entry, aimed: Set<string>): string[] {
   if (value === undefined) return [];
   if (typeof value === "number") return [`${wordOf(attribute)}at ${exact(value)}`];
   if (isRelease(value)) return [`${attribute} release`];
+  if (isLink(value)) {
+    const said = `palette ${show.palettes[value.palette]?.number ?? "?"}`;
+    if (aimed.has(said)) return [];
+    aimed.add(said);
+    return [said];
+  }
   if (!isAim(value)) return [];
   const text = `aim at ${value.aim.map(exact).join(" ")}${value.flip ? " flip" : ""}`;
   if (aimed.has(text)) return [];
@@ -148,7 +175,7 @@ function ofEach(world: World, values: Values): string[] {
   for (const [key, entry] of Object.entries(values)) {
     const of = settings.get(itemOfKey(key)) ?? { texts: [], aimed: new Set<string>() };
     settings.set(itemOfKey(key), of);
-    of.texts.push(...valueText(entry, of.aimed), ...(timeText(world, entry.attribute, [key], [entry], 1) ?? []));
+    of.texts.push(...valueText(show, entry, of.aimed), ...(timeText(world, entry.attribute, [key], [entry], 1) ?? []));
   }
   const bySetting = grouped(settings, ([, { texts }]) => texts.join(" "));
   return [...bySetting].map(

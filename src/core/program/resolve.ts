@@ -1,10 +1,12 @@
 /** What a held or stored value means for a parameter: the one place where every form of value becomes a number. */
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
+import { saidBy, type Looking } from "../palette/lookup";
+import { linksOf } from "../show/links";
 import { aimAt, type Aimed, type Range } from "../patch/room";
 import { splitKey, type ParamKey } from "../show/ids";
 import { modelOf } from "../show/model";
 import type { Fixture, Show } from "../show/schema";
-import { isAim, isStop, type AimPoint, type Entry, type Value } from "../show/value";
+import { isAim, isLink, isStop, type AimPoint, type Entry, type Link, type Value } from "../show/value";
 import { clamp } from "../units/units";
 
 export interface Resolved {
@@ -15,7 +17,7 @@ export interface Resolved {
 }
 
 /** What resolving looks at. */
-export type Resolving = Pick<Show, "types" | "fixtures">;
+export type Resolving = Looking;
 
 /**
  * What an entry means for a parameter; undefined where it says nothing (a release, an attribute the type does
@@ -23,10 +25,15 @@ export type Resolving = Pick<Show, "types" | "fixtures">;
  */
 export function resolveEntry(show: Resolving, key: ParamKey, spec: ParameterSpec, entry: Entry): Resolved | undefined {
   const { functions } = spec;
+  // A palette may say another of the attributes on the channel now than when it was taken.
+  const linked = entry.value !== undefined && typeof entry.value !== "number" && isLink(entry.value);
+  const said = linked ? saidBy(show, (entry.value as Link).palette, key) : undefined;
+  if (linked && !said) return undefined;
+  const { attribute } = said ?? entry;
   let fn = 0;
-  while (fn < functions.length && functions[fn]!.attribute !== entry.attribute) fn++;
+  while (fn < functions.length && functions[fn]!.attribute !== attribute) fn++;
   if (fn === functions.length) return undefined;
-  const value = numberOf(show, key, entry.attribute, entry.value);
+  const value = numberOf(show, key, attribute, (said ?? entry).value);
   if (value === undefined) return undefined;
   // What a file or another mode brought stays within what the function can do.
   const { from, to } = functions[fn]!;
@@ -41,6 +48,12 @@ export function numberOf(
   value: Value | undefined,
 ): number | undefined {
   if (value === undefined || typeof value === "number") return value;
+  if (isLink(value)) {
+    const said = saidBy(show, value.palette, key);
+    return said?.attribute === attribute && !isLink(said.value)
+      ? numberOf(show, key, attribute, said.value)
+      : undefined;
+  }
   if (!isAim(value)) return undefined;
   const fixture = show.fixtures[splitKey(key).fixture];
   const aimed = fixture && aimOfFixture(show, fixture, value);
@@ -68,11 +81,22 @@ export function aimOfFixture(show: Pick<Show, "types">, fixture: Fixture, { aim,
   return made;
 }
 
-/** What an entry depends on besides itself, by name: it is resolved anew when that changes. */
-export function pointsAt(key: ParamKey, { value, effect }: Entry): string | undefined {
+/** What an entry depends on besides itself, by names: it is resolved anew when that changes. */
+export function pointsAt(key: ParamKey, entry: Entry): readonly string[] {
+  const { value, effect } = entry;
+  // Thousands of plain numbers are asked of.
+  if (typeof value === "number" && effect === undefined) return NOWHERE;
   const values = effect && !isStop(effect) ? [value, effect.low, effect.high] : [value];
-  return values.some((v) => v !== undefined && isAim(v)) ? placeOf(splitKey(key).fixture) : undefined;
+  const palettes = linksOf(entry).map(paletteName);
+  // A palette may hold a point, now or later.
+  const placed =
+    values.some((v) => v !== undefined && isAim(v)) || (palettes.length > 0 && /^(Pan|Tilt)$/.test(entry.attribute));
+  return placed ? [placeOf(splitKey(key).fixture), ...palettes] : palettes;
 }
+const NOWHERE: readonly string[] = [];
+
+/** The name under which what depends on a palette is found. */
+export const paletteName = (palette: string): string => `palette ${palette}`;
 
 /** The name under which what depends on a fixture's place and turn is found. */
 export const placeOf = (fixture: string): string => `place ${fixture}`;

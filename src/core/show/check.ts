@@ -1,6 +1,7 @@
 /** A show from data of unknown origin: checked whole before anything of it is used. */
 import { migrate } from "./migrate";
 import { refuse, type Refusal } from "./refusal";
+import { withoutLostLinks } from "./links";
 import { foulIn, keepUnknown } from "./untrusted";
 import { ShowSchema, type Show } from "./schema";
 import { problemIn } from "./whole";
@@ -9,6 +10,8 @@ export interface Checked {
   show: Show;
   /** Fields this version does not know, kept as they are. */
   unknown: string[];
+  /** How many values followed palettes that are not there: they were left out. */
+  lost: number;
 }
 
 /**
@@ -30,7 +33,9 @@ export function checkShow(data: unknown): Checked | Refusal {
   }
   const problem = problemIn(parsed.data);
   if (problem) return refuse(`this show is damaged: ${problem}`, "Open another copy of it, or an earlier moment");
-  return { show: parsed.data, unknown: keepUnknown(migrated.document, parsed.data) };
+  const unknown = keepUnknown(migrated.document, parsed.data);
+  const { show, lost } = withoutLostLinks(parsed.data);
+  return { show, unknown, lost };
 }
 
 /** The show alone, or what is wrong and where. */

@@ -6,6 +6,7 @@ import { z } from "../units/zod";
 import { HandsSchema } from "./hands";
 import type { Change, Diff } from "./diff";
 import { faultRefusal } from "./faultWords";
+import { lostLink } from "./links";
 import { refuse, type Refusal } from "./refusal";
 import { ShowSchema, type Show } from "./schema";
 import { EntrySchema, isPlainEntry } from "./value";
@@ -50,6 +51,7 @@ function faultAt(world: World, { path }: Change): Fault | undefined {
 const COLLECTIONS: Record<string, string> = {
   fixtures: "fixture",
   groups: "group",
+  palettes: "palette",
   lists: "list",
   types: "type",
   outputs: "the output of universe",
@@ -115,5 +117,6 @@ export function demandOf(after: World, diff: Diff): Refusal | undefined {
   const problem =
     (diff.some(isPatch) ? fixturesProblem(show) : undefined) ??
     (diff.some(isRecord) ? recordsProblem(show) : undefined);
-  return problem === undefined ? undefined : refuse(problem, "Nothing was changed");
+  const lost = problem ?? lostLink(after, diff);
+  return lost === undefined ? undefined : refuse(lost, "Nothing was changed");
 }

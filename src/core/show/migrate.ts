@@ -34,6 +34,8 @@ const MIGRATIONS: readonly Migration[] = [
   },
   // A reach may be of so many more cues than there are; nothing that was stored changes.
   { from: 2, run: (document) => document },
+  // A show has palettes.
+  { from: 3, run: (document) => ({ palettes: {}, ...document }) },
 ];
 
 /** Takes a document of any known version to the present one. */

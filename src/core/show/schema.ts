@@ -3,10 +3,11 @@ import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
 import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
+import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 3;
+export const SHOW_VERSION = 4;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -189,6 +190,7 @@ export const ShowSchema = z.object({
   wire: WireSchema,
   scenery: z.record(id, ScenicSchema),
   groups: z.record(id, GroupSchema),
+  palettes: z.record(id, PaletteSchema),
   lists: z.record(id, CueListSchema),
 });
 export type Show = z.infer<typeof ShowSchema>;

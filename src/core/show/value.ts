@@ -1,5 +1,6 @@
 /** What can be held or stored for a parameter. */
 import { z } from "../units/zod";
+import { IdSchema } from "./ids";
 
 const finite = z.number().finite();
 
@@ -9,13 +10,19 @@ const metres = finite.min(-100_000).max(100_000);
 const AimSchema = z.object({ aim: z.tuple([metres, metres, metres]), flip: z.literal(true).optional() });
 export type AimPoint = z.infer<typeof AimSchema>;
 
-/** A number is in the attribute's own unit. A point resolves to one for each fixture. */
-export const ValueSchema = z.union([finite, AimSchema, z.object({ release: z.literal(true) })]);
+/** A palette: what it says for the parameter, now and whenever it is changed. */
+const LinkSchema = z.object({ palette: IdSchema });
+export type Link = z.infer<typeof LinkSchema>;
+
+/** A number is in the attribute's own unit. A point, and a palette, resolve to one for each fixture. */
+export const ValueSchema = z.union([finite, AimSchema, LinkSchema, z.object({ release: z.literal(true) })]);
 export type Value = z.infer<typeof ValueSchema>;
 
 export const RELEASE: Value = { release: true };
 /** Whether a value is a release. */
 export const isRelease = (value: Value): boolean => typeof value === "object" && "release" in value;
+/** Whether a value is what a palette says. */
+export const isLink = (value: Value): value is Link => typeof value === "object" && "palette" in value;
 /** Whether a value is a point in the room. */
 export const isAim = (value: Value): value is AimPoint => typeof value === "object" && "aim" in value;
 
@@ -60,7 +67,8 @@ export const EntrySchema = z
     message: "it says neither a value nor an effect",
   })
   .refine(
-    ({ attribute, value }) => value === undefined || !isAim(value) || attribute === "Pan" || attribute === "Tilt",
+    ({ attribute, value }) =>
+      value === undefined || typeof value === "number" || !isAim(value) || attribute === "Pan" || attribute === "Tilt",
     { path: ["value"], message: "only pan and tilt can be aimed at a point" },
   );
 export type Entry = z.infer<typeof EntrySchema>;
@@ -79,14 +87,20 @@ export const storedOver = (old: Entry | undefined, made: Entry): Entry =>
     ? { ...made, value: old.value }
     : made;
 
-/** Whether a value is plainly an entry with a number: the quick way for the thousands of a drag. */
+const LINK = /^[a-z]\d{1,15}$/;
+
+/** Whether a value is plainly an entry with a number or a palette: the quick way for the thousands of a drag. */
 export function isPlainEntry(value: unknown): boolean {
   if (typeof value !== "object" || value === null) return false;
-  const { attribute, value: number, time: own } = value as Partial<Entry>;
+  const { attribute, value: of, effect, time: own } = value as Partial<Entry>;
+  const known =
+    typeof of === "number"
+      ? Number.isFinite(of)
+      : typeof of === "object" && "palette" in of && typeof of.palette === "string" && LINK.test(of.palette);
   return (
     own === undefined &&
-    typeof number === "number" &&
-    Number.isFinite(number) &&
+    effect === undefined &&
+    known &&
     typeof attribute === "string" &&
     attribute.length > 0 &&
     attribute.length <= 60

@@ -3,12 +3,14 @@ import { modeOf, parametersOf } from "../fixture/parameters";
 import { footprint } from "../fixture/type";
 import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
 import { own } from "./own";
-import type { Cue, Show } from "./schema";
+import type { Show } from "./schema";
 
 /** The most a show may hold; more would only bring a browser down. */
 export const MOST = {
   fixtures: 20_000,
   groups: 10_000,
+  palettes: 10_000,
+  paletteValues: 2_000_000,
   lists: 1000,
   cues: 20_000,
   entries: 4_000_000,
@@ -21,6 +23,8 @@ type Counted = keyof typeof MOST;
 const WORDS: Record<Counted, string> = {
   fixtures: "fixtures",
   groups: "groups",
+  palettes: "palettes",
+  paletteValues: "values in palettes",
   lists: "lists",
   cues: "cues",
   entries: "stored values",
@@ -29,10 +33,10 @@ const WORDS: Record<Counted, string> = {
   types: "fixture types",
 };
 
-const counts = new WeakMap<Cue["entries"], number>();
+const counts = new WeakMap<object, number>();
 
-/** How many values a cue stores, counted once for each version of it. */
-function entryCount(entries: Cue["entries"]): number {
+/** How many values a cue or palette stores, counted once for each version of it. */
+function entryCount(entries: Readonly<Record<string, unknown>>): number {
   const known = counts.get(entries);
   if (known !== undefined) return known;
   const count = Object.keys(entries).length;
@@ -46,6 +50,8 @@ export function tooMany(show: Show): string | undefined {
   const found: Record<Counted, number> = {
     fixtures: Object.keys(show.fixtures).length,
     groups: Object.keys(show.groups).length,
+    palettes: Object.keys(show.palettes).length,
+    paletteValues: Object.values(show.palettes).reduce((n, p) => n + entryCount(p.own), 0),
     lists: Object.keys(show.lists).length,
     cues: cues.length,
     entries: cues.reduce((n, cue) => n + entryCount(cue.entries), 0),
@@ -88,6 +94,7 @@ export function recordsProblem(show: Show): string | undefined {
   for (const [what, records] of [
     ["group", show.groups],
     ["list", show.lists],
+    ["palette", show.palettes],
   ] as const) {
     const seen = new Set<number>();
     for (const [id, record] of Object.entries(records)) {
@@ -107,6 +114,7 @@ export function countProblem(show: Show): string | undefined {
   const ids = [
     ...Object.keys(show.fixtures),
     ...Object.keys(show.groups),
+    ...Object.keys(show.palettes),
     ...Object.keys(show.scenery),
     ...Object.keys(show.lists),
     ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues)),

@@ -1,5 +1,6 @@
 /** The show and the hands together: what intents act on. */
 import { NO_SPREAD, type Hands } from "./hands";
+import type { Palette } from "./paletteSchema";
 import {
   SHOW_FORMAT,
   SHOW_VERSION,
@@ -51,6 +52,7 @@ export function newShow(name: string, seed = 1): Show {
     wire: NEW_WIRE,
     scenery: {},
     groups: {},
+    palettes: {},
     lists: { [main.id]: main },
   };
 }
@@ -95,6 +97,7 @@ const sorted = <T extends { number: number }>(records: Record<string, T>): reado
 const sortFixtures = memo((fixtures: Show["fixtures"]) => sorted<Fixture>(fixtures));
 const numberFixtures = memo((fixtures: Show["fixtures"]) => new Map(Object.values(fixtures).map((f) => [f.number, f])));
 const sortGroups = memo((groups: Show["groups"]) => sorted<Group>(groups));
+const sortPalettes = memo((palettes: Show["palettes"]) => sorted<Palette>(palettes));
 const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
 const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
 
@@ -115,6 +118,12 @@ export const listNumbered = (show: Show, number: number): CueList | undefined =>
 /** The group of that number; undefined where there is none. */
 export const groupNumbered = (show: Show, number: number): Group | undefined =>
   groupsByNumber(show).find((group) => group.number === number);
+
+/** All palettes in the order of their numbers. */
+export const palettesByNumber = (show: Show): readonly Palette[] => sortPalettes(show.palettes);
+/** The palette of that number; undefined where there is none. */
+export const paletteNumbered = (show: Show, number: number): Palette | undefined =>
+  palettesByNumber(show).find((palette) => palette.number === number);
 
 /** Cue numbers have three places: 1.10 equals 1.1. */
 export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;

@@ -5,7 +5,7 @@ import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
 import { EMITTERS } from "@/core/colour/emitters";
 import { filterGamut } from "@/core/colour/filter";
 import { gamutOf } from "@/core/colour/mix";
-import { colourValues } from "@/core/program/colour";
+import { colourValues } from "@/core/palette/colour";
 import { splitItem } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import { plain } from "@/core/units/units";

@@ -102,7 +102,7 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
 }
 
 function Cell({ show, list, index, target }: { show: Show; list: CueList; index: number; target: Target }) {
-  const standing = standingOf(list, index, target.key);
+  const standing = standingOf(list, index, target.key, show);
   if (standing.state === "unset" || standing.state === "released")
     return (
       <td data-state={standing.state} title={standing.state === "released" ? "Released here" : "Not set so far"}>

@@ -9,12 +9,16 @@ import type { ParameterSpec } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
 import { modelOf } from "../show/model";
 import { paramKey, splitItem, type Item, type ParamKey } from "../show/ids";
-import type { Show } from "../show/schema";
+import type { Fixture, Show } from "../show/schema";
 import type { Entry } from "../show/value";
 import { grouped } from "../units/grouped";
 
-/** What is asked for: sRGB parts 0..1 for the type's own primaries, or a chromaticity; `white` lets every emitter join. */
-export type Wanted = { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean };
+/**
+ * What is asked for: sRGB parts 0..1 for the type's own primaries, or a chromaticity; `white` lets every emitter join,
+ * `level` 0..1 is beside the brightest the type can give there (1 unless said).
+ */
+export type Wanted =
+  { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean; level?: number | undefined };
 
 export interface Coloured {
   values: Record<ParamKey, Entry>;
@@ -69,6 +73,15 @@ export function colourValues(show: Show, item: Item, wanted: Wanted): Coloured {
   return { values, off };
 }
 
+/** What a colour is for one parameter of a fixture; undefined where it says nothing of it. */
+export function colourOf(show: Pick<Show, "types">, fixture: Fixture, place: string, wanted: Wanted) {
+  const { specs } = modelOf(show, fixture);
+  for (const { values } of solved(specs, wanted))
+    for (const [part, value] of values)
+      if (`${part.cell}.${specs[part.place]!.head}` === place) return { attribute: part.attribute, value };
+  return undefined;
+}
+
 const last = new WeakMap<readonly ParameterSpec[], { wanted: Wanted; made: readonly Made[] }>();
 
 /** What each cell of a mode is to be. Thousands of fixtures of one mode ask for the same one after another. */
@@ -102,6 +115,8 @@ const xyWanted = (wanted: Wanted): Xy =>
     ? xyOfHex(formatHex({ mode: "rgb", r: wanted.rgb[0], g: wanted.rgb[1], b: wanted.rgb[2] }))
     : wanted.xy;
 
+const levelOf = (wanted: Wanted): number => ("rgb" in wanted ? 1 : (wanted.level ?? 1));
+
 /** Primaries by channel / 255; a type without all three is asked for the chromaticity. */
 function ofEmitters(targets: readonly Part[], wanted: Wanted): Made {
   const primaries = PRIMARIES.map((name) => targets.find((t) => t.attribute === name));
@@ -124,7 +139,8 @@ function ofEmitters(targets: readonly Part[], wanted: Wanted): Made {
       xyWanted(wanted),
     );
   }
-  const shares = new Map(among.map((t, k) => [t, mix.shares[k]!]));
+  const level = levelOf(wanted);
+  const shares = new Map(among.map((t, k) => [t, mix.shares[k]! * level]));
   return { values: targets.map((t) => [t, (shares.get(t) ?? 0) * FULL]), off: "rgb" in wanted ? 0 : mix.off };
 }
 
@@ -135,7 +151,7 @@ function ofFilters(targets: readonly Part[], wanted: Wanted): Made | undefined {
   if ("rgb" in wanted) {
     return { values: targets.map((t) => [t, (1 - wanted.rgb[place(t)]!) * FULL]), off: 0 };
   }
-  const { shares, off } = filtersFor(wanted.xy);
+  const { shares, off } = filtersFor(wanted.xy, levelOf(wanted));
   return { values: targets.map((t) => [t, shares[place(t)]! * FULL]), off };
 }
 

@@ -1,0 +1,151 @@
+/** Palettes that go: deleted, replaced by another everywhere, put into another. Nothing on stage is lost with them. */
+import { z } from "../units/zod";
+import { defineIntent, type WorldDraft } from "../show/intent";
+import { IdSchema, paramKey, type Id, type ParamKey } from "../show/ids";
+import type { Palette, PaletteEntry } from "../show/paletteSchema";
+import { linksIn, namedBy } from "../show/links";
+import { fail } from "../show/refusal";
+import type { Show } from "../show/schema";
+import { isLink, isStop, type Entry, type Value } from "../show/value";
+import { fixturesByNumber } from "../show/world";
+import { paletteIn, plainShow, put } from "./intents";
+import { hardValue, type Kept } from "./keep";
+import { usesOf, usesText } from "./uses";
+import { numberText, paletteText } from "./words";
+
+/** What stands in place of a link to a palette that goes; undefined leaves nothing. */
+type Instead = (key: ParamKey, attribute: string) => PaletteEntry | undefined;
+
+const named = (value: Value | undefined, id: Id): boolean =>
+  value !== undefined && isLink(value) && value.palette === id;
+
+function entryWith(key: ParamKey, entry: Entry, id: Id, instead: Instead): Entry | undefined {
+  const { value, effect, time } = entry;
+  const made = named(value, id) ? instead(key, entry.attribute) : undefined;
+  const kept = named(value, id) ? made?.value : value;
+  const end = (v: Value): Value => (named(v, id) ? (instead(key, entry.attribute)?.value ?? 0) : v);
+  const plays = effect && !isStop(effect) ? { ...effect, low: end(effect.low), high: end(effect.high) } : effect;
+  if (kept === undefined && plays === undefined) return undefined;
+  return {
+    attribute: made?.attribute ?? entry.attribute,
+    ...(kept === undefined ? {} : { value: kept }),
+    ...(plays === undefined ? {} : { effect: plays }),
+    ...(time === undefined ? {} : { time }),
+  };
+}
+
+function relinkEntries(
+  plain: Show["lists"][string]["cues"][string]["entries"],
+  draft: Record<ParamKey, Entry>,
+  id: Id,
+  instead: Instead,
+) {
+  if (!linksIn(plain).has(id)) return;
+  for (const [key, entry] of Object.entries(plain)) {
+    const { value, effect } = entry;
+    if (!named(value, id) && (!effect || isStop(effect) || !(named(effect.low, id) || named(effect.high, id))))
+      continue;
+    const made = entryWith(key, entry, id, instead);
+    if (made) draft[key] = made;
+    else delete draft[key];
+  }
+}
+
+function relinkPalette(show: Show, palette: Palette, id: Id, instead: Instead): Kept {
+  const fixtures = fixturesByNumber(show);
+  const own: Palette["own"] = {};
+  for (const [key, entry] of Object.entries(palette.own)) {
+    const made = named(entry.value, id) ? instead(key, entry.attribute) : entry;
+    if (made) own[key] = made;
+  }
+  const types: Palette["types"] = {};
+  for (const [type, of] of Object.entries(palette.types)) {
+    const like = of.reference ?? fixtures.find((f) => f.type === type)?.id;
+    const values: Record<string, PaletteEntry> = {};
+    for (const [place, entry] of Object.entries(of.values)) {
+      const made = named(entry.value, id) ? like && instead(`${like}.${place}`, entry.attribute) : entry;
+      if (made) values[place] = made;
+    }
+    types[type] = { ...of, values };
+  }
+  const values: Palette["any"]["values"] = {};
+  for (const [attribute, value] of Object.entries(palette.any.values)) {
+    const made = named(value, id)
+      ? (show.palettes[id]?.any.values[attribute] ??
+        fixtures.flatMap((f) => instead(paramKey(f.id, 0, attribute), attribute)?.value ?? [])[0])
+      : value;
+    if (made !== undefined) values[attribute] = made;
+  }
+  return { own, types, any: { ...palette.any, values } };
+}
+
+/** Puts something else in place of every link to a palette. */
+function relink(world: WorldDraft, show: Show, held: Record<ParamKey, Entry>, id: Id, instead: Instead): void {
+  for (const list of Object.values(show.lists))
+    for (const cue of Object.values(list.cues))
+      relinkEntries(cue.entries, world.show.lists[list.id]!.cues[cue.id]!.entries, id, instead);
+  relinkEntries(held, world.hands.held, id, instead);
+  for (const palette of Object.values(show.palettes))
+    if (palette.id !== id && namedBy(palette).includes(id))
+      put(world, palette.id, relinkPalette(show, palette, id, instead));
+}
+
+/** Deletes a palette; whoever used it keeps its values as numbers. */
+export const deletePalette = defineIntent({
+  kind: "deletePalette",
+  fields: { palette: IdSchema },
+  apply(world, { palette: id }) {
+    paletteIn(world, id);
+    const show = plainShow(world);
+    relink(world, show, { ...world.hands.held }, id, (key) => hardValue(show, id, key));
+    delete world.show.palettes[id];
+  },
+  says(world, { palette }) {
+    const uses = usesText(usesOf(world, palette));
+    return `deletes ${paletteText(world, palette)}${uses ? `; it is used ${uses}: what it gave them stays as numbers` : ", which nothing uses"}`;
+  },
+  lines: (world, { palette }) => [`delete ${numberText(world, palette)}`],
+});
+
+/** Every link to one palette leads to another from now on. */
+export const replacePalette = defineIntent({
+  kind: "replacePalette",
+  fields: { palette: IdSchema, by: IdSchema, merge: z.boolean() },
+  apply(world, { palette: id, by, merge }) {
+    const palette = paletteIn(world, id);
+    paletteIn(world, by);
+    if (id === by) fail("a palette cannot take its own place", "Name two palettes");
+    const show = plainShow(world);
+    if (merge) {
+      const [from, to] = [show.palettes[id]!, show.palettes[by]!];
+      const types = { ...to.types };
+      for (const [type, of] of Object.entries(from.types))
+        types[type] = {
+          reference: types[type]?.reference ?? of.reference,
+          values: { ...of.values, ...types[type]?.values },
+        };
+      put(world, by, {
+        own: { ...from.own, ...to.own },
+        types,
+        any: { values: { ...from.any.values, ...to.any.values }, colour: to.any.colour ?? from.any.colour },
+      });
+    }
+    const after = plainShow(world);
+    relink(world, after, { ...world.hands.held }, id, (_, attribute) => ({
+      attribute,
+      value: { palette: by },
+    }));
+    if (merge) delete world.show.palettes[palette.id];
+  },
+  says(world, { palette, by, merge }) {
+    const uses = usesText(usesOf(world, palette)) || "nowhere yet";
+    return merge
+      ? `puts ${paletteText(world, palette)} into ${paletteText(world, by)}, which keeps what both have; used ${uses}, it is followed by the other`
+      : `puts ${paletteText(world, by)} in place of ${paletteText(world, palette)} wherever it is used: ${uses}`;
+  },
+  lines: (world, { palette, by, merge }) => [
+    merge
+      ? `merge ${numberText(world, palette)} into ${world.show.palettes[by]?.number ?? "?"}`
+      : `replace ${numberText(world, palette)} by ${world.show.palettes[by]?.number ?? "?"}`,
+  ],
+});

@@ -1,0 +1,66 @@
+/** Where palettes are used: in what is held, in cues, in other palettes. */
+import { splitKey, type Id, type ParamKey } from "../show/ids";
+import type { CueList, Show } from "../show/schema";
+import { linksIn, linksOf, namedBy } from "../show/links";
+import type { World } from "../show/world";
+import { dependingOn } from "./lookup";
+
+export interface PaletteUses {
+  cues: { list: CueList; cue: Id; number: number; entries: number }[];
+  palettes: Id[];
+  held: number;
+}
+
+/** Who names a palette itself. */
+export function usesOf({ show, hands }: World, palette: Id): PaletteUses {
+  return {
+    cues: Object.values(show.lists).flatMap((list) =>
+      Object.values(list.cues)
+        .sort((a, b) => a.number - b.number)
+        .flatMap((cue) => {
+          const entries = linksIn(cue.entries).get(palette) ?? 0;
+          return entries > 0 ? [{ list, cue: cue.id, number: cue.number, entries }] : [];
+        }),
+    ),
+    palettes: Object.values(show.palettes).flatMap((p) => (namedBy(p).includes(palette) ? [p.id] : [])),
+    held: linksIn(hands.held).get(palette) ?? 0,
+  };
+}
+
+/** "in 3 cues, in 1 palette, held"; empty where it is not used. */
+export function usesText({ cues, palettes, held }: PaletteUses): string {
+  return [
+    cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
+    palettes.length > 0 && `in ${palettes.length} ${palettes.length === 1 ? "palette" : "palettes"}`,
+    held > 0 && "held",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+/** Fixtures that use a palette in cues and have nothing in it, by palette. */
+export function gapsOf(show: Show, says: (palette: Id, key: ParamKey) => boolean): Map<Id, Set<Id>> {
+  const found = new Map<Id, Set<Id>>();
+  for (const list of Object.values(show.lists))
+    for (const cue of Object.values(list.cues)) {
+      if (linksIn(cue.entries).size === 0) continue;
+      for (const key in cue.entries)
+        for (const id of linksOf(cue.entries[key]!))
+          if (!says(id, key)) found.set(id, (found.get(id) ?? new Set<Id>()).add(splitKey(key).fixture));
+    }
+  return found;
+}
+
+/** The chain of palettes that would go round if `from` named these: their ids from `from` back to it; undefined where none does. */
+export function roundTrip(palettes: Show["palettes"], from: Id, names: readonly Id[]): Id[] | undefined {
+  const round = names.find((id) => id === from || dependingOn(palettes, [from]).has(id));
+  if (round === undefined) return undefined;
+  const path: Id[] = [from];
+  for (let at = round; at !== from;) {
+    path.push(at);
+    const next = namedBy(palettes[at]!).find((id) => id === from || dependingOn(palettes, [from]).has(id));
+    if (next === undefined || path.length > 50) break;
+    at = next;
+  }
+  return [...path, from];
+}

@@ -1,0 +1,53 @@
+/** Palettes in words. */
+import { attributeInfo, FAMILIES } from "../fixture/attribute";
+import { splitKey, type Id, type ParamKey } from "../show/ids";
+import { itemsText } from "../show/itemsText";
+import type { Palette } from "../show/paletteSchema";
+import type { Entry } from "../show/value";
+import type { World } from "../show/world";
+import { keepable, type Kept } from "./keep";
+
+/** A palette by number and name. */
+export const paletteText = ({ show }: Pick<World, "show">, id: Id): string => {
+  const palette = show.palettes[id];
+  return palette ? `palette ${palette.number}${palette.name ? ` "${palette.name}"` : ""}` : "a palette that is gone";
+};
+/** A palette as a line names it. */
+export const numberText = ({ show }: World, id: Id): string => `palette ${show.palettes[id]?.number ?? "?"}`;
+
+/** "1 value", "3 values". */
+export const several = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** What a width means. */
+export const wideText: Record<Palette["width"], string> = {
+  each: "of each fixture",
+  type: "for their types",
+  any: "for any fixture",
+};
+
+/** What would be kept, in words: fixtures and families. */
+export function keptText(world: World, entries: Readonly<Record<ParamKey, Entry>>): string {
+  const kept = keepable(entries);
+  const keys = Object.keys(kept);
+  const fixtures = [...new Set(keys.map((key) => splitKey(key).fixture))];
+  const found = new Set(keys.map((key) => attributeInfo(kept[key]!.attribute).family));
+  return `${itemsText(world, fixtures)}: ${FAMILIES.filter((f) => found.has(f))
+    .join(", ")
+    .toLowerCase()} (${several(keys.length, "value")})`;
+}
+
+/** How much a palette holds, in words. */
+export function countsText({ own, types, any }: Kept): string {
+  const typed = Object.values(types);
+  const parts = [
+    typed.length > 0 &&
+      `${several(typed.length, "type")} of ${several(
+        typed.reduce((n, t) => n + Object.keys(t.values).length, 0),
+        "value",
+      )}`,
+    (any.colour !== null || Object.keys(any.values).length > 0) &&
+      `${several(Object.keys(any.values).length + (any.colour ? 1 : 0), "value")} for any`,
+    Object.keys(own).length > 0 && several(Object.keys(own).length, "value of its own", "values of their own"),
+  ].filter(Boolean);
+  return parts.join(" and ") || "nothing";
+}
