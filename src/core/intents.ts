@@ -12,7 +12,7 @@ import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
-import { deletePalette, replacePalette } from "./palette/goneIntents";
+import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
 import { nameShow } from "./show/nameShow";
 import { restoreShow } from "./show/restore";
 
@@ -39,6 +39,7 @@ export const INTENTS = registryOf([
   palette.widenPalette,
   deletePalette,
   replacePalette,
+  orderPalettes,
   program.hold,
   program.drop,
   program.clear,

@@ -89,6 +89,7 @@ const SAMPLES: Intent[] = [
   { kind: "exceptPalette", palette: first, items: [f2], own: true },
   { kind: "foldPalette", palette: first },
   { kind: "widenPalette", palette: first, width: "any" },
+  { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
   { kind: "replacePalette", palette: first, by: spare, merge: true },
   { kind: "hold", values: { [key]: { attribute: "Dimmer", value: { palette: first } } } },

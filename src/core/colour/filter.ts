@@ -36,6 +36,12 @@ const ORDER = ["ColorSub_C", "ColorSub_M", "ColorSub_Y"] as const;
 /** Logarithm of what each full filter lets through of each band. */
 const LOGS = ORDER.map((name) => bandsOf(BANDS, FILTERS[name]!).map(Math.log) as Three);
 
+/** The three bands of the source, red, green and blue. */
+export const SOURCE_BANDS: readonly Emitter[] = BANDS;
+
+/** By filter (cyan, magenta, yellow) and band (red, green, blue): the logarithm of what it lets through at full. */
+export const FILTER_LOGS: readonly Readonly<Three>[] = LOGS;
+
 /** What filters leave of the three bands. @param shares cyan, magenta, yellow, 0..1. */
 const through = (shares: Readonly<Three>): Three =>
   [0, 1, 2].map((band) => Math.exp(shares.reduce((sum, v, k) => sum + v * LOGS[k]![band]!, 0))) as Three;

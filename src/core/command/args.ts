@@ -18,6 +18,7 @@ export interface SlotValues {
   fixture: number;
   group: number;
   palette: number;
+  palettes: number[];
   /** By number or by name. */
   paletteRef: number | string;
   families: Family[];

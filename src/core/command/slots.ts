@@ -160,15 +160,17 @@ const families: SlotParser<Family[]> = (state, pos) => {
   }
 };
 
-/** Group numbers one after another. */
-const groups: SlotParser<number[]> = (state, pos) => {
-  const read: number[] = [];
-  for (let here = pos; ; here++) {
-    const found = group(state, here)[0];
-    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
-    read.push(found.value);
-  }
-};
+/** Numbers of one kind, one after another. */
+const several =
+  (each: SlotParser<number>): SlotParser<number[]> =>
+  (state, pos) => {
+    const read: number[] = [];
+    for (let here = pos; ; here++) {
+      const found = each(state, here)[0];
+      if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+      read.push(found.value);
+    }
+  };
 
 const text = one(
   (state, pos) => (state.tokens[pos]!.kind === "text" ? state.tokens[pos]!.text : undefined),
@@ -229,8 +231,9 @@ export const SLOTS = {
   count: bounded(WHOLE, "how many at once", 1, 5000),
   fixture: bounded(WHOLE, "a fixture number", 1, HIGHEST),
   group,
-  groups,
+  groups: several(group),
   palette,
+  palettes: several(palette),
   paletteRef,
   families,
   list: bounded(WHOLE, "a list number", 1, HIGHEST),

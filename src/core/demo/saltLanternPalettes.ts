@@ -33,17 +33,17 @@ export const PALETTES = [
 
   ...colour(41, "Harbour blue", "#1c3f9c"),
   ...colour(42, "Shallows", "#2a55d8"),
-  ...colour(43, "Lantern gold", "#ffae3b"),
-  ...colour(44, "Candle", "#ffb648"),
+  ...colour(43, "Lantern gold", "#ff7d08"),
+  ...colour(44, "Candle", "#ff8a18"),
   ...colour(45, "Kelp", "#2ad1c9"),
   ...colour(46, "Moon", "#cfe6ff"),
   ...colour(47, "Storm violet", "#6b35d8"),
   ...colour(48, "Bruise", "#4a1fa8"),
-  ...colour(49, "Wreck red", "#ff2a1f"),
-  ...colour(50, "Distress", "#ff4a1c"),
+  ...colour(49, "Wreck red", "#ff1208"),
+  ...colour(50, "Distress", "#ff3008"),
   ...colour(51, "Calm water", "#12308c"),
-  ...colour(52, "Dawn peach", "#ff8c5a"),
-  ...colour(53, "Dawn rose", "#ff9e80"),
+  ...colour(52, "Dawn peach", "#ff6a28"),
+  ...colour(53, "Dawn rose", "#ff6a58"),
   ...keep(54, "Work white", "any only colour", "21 colour at 4200K"),
 
   ...keep(61, "Nets", "type", "1 gobo at 3"),
@@ -65,6 +65,6 @@ export const PALETTES = [
 
   ...keep(91, "Haze, low", "type", "99 Fog1 at 20 Fan1 at 20"),
   ...keep(92, "Fog bank", "type", "99 Fog1 at 70 Fan1 at 45"),
-  ...keep(93, "Lighthouse beam", "type", "1 zoom at 7 gobo at 1 colour at #ffe2b8"),
+  ...keep(93, "Lighthouse beam", "type", "1 zoom at 7 gobo at 1 colour at #ffc880"),
   "none",
 ];

@@ -149,3 +149,18 @@ export const replacePalette = defineIntent({
       : `replace ${numberText(world, palette)} by ${world.show.palettes[by]?.number ?? "?"}`,
   ],
 });
+
+/** Gives the numbers of palettes out anew among them, in the order given. */
+export const orderPalettes = defineIntent({
+  kind: "orderPalettes",
+  fields: { palettes: z.array(IdSchema).min(2).max(10_000) },
+  apply(world, { palettes }) {
+    if (new Set(palettes).size < palettes.length) fail("a palette stands twice in that order", "Name each once");
+    const numbers = palettes.map((id) => paletteIn(world, id).number).sort((a, b) => a - b);
+    palettes.forEach((id, k) => (paletteIn(world, id).number = numbers[k]!));
+  },
+  says: (_, { palettes }) => `gives the numbers of ${palettes.length} palettes out anew, in that order`,
+  lines: ({ show }, { palettes }) => [
+    `order palettes ${palettes.map((id) => show.palettes[id]?.number ?? "?").join(" ")}`,
+  ],
+});

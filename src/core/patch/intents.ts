@@ -219,7 +219,7 @@ export const remove = defineIntent({
       for (const key of Object.keys(palette.own)) if (has(key)) delete palette.own[key];
       for (const of of Object.values(palette.types)) if (of.reference && has(of.reference)) of.reference = null;
     }
-    for (const values of [world.hands.held, world.hands.keptOut])
+    for (const values of [world.hands.held, world.hands.keptOut, world.hands.cameFrom])
       for (const key of Object.keys(values)) if (has(key)) delete values[key];
     world.hands.selection = world.hands.selection.filter((i) => !has(i));
     world.hands.last = world.hands.last.filter((i) => !has(i));

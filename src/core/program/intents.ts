@@ -7,7 +7,7 @@ import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
 import { IdSchema, ItemSchema, ParamKeySchema, splitKey } from "../show/ids";
-import { EntrySchema } from "../show/value";
+import { EntrySchema, isLink } from "../show/value";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { exact, listText, onOff, selText } from "../show/lineText";
@@ -42,8 +42,15 @@ export const hold = defineIntent({
         }
       }
     }
+    const before = plainly(world.hands.held) as World["hands"]["held"];
+    for (const [key, { value }] of Object.entries(values)) {
+      const was = before[key]?.value;
+      if (typeof value === "object" && isLink(value)) {
+        if (world.hands.cameFrom[key]) delete world.hands.cameFrom[key];
+      } else if (typeof was === "object" && isLink(was)) world.hands.cameFrom[key] = was.palette;
+    }
     // Frozen, it is taken as it is: nothing in it is a draft.
-    world.hands.held = Object.freeze({ ...plainly(world.hands.held), ...values });
+    world.hands.held = Object.freeze({ ...before, ...values });
   },
   says: (_, { values, says, over }) =>
     `${says ?? `holds ${Object.keys(values).length} values`}${over === undefined ? "" : `, over ${plain(over)} s`}`,
@@ -58,6 +65,7 @@ export const drop = defineIntent({
     for (const key of keys) {
       delete world.hands.held[key];
       delete world.hands.keptOut[key];
+      delete world.hands.cameFrom[key];
     }
   },
   says: (_, { keys }) => `lets go of ${keys.length} held values`,
@@ -71,6 +79,7 @@ export const clear = defineIntent({
   apply(world, { over }) {
     if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(world.hands.held) };
     world.hands.keptOut = {};
+    world.hands.cameFrom = {};
     if (world.hands.selection.length > 0) world.hands.last = world.hands.stepping?.whole ?? world.hands.selection;
     world.hands.selection = [];
     world.hands.stepping = null;

@@ -27,6 +27,8 @@ export const HandsSchema = z.object({
   held: z.record(ParamKeySchema, EntrySchema),
   /** Held, but left out of what is recorded. */
   keptOut: z.record(ParamKeySchema, z.literal(true)).default({}),
+  /** The palette a held value took the place of: where an update goes. */
+  cameFrom: z.record(ParamKeySchema, IdSchema).default({}),
   /** What was held or let go last, where it takes its time. */
   over: z
     .object({ seconds: z.number().min(0).max(86_400), keys: z.array(ParamKeySchema) })

@@ -13,6 +13,7 @@ export const restoreShow = defineIntent({
     world.hands.last = [];
     world.hands.held = {};
     world.hands.keptOut = {};
+    world.hands.cameFrom = {};
     world.hands.over = null;
     world.hands.identified = [];
     world.hands.parked = {};

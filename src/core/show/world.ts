@@ -65,6 +65,7 @@ export const newHands = (show: Show): Hands => ({
   spread: NO_SPREAD,
   held: {},
   keptOut: {},
+  cameFrom: {},
   over: null,
   armed: listsByNumber(show)[0]?.id ?? "",
   blind: false,

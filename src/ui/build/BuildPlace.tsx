@@ -1,11 +1,12 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { IconTable } from "@tabler/icons-react";
+import { IconColorSwatch, IconTable } from "@tabler/icons-react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { z } from "@/core/units/zod";
 import { usePrefs } from "../parts/usePrefs";
 import { StagePlan } from "../stage/StagePlan";
+import { Shelf } from "../palettes/Shelf";
 import { ValuesSheet } from "../values/ValuesSheet";
 import { GroupPanel } from "./GroupPanel";
 import { OrderPanel } from "./OrderPanel";
@@ -13,13 +14,15 @@ import { Programmer } from "./Programmer";
 import { SpreadPanel } from "./SpreadPanel";
 import classes from "./Build.module.css";
 
+const BELOW = ["palettes", "values", "nothing"] as const;
 const LayoutSchema = z.record(z.string().max(20), z.number().min(0).max(100));
 
-/** Groups, order and spread; the stage, with the values sheet under it; the programmer. What is dragged wider stays so. */
+/** Groups, order and spread; the stage, with palettes or the values sheet under it; the programmer. What is dragged wider stays so. */
 export function BuildPlace() {
   const [across, setAcross] = usePrefs("bold-comet-build-across", LayoutSchema, {});
   const [down, setDown] = usePrefs("bold-comet-build-down", LayoutSchema, {});
-  const [sheet, setSheet] = usePrefs("bold-comet-build-sheet", z.boolean(), false);
+  const [below, setBelow] = usePrefs("bold-comet-build-below", z.enum(BELOW), "palettes");
+  const press = (what: (typeof BELOW)[number]) => setBelow(below === what ? "nothing" : what);
   return (
     <Group
       className={classes.build}
@@ -38,29 +41,39 @@ export function BuildPlace() {
       <Panel id="build-middle" minSize={320}>
         <Group
           orientation="vertical"
-          {...(Object.keys(down).length === 2 && sheet ? { defaultLayout: down } : {})}
-          onLayoutChanged={(layout) => sheet && setDown(layout)}
+          {...(Object.keys(down).length === 2 && below !== "nothing" ? { defaultLayout: down } : {})}
+          onLayoutChanged={(layout) => below !== "nothing" && setDown(layout)}
         >
           <Panel id="build-above" minSize={160}>
             <div className={classes.centre}>
               <StagePlan />
-              <Button
-                className={classes["sheet-button"]}
-                size="compact-sm"
-                variant={sheet ? "light" : "default"}
-                leftSection={<IconTable size={14} />}
-                aria-pressed={sheet}
-                onClick={() => setSheet(!sheet)}
-              >
-                Values
-              </Button>
+              <Button.Group className={classes["sheet-button"]}>
+                <Button
+                  size="compact-sm"
+                  variant={below === "palettes" ? "light" : "default"}
+                  leftSection={<IconColorSwatch size={14} />}
+                  aria-pressed={below === "palettes"}
+                  onClick={() => press("palettes")}
+                >
+                  Palettes
+                </Button>
+                <Button
+                  size="compact-sm"
+                  variant={below === "values" ? "light" : "default"}
+                  leftSection={<IconTable size={14} />}
+                  aria-pressed={below === "values"}
+                  onClick={() => press("values")}
+                >
+                  Values
+                </Button>
+              </Button.Group>
             </div>
           </Panel>
-          {sheet && (
+          {below !== "nothing" && (
             <>
-              <Separator className={classes.grip} aria-label="Height of the values" />
-              <Panel id="build-below" defaultSize="45%" minSize={140}>
-                <ValuesSheet />
+              <Separator className={classes.grip} aria-label="Height of what lies under the stage" />
+              <Panel id="build-below" defaultSize="36%" minSize={140}>
+                {below === "values" ? <ValuesSheet /> : <Shelf />}
               </Panel>
             </>
           )}

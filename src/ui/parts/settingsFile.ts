@@ -10,7 +10,7 @@ const KEPT = [
   "bold-comet-values-view",
   "bold-comet-build-across",
   "bold-comet-build-down",
-  "bold-comet-build-sheet",
+  "bold-comet-build-below",
 ] as const;
 const FORMAT = "bold-comet-settings";
 const MOST_BYTES = 200_000;

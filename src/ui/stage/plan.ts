@@ -1,4 +1,6 @@
 /** The rig as the painter needs it: lamps with places, signs and the parameters that light them. */
+import { EMITTERS } from "@/core/colour/emitters";
+import { screenRgb } from "./screen";
 import { modelOf } from "@/core/show/model";
 import { functionOf } from "@/core/fixture/parameters";
 import type { Kind } from "@/core/fixture/type";
@@ -41,16 +43,8 @@ export interface Lamp {
   sources: Source[];
 }
 
-const EMITTER_RGB: Record<string, [number, number, number]> = {
-  ColorAdd_R: [1, 0, 0],
-  ColorAdd_G: [0, 1, 0],
-  ColorAdd_B: [0, 0, 1],
-  ColorAdd_W: [1, 1, 1],
-  ColorAdd_RY: [1, 0.5, 0],
-  ColorAdd_WW: [1, 0.72, 0.4],
-  ColorAdd_GY: [0.7, 1, 0],
-  ColorAdd_UV: [0.3, 0, 0.9],
-};
+const emitterRgb = (attribute: string): [number, number, number] | undefined =>
+  EMITTERS[attribute] && screenRgb(EMITTERS[attribute]);
 
 const linear = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => (parseInt(hex.slice(i, i + 2), 16) / 255) ** 2.2) as [number, number, number];
@@ -83,7 +77,7 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
         dimmer: param(cell, type.kind === "hazer" ? "Fog1" : "Dimmer"),
         shutter: param(cell, "Shutter1"),
         emitters: own.flatMap((s): Source["emitters"] => {
-          const rgb = EMITTER_RGB[s.head];
+          const rgb = emitterRgb(s.head);
           return rgb ? [[param(cell, s.head), ...rgb]] : [];
         }),
         filters: own.some((s) => s.head === "ColorSub_C")

@@ -8,7 +8,7 @@ import {
   updatePalette,
   widenPalette,
 } from "../../palette/intents";
-import { deletePalette, replacePalette } from "../../palette/goneIntents";
+import { deletePalette, orderPalettes, replacePalette } from "../../palette/goneIntents";
 import { evaluateSel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import { fixtureNumbered, paletteNumbered } from "../../show/world";
@@ -149,6 +149,13 @@ export const PALETTES: Command[] = [
           width: args.each ? "each" : args.type ? "type" : "any",
         }),
       ),
+  }),
+  command({
+    chapter,
+    syntax: "order palettes <wanted:palettes>",
+    about: "their numbers given out anew among them, in that order",
+    example: "order palettes 3 1 2",
+    read: (args, context) => intents(orderPalettes.of({ palettes: args.wanted.map((n) => paletteOf(n, context).id) })),
   }),
   command({
     chapter,

@@ -1,0 +1,210 @@
+"use client";
+
+import { ActionIcon, Select, TextInput } from "@mantine/core";
+import { IconPlus, IconRefresh, IconSearch, IconSquarePlus } from "@tabler/icons-react";
+import { useMemo, useState } from "react";
+import { palette as applyPalette } from "@/core/command/building";
+import { gather } from "@/core/command/gathering";
+import type { Family } from "@/core/fixture/attribute";
+import { orderPalettes } from "@/core/palette/goneIntents";
+import { recordPalette } from "@/core/palette/intents";
+import { attributeInfo } from "@/core/fixture/attribute";
+import { recordable } from "@/core/program/intents";
+import { WIDTHS, type Width } from "@/core/show/paletteSchema";
+import { palettesByNumber } from "@/core/show/world";
+import { z } from "@/core/units/zod";
+import { NumberField } from "../parts/NumberField";
+import { usePrefs } from "../parts/usePrefs";
+import { useSession, useShow } from "../useSession";
+import { PaletteDialog } from "./PaletteDialog";
+import { RecordPalette } from "./RecordPalette";
+import { Tile } from "./Tile";
+import { palettesOn, pictureOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
+import { UpdateDialog } from "./UpdateDialog";
+import classes from "./Palettes.module.css";
+
+/** Where the numbers of a tab begin, while it is empty. */
+const FIRST: Record<Tab, number> = {
+  Intensity: 1,
+  Position: 21,
+  Colour: 41,
+  Gobo: 61,
+  Beam: 71,
+  Focus: 81,
+  Control: 91,
+  Mixed: 101,
+};
+
+/** A free number after those of a tab. */
+export function numberAfter(taken: ReadonlySet<number>, own: readonly number[], first: number): number {
+  let number = own.length > 0 ? Math.max(...own) + 1 : first;
+  while (taken.has(number)) number += 1;
+  return number;
+}
+
+/** Palettes by family under the stage: pressed they go on the selection; an empty place records. */
+export function Shelf() {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const [tab, setTab] = usePrefs("bold-comet-shelf-tab", z.enum(TABS), "Colour");
+  const [width, setWidth] = usePrefs("bold-comet-shelf-width", z.enum(WIDTHS), "type");
+  const [search, setSearch] = useState("");
+  const [over, setOver] = useState(0);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<{ kind: "record" } | { kind: "update" } | { kind: "inside"; id: string } | null>(
+    null,
+  );
+  const { show, hands } = world;
+  const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
+  const chosen = hands.selection;
+  const pictures = useMemo(
+    () => new Map(found.map((p) => [p.id, pictureOf({ show, hands: { ...hands, selection: chosen } }, p)])),
+    [found, show.fixtures, show.types, show.palettes, chosen], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  const states = useMemo(() => new Map(found.map((p) => [p.id, stateOf(world, p)])), [found, world]);
+  const familiesHeld = new Set(Object.values(recordable(world)).map((e) => attributeInfo(e.attribute).family));
+  const keeps: Family[] | undefined = tab === "Mixed" ? undefined : [tab];
+  const canKeep = keeps ? keeps.some((f) => familiesHeld.has(f)) : familiesHeld.size > 0;
+  const all = palettesByNumber(show);
+  const next = numberAfter(
+    new Set(all.map((p) => p.number)),
+    all.filter((p) => tabOf(p) === tab).map((p) => p.number),
+    FIRST[tab],
+  );
+  const apply = (id: string) =>
+    session.hold((b) => {
+      applyPalette(b, id);
+      if (over > 0) b.over = over;
+    });
+  const quick = () =>
+    session.act([
+      recordPalette.of({
+        number: next,
+        width,
+        entries: gather(session.context(), { width, only: keeps }),
+        ...(keeps ? { only: keeps } : {}),
+      }),
+    ]);
+  const drop = (onto: string) => {
+    if (dragged && dragged !== onto && !search) {
+      const rest = found.map((p) => p.id).filter((id) => id !== dragged);
+      const to = found.findIndex((p) => p.id === onto);
+      session.act([orderPalettes.of({ palettes: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
+    }
+    setDragged(null);
+  };
+  return (
+    <section className={classes.shelf} aria-label="Palettes">
+      <header className={classes.head}>
+        <div className={classes.tabs} role="tablist" aria-label="Families">
+          {TABS.map((name) => (
+            <button
+              key={name}
+              type="button"
+              role="tab"
+              aria-selected={name === tab && !search}
+              onClick={() => (setTab(name), setSearch(""))}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
+        <TextInput
+          size="xs"
+          w={84}
+          leftSection={<IconSearch size={13} />}
+          placeholder="Find"
+          aria-label="Find a palette"
+          value={search}
+          onChange={(e) => setSearch(e.currentTarget.value)}
+        />
+        <NumberField
+          size="xs"
+          w={54}
+          aria-label="Seconds a pressed palette takes"
+          title="Seconds a pressed palette takes to get there"
+          suffix=" s"
+          value={over}
+          min={0}
+          max={600}
+          step={0.5}
+          onSet={setOver}
+        />
+        <Select
+          size="xs"
+          w={76}
+          value={width}
+          onChange={(v) => v && setWidth(v as Width)}
+          data={[...WIDTHS]}
+          allowDeselect={false}
+          title="For whom an empty place records: each fixture itself, its type, or any fixture"
+          aria-label="For whom it records"
+        />
+        <ActionIcon
+          variant="default"
+          aria-label="Record a palette in full"
+          title="Record a palette in full: for whom, which families, how much of them"
+          onClick={() => setDialog({ kind: "record" })}
+        >
+          <IconSquarePlus size={16} />
+        </ActionIcon>
+        <ActionIcon
+          variant="default"
+          aria-label="Update what the held values came from"
+          title="Update the palettes and cues the held values came from"
+          disabled={familiesHeld.size === 0}
+          onClick={() => setDialog({ kind: "update" })}
+        >
+          <IconRefresh size={16} />
+        </ActionIcon>
+      </header>
+      <ul className={classes.tiles}>
+        {found.map((p) => (
+          <Tile
+            key={p.id}
+            world={world}
+            palette={p}
+            state={states.get(p.id)!}
+            picture={pictures.get(p.id)!}
+            onPress={() => void apply(p.id)}
+            onDetails={() => setDialog({ kind: "inside", id: p.id })}
+            onDrag={() => setDragged(p.id)}
+            onDrop={() => drop(p.id)}
+          />
+        ))}
+        {!search && (
+          <li className={classes.place}>
+            <button
+              type="button"
+              disabled={!canKeep}
+              aria-label={`Record palette ${next} here`}
+              title={
+                canKeep
+                  ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, width ${width}`
+                  : `Hold some ${tab === "Mixed" ? "values" : tab.toLowerCase()} first, then press here`
+              }
+              onClick={() => void quick()}
+            >
+              <span className="num">{next}</span>
+              <IconPlus size={16} aria-hidden />
+              <i>{canKeep ? "record here" : "hold, then press"}</i>
+            </button>
+          </li>
+        )}
+      </ul>
+      {search && found.length === 0 && <p className="muted">No palette is called so.</p>}
+      {dialog?.kind === "record" && (
+        <RecordPalette
+          number={next}
+          width={width}
+          only={keeps && canKeep ? keeps : undefined}
+          onClose={() => setDialog(null)}
+        />
+      )}
+      {dialog?.kind === "update" && <UpdateDialog onClose={() => setDialog(null)} />}
+      {dialog?.kind === "inside" && show.palettes[dialog.id] && (
+        <PaletteDialog palette={show.palettes[dialog.id]!} onClose={() => setDialog(null)} />
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,121 @@
+"use client";
+
+import { Button, Modal, SegmentedControl, Stack, Text } from "@mantine/core";
+import { useMemo, useState } from "react";
+import { ripple } from "@/core/cue/looks";
+import { updateCue } from "@/core/cue/recordIntents";
+import { sourcesOfHeld } from "@/core/cue/sources";
+import { perform } from "@/core/desk/perform";
+import { updatePalette } from "@/core/palette/intents";
+import { paletteText, several } from "@/core/palette/words";
+import { usesOf, usesText } from "@/core/palette/uses";
+import { EMPTY_HISTORY } from "@/core/show/history";
+import type { Intent } from "@/core/show/intent";
+import { isRefusal } from "@/core/show/refusal";
+import { plain } from "@/core/units/units";
+import { useSession, useShow } from "../useSession";
+import classes from "./Palettes.module.css";
+
+type Choice = "leave" | "these" | "type" | "cue";
+
+/** Every palette and cue that what is held came from, each to be written or left; with what that changes elsewhere. */
+export function UpdateDialog({ onClose }: { onClose(): void }) {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const runs = useShow((s) => s.playing.runs);
+  const sources = useMemo(
+    () =>
+      sourcesOfHeld(
+        world,
+        Object.fromEntries(Object.entries(runs).flatMap(([id, run]) => (run.cue ? [[id, run.cue]] : []))),
+      ),
+    [world, runs],
+  );
+  const [choices, setChoices] = useState<Record<string, Choice>>({});
+  const rows = [
+    ...[...sources.palettes].map(([id, keys]) => ({ id, keys: keys.length, palette: true as const, list: "" })),
+    ...sources.cues.map((c) => ({ id: c.cue, keys: c.keys.length, palette: false as const, list: c.list.id })),
+  ];
+  const chosen = (id: string, palette: boolean): Choice => choices[id] ?? (palette ? "these" : "leave");
+  const intents: Intent[] = rows.flatMap((row) => {
+    const choice = chosen(row.id, row.palette);
+    if (choice === "leave") return [];
+    return row.palette
+      ? [updatePalette.of({ palette: row.id, type: choice === "type" })]
+      : [updateCue.of({ list: row.list, cue: row.id, all: false, cueOnly: false })];
+  });
+  const change = useMemo(() => {
+    if (intents.length === 0) return undefined;
+    const done = perform({ world, history: EMPTY_HISTORY }, { intents, events: [] });
+    return isRefusal(done) ? done.what : ripple(world.show, done.world.show);
+  }, [world, JSON.stringify(intents)]); // eslint-disable-line react-hooks/exhaustive-deps
+  const update = () => {
+    if (!session.act(intents)) onClose();
+  };
+  return (
+    <Modal opened onClose={onClose} title="Update what it came from" size="lg" centered>
+      <Stack gap="sm">
+        {rows.length === 0 && (
+          <Text c="dimmed">
+            Nothing that is held took the place of a palette or lies over a cue that runs. To keep it, record a palette
+            or a cue.
+          </Text>
+        )}
+        {rows.map((row) => {
+          const list = world.show.lists[row.list];
+          const cue = list?.cues[row.id];
+          const uses = row.palette ? usesText({ ...usesOf(world, row.id), held: 0 }) : "";
+          return (
+            <div key={row.id} className={classes.source}>
+              <div>
+                <b>
+                  {row.palette ? paletteText(world, row.id) : `cue ${plain(cue?.number ?? 0, 3)} ${cue?.name ?? ""}`}
+                </b>
+                <Text size="sm" c="dimmed">
+                  {several(row.keys, "held value")}
+                  {row.palette ? (uses ? `; used ${uses}` : "; used nowhere else") : ` stored in ${list?.name ?? ""}`}
+                </Text>
+              </div>
+              <SegmentedControl
+                size="xs"
+                aria-label={`What happens to ${row.palette ? "the palette" : "the cue"}`}
+                value={chosen(row.id, row.palette)}
+                onChange={(v) => setChoices({ ...choices, [row.id]: v as Choice })}
+                data={
+                  row.palette
+                    ? [
+                        { value: "these", label: "only these fixtures" },
+                        { value: "type", label: "the whole type" },
+                        { value: "leave", label: "leave" },
+                      ]
+                    : [
+                        { value: "cue", label: "write into it" },
+                        { value: "leave", label: "leave" },
+                      ]
+                }
+              />
+            </div>
+          );
+        })}
+        <Text size="sm" data-testid="update-says">
+          {change === undefined
+            ? "Nothing is written."
+            : typeof change === "string"
+              ? change
+              : change.length === 0
+                ? "No other look changes."
+                : `Looks that change: ${change
+                    .slice(0, 12)
+                    .map(
+                      (r) =>
+                        `cue ${plain(world.show.lists[r.list]!.cues[r.cue]!.number, 3)} of ${world.show.lists[r.list]!.name}`,
+                    )
+                    .join(", ")}${change.length > 12 ? ` and ${change.length - 12} more` : ""}.`}
+        </Text>
+        <Button disabled={intents.length === 0 || typeof change === "string"} onClick={update}>
+          Update
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}
