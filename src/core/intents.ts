@@ -13,6 +13,8 @@ import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
+import { startPalettes } from "./palette/startIntent";
+import { correctHang } from "./program/hangIntent";
 import { nameShow } from "./show/nameShow";
 import { restoreShow } from "./show/restore";
 
@@ -39,6 +41,7 @@ export const INTENTS = registryOf([
   palette.widenPalette,
   deletePalette,
   replacePalette,
+  startPalettes,
   orderPalettes,
   program.hold,
   program.drop,
@@ -47,6 +50,7 @@ export const INTENTS = registryOf([
   program.setBlind,
   program.setHighlight,
   program.identify,
+  correctHang,
   program.park,
   program.unpark,
   program.arm,

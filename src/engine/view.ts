@@ -1,4 +1,5 @@
 /** The stage as it is published, for whoever draws it or reads lines against it. */
+import { askedOf } from "@/core/program/asking";
 import type { ReadContext } from "@/core/command/context";
 import { isLitBy } from "@/core/program/light";
 import { paramKey } from "@/core/show/ids";
@@ -31,14 +32,16 @@ export const halfOf = (view: StageView): Half => wholeHalf(view.frame);
 /** What lines are read against: the world, and the stage where there is one. */
 export function readContextOf(world: World, view: StageView | undefined): ReadContext {
   const half = view && halfOf(view);
+  const stage: ReadContext["stage"] = (key) => {
+    const p = view?.index.get(key);
+    return p === undefined
+      ? undefined
+      : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+  };
   return {
     world,
-    stage(key) {
-      const p = view?.index.get(key);
-      return p === undefined
-        ? undefined
-        : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
-    },
+    stage,
+    ...askedOf(world, stage),
     seen(key) {
       const p = view?.index.get(key);
       return p === undefined

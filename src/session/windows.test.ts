@@ -64,7 +64,13 @@ function openHost() {
     store,
     act,
     async run(line: string) {
-      const read = readLine(line, { world: store.getState().world, isLit: () => false, stage: () => undefined });
+      const read = readLine(line, {
+        world: store.getState().world,
+        isLit: () => false,
+        stage: () => undefined,
+        sameColour: () => [],
+        inPalette: () => undefined,
+      });
       return read === undefined || isRefusal(read) ? read : act(read.intents, line);
     },
     quietly: { do: doIt, doInPieces: async ({ pieces, says }) => act(pieces.flat(), says) } satisfies Quietly,

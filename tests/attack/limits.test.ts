@@ -38,6 +38,10 @@ function standing(): World {
     "1 park",
     'draw truss from -6 7 to 6 7 name "Mast"',
     "output 1 artnet to 127.0.0.1",
+    "11 pan at 10 tilt at 20",
+    "record palette 9 each only position",
+    "11 palette 9",
+    "11 pan at 13",
     "1 thru 3",
     "record group 12",
   ])
@@ -50,6 +54,7 @@ function runOrThrow(desk: Desk, line: string): void {
 }
 const start = standing();
 const [f1, f2] = Object.values(start.show.fixtures).map((f) => f.id) as [string, string];
+const mover = Object.values(start.show.fixtures).find((f) => f.number === 11)!.id;
 const [list, other] = Object.keys(start.show.lists) as [string, string];
 const [group, later] = Object.keys(start.show.groups) as [string, string];
 const [first, spare] = Object.keys(start.show.palettes) as [string, string];
@@ -89,6 +94,7 @@ const SAMPLES: Intent[] = [
   { kind: "exceptPalette", palette: first, items: [f2], own: true },
   { kind: "foldPalette", palette: first },
   { kind: "widenPalette", palette: first, width: "any" },
+  { kind: "startPalettes", families: ["Focus"] },
   { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
   { kind: "replacePalette", palette: first, by: spare, merge: true },
@@ -100,6 +106,7 @@ const SAMPLES: Intent[] = [
   { kind: "blind", on: true },
   { kind: "highlight", on: true },
   { kind: "identify", items: [f1] },
+  { kind: "correctHang", fixtures: [mover] },
   { kind: "park", values: { [key]: entry } },
   { kind: "unpark", keys: [key] },
   { kind: "arm", list: other },

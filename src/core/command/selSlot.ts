@@ -45,6 +45,13 @@ function term(state: MatchState, pos: number): Match<SelTerm> | undefined {
     const number = numberAt(state, pos + 2, WHOLE);
     return number ? { pos: pos + 3, value: { kind: "universe", number: Number(number[0]) } } : undefined;
   }
+  if (wordAt(state, pos, "with") && wordAt(state, pos + 1, "palette")) {
+    expect(state, pos + 2, { text: "a palette number", isWord: false });
+    const number = numberAt(state, pos + 2, WHOLE);
+    return number ? { pos: pos + 3, value: { kind: "palette", number: Number(number[0]) } } : undefined;
+  }
+  if (wordAt(state, pos, "same") && wordAt(state, pos + 1, "colour"))
+    return { pos: pos + 2, value: { kind: "sameColour" } };
   for (const kind of ["all", "lit", "last", "alike", "unpatched", "unused"] as const)
     if (wordAt(state, pos, kind)) return { pos: pos + 1, value: { kind } };
   if (wordAt(state, pos, "group")) return group(state, pos + 1);

@@ -1,4 +1,5 @@
 /** A desk: a world, its history and a player on a virtual clock. Scripts, show tests and the demo run on one. */
+import { askedOf } from "../program/asking";
 import { EMPTY_HISTORY, type History } from "../show/history";
 import { isRefusal, type Refusal } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
@@ -30,10 +31,12 @@ export function newDesk(world = newWorld()): Desk {
 
 /** What lines are read against on a desk. */
 export function contextOf(desk: Desk): ReadContext {
+  const stage: ReadContext["stage"] = (key) => stageBeforeMasters(desk.player, key);
   return {
     world: desk.world,
     isLit: (id) => isLit(desk.player, id),
-    stage: (key) => stageBeforeMasters(desk.player, key),
+    stage,
+    ...askedOf(desk.world, stage),
     seen: (key) => stageSeen(desk.player, key),
   };
 }

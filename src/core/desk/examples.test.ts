@@ -10,7 +10,15 @@ const world = makeDemo();
 /** A desk in the middle of work: values held, something undone, list 1 running. */
 function busyDesk(): Desk {
   const desk = newDesk(world);
-  for (const line of ["go list 1", "21 thru 24 at 20", "1 thru 12 at full pan at 10", "1 thru 12 at 50", "undo"])
+  for (const line of [
+    "go list 1",
+    "21 thru 24 at 20",
+    "1 thru 12 at full pan at 10",
+    "3 palette 25",
+    "3 pan at 12",
+    "1 thru 12 at 50",
+    "undo",
+  ])
     runLine(desk, line);
   return desk;
 }

@@ -27,7 +27,14 @@ function deskOf(from: World, ...lines: string[]): Desk {
   }
   return desk;
 }
-const busy = deskOf(world, "21 thru 24 at 20", "1 thru 12 at full pan at 10 delay 0 to 2").world;
+const busy = deskOf(
+  world,
+  "21 thru 24 at 20",
+  "1 thru 12 at full pan at 10 delay 0 to 2",
+  "3 palette 25",
+  "3 pan at 12",
+  "1 thru 12",
+).world;
 const desk = deskOf(busy, "go list 1");
 
 /** Reads and does lines one after another on a world. */

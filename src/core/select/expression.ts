@@ -15,6 +15,8 @@ export type SelTerm =
   | { kind: "groups"; from: number; to: number }
   | { kind: "groupNamed"; name: string }
   | { kind: "universe"; number: number }
+  | { kind: "palette"; number: number }
+  | { kind: "sameColour" }
   | { kind: "all" | "lit" | "last" | "alike" | "unpatched" | "unused" };
 
 export interface Sel {
@@ -24,7 +26,15 @@ export interface Sel {
   every: number;
 }
 
-export interface SelContext {
+/** What is asked of the stage as it is now. */
+export interface Asked {
+  /** The fixtures in the colour of one of these. */
+  sameColour(like: readonly string[]): string[];
+  /** The fixtures that stand in a palette; undefined where there is none of that number. */
+  inPalette(number: number): string[] | undefined;
+}
+
+export interface SelContext extends Asked {
   world: World;
   /** Whether a fixture gives light now. */
   isLit(fixture: string): boolean;
@@ -58,7 +68,7 @@ export function takeAway(context: Pick<SelContext, "world">, items: readonly Ite
   });
 }
 
-function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
+function evaluateTerm(term: SelTerm, { world, isLit, sameColour, inPalette }: SelContext): Item[] {
   const { show, hands } = world;
   const fixtures = fixturesByNumber(show);
   switch (term.kind) {
@@ -108,6 +118,12 @@ function evaluateTerm(term: SelTerm, { world, isLit }: SelContext): Item[] {
     case "universe": {
       const found = fixtures.filter((f) => f.addresses.some((a) => a.universe === term.number));
       return found.length > 0 ? found.map((f) => f.id) : fail(`nothing is patched in universe ${term.number}`);
+    }
+    case "palette":
+      return inPalette(term.number) ?? fail(`there is no palette ${term.number}`);
+    case "sameColour": {
+      const like = [...new Set(hands.selection.map((i) => splitItem(i).fixture))];
+      return like.length > 0 ? sameColour(like) : fail("nothing is selected to be like", "Select a fixture first");
     }
     case "unpatched":
       return fixtures.filter((f) => f.addresses.length === 0).map((f) => f.id);

@@ -13,6 +13,7 @@ import { EditableText } from "../parts/EditableText";
 import { plural } from "../parts/words";
 import { setStageTools, useStageTools } from "../stage/stageTools";
 import { useSession, useShow } from "../useSession";
+import { HangPanel } from "./HangPanel";
 import classes from "./Build.module.css";
 
 /** The point the selected movers are held at; undefined where there is none, or several. */
@@ -99,6 +100,7 @@ export function AimPanel() {
         />
         {short > 0 && <span className={classes.short}>{plural(short, "mover")} cannot reach it</span>}
       </div>
+      <HangPanel />
     </div>
   );
 }

@@ -14,7 +14,7 @@ const MOST_SLOTS = 16;
 /** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
 export function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
-  const { attribute, label, low, high, min, max, text, form, source, time, steps } = row;
+  const { attribute, label, low, high, min, max, text, form, source, time, steps, palette } = row;
   const [fans, setFans] = useState(false);
   const several = useShow((s) => s.world.hands.selection.length > 1);
   const why = useShow(({ world: { show, hands } }) => {
@@ -34,6 +34,7 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
         form={form}
         source={source}
         {...(time ? { time } : {})}
+        {...(palette ? { palette } : {})}
         share={((low + high) / 2 - min) / size}
         perPixel={whole ? 0.05 : size / 220}
         onScrub={(by, first) =>

@@ -129,7 +129,7 @@ function CellsButton() {
   );
 }
 
-function FamilySection({ family: { family, rows, source } }: { family: FamilyRows }) {
+function FamilySection({ family: { family, rows, source, palette } }: { family: FamilyRows }) {
   const world = useShow((s) => s.world);
   const [timed, setTimed] = useState(false);
   const bars = useMemo(() => timeBars(world, family), [world, family]);
@@ -139,7 +139,7 @@ function FamilySection({ family: { family, rows, source } }: { family: FamilyRow
     <section className={parts.section} aria-label={family}>
       <header>
         <h2>{family}</h2>
-        <span>{source}</span>
+        <span>{palette ? `${palette} · ${source}` : source}</span>
         {bars.length > 0 && (
           <ActionIcon
             size="sm"

@@ -8,6 +8,7 @@ import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
+import { paletteAt, paletteMark } from "../palettes/standing";
 import type { Form } from "../parts/ValueRow";
 
 export interface AttributeRow {
@@ -21,12 +22,16 @@ export interface AttributeRow {
   form: Form;
   source: string;
   time?: string;
+  /** The palette all of it comes from. */
+  palette?: string;
   /** Slots or states, where it has them. */
   steps?: readonly Step[];
 }
 
 export interface FamilyRows {
   family: Family;
+  /** The palette all of it that is in use comes from. */
+  palette?: string;
   source: string;
   rows: AttributeRow[];
 }
@@ -96,6 +101,7 @@ function rowOf(
   let held = 0;
   const times = new Set<string>();
   const sources = new Set<string>();
+  const palettes = new Set<string>();
   // Thousands come from one source: it is put in words once.
   let lastCode: string | undefined;
   const params = paramsOf(targets, view);
@@ -121,6 +127,8 @@ function rowOf(
             .join(" "),
         );
     }
+    const palette = here && paletteAt(world, key, half.source[p]!, half.cue[p]!);
+    palettes.add(palette ? paletteMark(palette) : "");
     const code = here ? `${half.source[p]!} ${half.cue[p]!}` : "";
     if (code === lastCode) continue;
     lastCode = code;
@@ -140,6 +148,7 @@ function rowOf(
     text: valueText(low, high, attribute, target),
     form: held > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
     source: held > 0 ? (held === targets.length ? "held" : `held for ${held} of ${targets.length}`) : source,
+    ...(palettes.size === 1 && !palettes.has("") ? { palette: [...palettes][0]! } : {}),
     ...(target.fn.steps ? { steps: target.fn.steps } : {}),
     ...(times.size ? { time: times.size === 1 ? `${[...times][0]!} s` : "several" } : {}),
   };
@@ -156,6 +165,13 @@ export function sourceText({ show, hands }: World, source: number, cue: number):
   return "a list";
 }
 
+function ofOnePalette(rows: readonly AttributeRow[]): { palette?: string } {
+  const used = rows.filter((r) => r.form !== "default");
+  const names = new Set(used.map((r) => r.palette));
+  const [name] = names;
+  return names.size === 1 && name ? { palette: name } : {};
+}
+
 export function summarise(world: World, half: Half, view: StageView): FamilyRows[] {
   const rows = [...attributesOf(world, world.hands.selection)].flatMap(
     ([attribute, targets]) => rowOf(world, attribute, targets, half, view) ?? [],
@@ -168,6 +184,7 @@ export function summarise(world: World, half: Half, view: StageView): FamilyRows
       {
         family,
         rows: own,
+        ...ofOnePalette(own),
         source: own.some((r) => r.form === "held") ? "held" : sources.size === 1 ? [...sources][0]! : "several sources",
       },
     ];

@@ -8,12 +8,18 @@ import { linesOf } from "@/core/desk/lines";
 import { address } from "@/core/patch/intents";
 import { deleteGroup } from "@/core/select/groupIntents";
 import { runsOnTheSpot } from "@/core/play/kinds/cues";
+import { saidBy } from "@/core/palette/lookup";
+import { widenPalette } from "@/core/palette/intents";
+import { gapsOf } from "@/core/palette/uses";
+import { paletteText } from "@/core/palette/words";
 import { kindOf } from "@/core/play/kinds/kinds";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
 
 type Finding = OutputFinding;
+
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
 /** What can be told from the show so far. */
 function findingsIn({ show }: World): Finding[] {
@@ -41,6 +47,17 @@ function findingsIn({ show }: World): Finding[] {
         cure: "Delete it",
         intents: [deleteGroup.of({ group: g.id })],
       })),
+    ...[...gapsOf(show, (id, key) => saidBy(show, id, key) !== undefined)].map(([id, fixtures]) => ({
+      what: `${capital(paletteText({ show }, id))} has nothing for ${fixtures.size === 1 ? "fixture" : "fixtures"} ${[
+        ...fixtures,
+      ]
+        .flatMap((f) => show.fixtures[f]?.number ?? [])
+        .sort((a, b) => a - b)
+        .join(", ")}`,
+      why: "Cues name it there, and it says nothing: what came before shows through.",
+      cure: show.palettes[id]?.width === "each" ? "Let their types follow it" : "Make it wider: for any fixture",
+      intents: [widenPalette.of({ palette: id, width: show.palettes[id]?.width === "each" ? "type" : "any" })],
+    })),
     ...listsByNumber(show)
       .filter((list) => kindOf(list).goes && runsOnTheSpot(list))
       .map((list) => ({
@@ -73,7 +90,8 @@ export function CheckPlace() {
       {findings.length === 0 && (
         <p className={classes.fine}>
           <IconCheck size={18} /> Every fixture has an address, every patched universe goes somewhere, every group has
-          members, every cue stores something, no list runs round on the spot.
+          members, every cue stores something, no list runs round on the spot, every palette a cue names has something
+          for its fixtures.
         </p>
       )}
       {findings.map((f) => (

@@ -8,9 +8,11 @@ import { attributeInfo } from "@/core/fixture/attribute";
 import { allTargets, itemText, type Target } from "@/core/show/model";
 import { resolveEntry } from "@/core/program/resolve";
 import type { CueList, Show } from "@/core/show/schema";
-import { isAim } from "@/core/show/value";
+import { isAim, isLink } from "@/core/show/value";
 import { cuesOf, fixturesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
+import { paletteMark } from "../palettes/standing";
+import { usePaletteNames } from "../palettes/usePaletteNames";
 import { useShow } from "../useSession";
 import classes from "./Cues.module.css";
 
@@ -35,10 +37,22 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
         .slice(0, MOST)
     : [];
   const fixture = item ? world.show.fixtures[item.split(".")[0]!] : undefined;
+  const [names, setNames] = usePaletteNames();
   return (
     <aside className={classes.values} aria-label="Values through the list">
       <header className={classes.head}>
         <h2>Values through the list</h2>
+        <ActionIcon
+          size="sm"
+          variant={names ? "light" : "subtle"}
+          color="gray"
+          aria-pressed={names}
+          aria-label="Palettes by name"
+          title="Palettes by name instead of their values; in sheets too"
+          onClick={() => setNames(!names)}
+        >
+          ◇
+        </ActionIcon>
         {fixture && (
           <Group gap={2} wrap="nowrap">
             <ActionIcon
@@ -102,6 +116,7 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
 }
 
 function Cell({ show, list, index, target }: { show: Show; list: CueList; index: number; target: Target }) {
+  const [names] = usePaletteNames();
   const standing = standingOf(list, index, target.key, show);
   if (standing.state === "unset" || standing.state === "released")
     return (
@@ -114,12 +129,19 @@ function Cell({ show, list, index, target }: { show: Show; list: CueList; index:
     .find((f) => f.attribute === entry.attribute)
     ?.steps?.find((s) => s.value === entry.value);
   const means = resolveEntry(show, target.key, target.spec, entry);
-  const text = `${step?.name ?? (means ? plain(means.value, 1) : "…")}${entry.value !== undefined && isAim(entry.value) ? " ⌖" : ""}`;
+  const palette =
+    typeof entry.value === "object" && isLink(entry.value) ? show.palettes[entry.value.palette] : undefined;
+  const text =
+    palette && names
+      ? paletteMark(palette)
+      : `${palette ? "◇ " : ""}${step?.name ?? (means ? plain(means.value, 1) : "…")}${entry.value !== undefined && isAim(entry.value) ? " ⌖" : ""}`;
   const own = entry.time && standing.state === "stored" ? " ◷" : "";
   return (
     <td
       data-state={standing.state}
-      title={standing.state === "tracked" ? `Tracked from cue ${plain(standing.from.number, 3)}` : "Stored here"}
+      title={`${palette ? `${paletteMark(palette)}: ` : ""}${
+        standing.state === "tracked" ? `tracked from cue ${plain(standing.from.number, 3)}` : "stored here"
+      }`}
     >
       {standing.state === "stored" ? "•" : "↧"}
       {text}

@@ -45,7 +45,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             data={WIDTHS.map((w) => ({ value: w, label: w }))}
             value={palette.width}
             title="What each fixture gets stays"
-            onChange={(w) => session.act([widenPalette.of({ palette: id, width: w as Width })])}
+            onChange={(w) => session.act([widenPalette.of({ palette: id, width: w })])}
           />
           <Text size="sm" c="dimmed">
             {countsText(palette)}

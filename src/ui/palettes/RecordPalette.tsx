@@ -118,7 +118,7 @@ export function RecordPalette({ number, width, only, onClose }: Props) {
                         disabled: !heldIn.has(f) && (h.value === "held" || h.value === "whole"),
                       }))}
                       value={values.how[f]}
-                      onChange={(v) => form.setFieldValue("how", { ...values.how, [f]: v as How })}
+                      onChange={(v) => form.setFieldValue("how", { ...values.how, [f]: v })}
                     />
                   </Table.Td>
                 </Table.Tr>

@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Select, TextInput } from "@mantine/core";
-import { IconPlus, IconRefresh, IconSearch, IconSquarePlus } from "@tabler/icons-react";
+import { IconPlus, IconRefresh, IconSearch, IconSparkles, IconSquarePlus } from "@tabler/icons-react";
 import { useMemo, useState } from "react";
 import { palette as applyPalette } from "@/core/command/building";
 import { gather } from "@/core/command/gathering";
@@ -18,6 +18,7 @@ import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
 import { PaletteDialog } from "./PaletteDialog";
 import { RecordPalette } from "./RecordPalette";
+import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";
 import { palettesOn, pictureOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
 import { UpdateDialog } from "./UpdateDialog";
@@ -51,9 +52,9 @@ export function Shelf() {
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
   const [dragged, setDragged] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<{ kind: "record" } | { kind: "update" } | { kind: "inside"; id: string } | null>(
-    null,
-  );
+  const [dialog, setDialog] = useState<
+    { kind: "record" } | { kind: "update" } | { kind: "starters" } | { kind: "inside"; id: string } | null
+  >(null);
   const { show, hands } = world;
   const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
   const chosen = hands.selection;
@@ -111,7 +112,7 @@ export function Shelf() {
         </div>
         <TextInput
           size="xs"
-          w={84}
+          w={74}
           leftSection={<IconSearch size={13} />}
           placeholder="Find"
           aria-label="Find a palette"
@@ -134,7 +135,7 @@ export function Shelf() {
           size="xs"
           w={76}
           value={width}
-          onChange={(v) => v && setWidth(v as Width)}
+          onChange={(v) => v && setWidth(v)}
           data={[...WIDTHS]}
           allowDeselect={false}
           title="For whom an empty place records: each fixture itself, its type, or any fixture"
@@ -147,6 +148,15 @@ export function Shelf() {
           onClick={() => setDialog({ kind: "record" })}
         >
           <IconSquarePlus size={16} />
+        </ActionIcon>
+        <ActionIcon
+          variant="default"
+          aria-label="Palettes to begin with"
+          title="Palettes to begin with, worked out from the rig"
+          disabled={Object.keys(show.fixtures).length === 0}
+          onClick={() => setDialog({ kind: "starters" })}
+        >
+          <IconSparkles size={16} />
         </ActionIcon>
         <ActionIcon
           variant="default"
@@ -201,6 +211,7 @@ export function Shelf() {
           onClose={() => setDialog(null)}
         />
       )}
+      {dialog?.kind === "starters" && <StarterDialog onClose={() => setDialog(null)} />}
       {dialog?.kind === "update" && <UpdateDialog onClose={() => setDialog(null)} />}
       {dialog?.kind === "inside" && show.palettes[dialog.id] && (
         <PaletteDialog palette={show.palettes[dialog.id]!} onClose={() => setDialog(null)} />

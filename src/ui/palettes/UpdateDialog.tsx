@@ -80,7 +80,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
                 size="xs"
                 aria-label={`What happens to ${row.palette ? "the palette" : "the cue"}`}
                 value={chosen(row.id, row.palette)}
-                onChange={(v) => setChoices({ ...choices, [row.id]: v as Choice })}
+                onChange={(v) => setChoices({ ...choices, [row.id]: v })}
                 data={
                   row.palette
                     ? [

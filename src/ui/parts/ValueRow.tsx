@@ -17,6 +17,8 @@ interface Props {
   form: Form;
   /** Own timing, in words. */
   time?: string;
+  /** The palette it comes from, with its diamond. */
+  palette?: string;
   /** 0..1 along its range; undefined draws no bar. */
   share?: number;
   perPixel: number;
@@ -37,6 +39,7 @@ export function ValueRow({
   source,
   form,
   time,
+  palette,
   share,
   perPixel,
   onScrub,
@@ -71,7 +74,10 @@ export function ValueRow({
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
       </div>
       {draft === null ? (
-        <Tooltip label={`${source}${time ? ` · own time ${time}` : ""}`} openDelay={400}>
+        <Tooltip
+          label={`${palette ? `${palette}, ` : ""}${source}${time ? ` · own time ${time}` : ""}`}
+          openDelay={400}
+        >
           <button
             type="button"
             className={classes.number}
@@ -79,6 +85,11 @@ export function ValueRow({
             {...scrub}
             onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}
           >
+            {palette && (
+              <span className={classes.clock} aria-hidden>
+                ◇
+              </span>
+            )}
             {time && (
               <span className={classes.clock} aria-hidden>
                 ◷

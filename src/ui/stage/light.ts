@@ -49,7 +49,7 @@ export function lightOf(lamp: Lamp, source: Source, half: Half): void {
       value[source.filters[1]!]! / 100,
       value[source.filters[2]!]! / 100,
     ];
-    const [red, green, blue] = [through(c!, m!, y!, 0), through(c!, m!, y!, 1), through(c!, m!, y!, 2)];
+    const [red, green, blue] = [through(c, m, y, 0), through(c, m, y, 1), through(c, m, y, 2)];
     r *= onScreen(0, red, green, blue);
     g *= onScreen(1, red, green, blue);
     b *= onScreen(2, red, green, blue);

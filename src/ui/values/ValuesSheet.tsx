@@ -19,6 +19,7 @@ import {
   type SheetColumn,
 } from "../parts/sheet/view";
 import { usePrefs } from "../parts/usePrefs";
+import { usePaletteNames } from "../palettes/usePaletteNames";
 import { useSession, useShow } from "../useSession";
 import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
 import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
@@ -45,7 +46,8 @@ export function ValuesSheet() {
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());
   const [range, setRange] = useState<Range | null>(null);
   const body = useRef<HTMLDivElement>(null);
-  useLiveCells(body, layer);
+  const [names, setNames] = usePaletteNames();
+  useLiveCells(body, layer, names);
 
   const { show, hands } = world;
   const { armed, selection } = hands;
@@ -138,6 +140,13 @@ export function ValuesSheet() {
           title="Each type with its own columns only"
           checked={compact}
           onChange={(e) => setView({ ...view, byType: e.currentTarget.checked })}
+        />
+        <Checkbox
+          size="xs"
+          label="◇ names"
+          title="Palettes by name instead of their values; in cues too"
+          checked={names}
+          onChange={(e) => setNames(e.currentTarget.checked)}
         />
         <ColumnsMenu
           columns={VALUE_COLUMNS.filter((c) => [...own.values()].some((a) => a.includes(c.id)))}

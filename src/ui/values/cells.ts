@@ -5,6 +5,7 @@ import { plain } from "@/core/units/units";
 import type { Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
 import { sourceText, valueText } from "../build/summary";
+import { paletteAt, paletteMark } from "../palettes/standing";
 
 export const LAYERS = ["value", "source", "timing"] as const;
 export type Layer = (typeof LAYERS)[number];
@@ -17,7 +18,15 @@ export interface Cell {
 const NONE: Cell = { text: "", form: "none" };
 
 /** A cell now. A celled attribute is told by its lowest and highest. */
-export function cellOf(world: World, half: Half, view: StageView, id: string, attribute: string, layer: Layer): Cell {
+export function cellOf(
+  world: World,
+  half: Half,
+  view: StageView,
+  id: string,
+  attribute: string,
+  layer: Layer,
+  names = false,
+): Cell {
   const targets = targetsOf(world.show, id, attribute);
   const first = targets[0];
   if (!first) return NONE;
@@ -26,6 +35,7 @@ export function cellOf(world: World, half: Half, view: StageView, id: string, at
   let entry: (typeof held)[string] | undefined;
   let source = "";
   let listed = false;
+  let palette: string | undefined;
   for (const { key } of targets) {
     const p = view.index.get(key);
     if (p === undefined || view.layout.attributes[p]![half.fn[p]!] !== attribute) continue;
@@ -34,6 +44,10 @@ export function cellOf(world: World, half: Half, view: StageView, id: string, at
     entry ??= held[key];
     source ||= sourceText(world, half.source[p]!, half.cue[p]!);
     listed ||= half.source[p]! >= 0;
+    if (names && palette === undefined) {
+      const found = paletteAt(world, key, half.source[p]!, half.cue[p]!);
+      palette = found ? paletteMark(found) : "";
+    }
   }
   const form = entry ? (keptOut[first.key] ? "out" : "held") : listed ? "list" : "default";
   if (low === Infinity) return { text: "–", form: "default" };
@@ -43,7 +57,7 @@ export function cellOf(world: World, half: Half, view: StageView, id: string, at
     const parts = [delay !== undefined && `+${plain(delay)}`, fade !== undefined && `${plain(fade)} s`];
     return { text: parts.filter(Boolean).join(" "), form };
   }
-  return { text: valueText(low, high, attribute, first), form };
+  return { text: palette || valueText(low, high, attribute, first), form };
 }
 
 /** The value of an attribute on stage, in its unit: the first of a celled one. Undefined where it is not in use. */

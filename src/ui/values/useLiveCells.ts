@@ -7,14 +7,14 @@ import { useSession, useStageFrame } from "../useSession";
 import { cellOf, type Layer } from "./cells";
 
 /** Writes what is live into the cells in sight, on frames on which the stage or what is held is new. React draws none of it. */
-export function useLiveCells(sheet: RefObject<HTMLElement | null>, layer: Layer): void {
+export function useLiveCells(sheet: RefObject<HTMLElement | null>, layer: Layer, names: boolean): void {
   const session = useSession();
   const waiting = useRef(0);
   const paint = (half: Half, view: StageView) => {
     const { world } = session.store.getState();
     for (const element of sheet.current?.querySelectorAll<HTMLElement>("[data-attribute]") ?? []) {
       const { id, attribute } = element.dataset as { id: string; attribute: string };
-      const { text, form } = cellOf(world, half, view, id, attribute, layer);
+      const { text, form } = cellOf(world, half, view, id, attribute, layer, names);
       if (element.textContent !== text) element.textContent = text;
       if (element.dataset.form !== form) element.dataset.form = form;
     }
@@ -23,7 +23,7 @@ export function useLiveCells(sheet: RefObject<HTMLElement | null>, layer: Layer)
   useEffect(() => {
     latest.current = paint;
   });
-  useStageFrame(paint, layer);
+  useStageFrame(paint, `${layer} ${names}`);
   useEffect(() => {
     const soon = () => {
       waiting.current ||= requestAnimationFrame(() => {

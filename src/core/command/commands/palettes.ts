@@ -9,11 +9,13 @@ import {
   widenPalette,
 } from "../../palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "../../palette/goneIntents";
+import { correctHang } from "../../program/hangIntent";
+import { startPalettes } from "../../palette/startIntent";
 import { evaluateSel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import { fixtureNumbered, paletteNumbered } from "../../show/world";
 import type { Palette } from "../../show/paletteSchema";
-import { command, intents, type Command } from "../command";
+import { command, fixturesOf, intents, type Command } from "../command";
 import type { ReadContext } from "../context";
 import { gather } from "../gathering";
 
@@ -149,6 +151,21 @@ export const PALETTES: Command[] = [
           width: args.each ? "each" : args.type ? "type" : "any",
         }),
       ),
+  }),
+  command({
+    chapter,
+    syntax: "starter palettes [<wanted:families>]",
+    about: "palettes to begin with, worked out from the rig; none that is there already",
+    example: "starter palettes focusing",
+    read: (args) => intents(startPalettes.of(args.wanted ? { families: args.wanted } : {})),
+  }),
+  command({
+    chapter,
+    syntax: "<sel> correct hang",
+    about:
+      "what a hand steered away from a position palette becomes the correction at output: palettes, aims and cues are right again, and none changes",
+    example: "3 correct hang",
+    read: (args, context) => intents(correctHang.of({ fixtures: fixturesOf(args, context) })),
   }),
   command({
     chapter,
