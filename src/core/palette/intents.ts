@@ -24,8 +24,11 @@ import { countsText, keptText, numberText, paletteText, several, wideText } from
 const family = z.enum(FAMILIES);
 const families = z.array(family).max(FAMILIES.length);
 /** The show of a draft as the plain record it stands for. */
-export const plainShow = (world: WorldDraft): Show =>
-  isDraft(world.show) ? (current(world.show) as Show) : world.show;
+export function plainShow(world: WorldDraft): Show {
+  const show: Show = world.show;
+  return isDraft(show) ? current(show) : show;
+}
+
 /** A palette of a draft; ends with `fail` where it is gone. */
 export const paletteIn = (world: WorldDraft, id: Id): Palette =>
   world.show.palettes[id] ?? fail("that palette does not exist");

@@ -72,7 +72,8 @@ export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) 
           <EditableText
             value={group.name}
             label="Group name"
-            onSave={(name) => (session.act([nameGroup.of({ group: id, name })]), setRenaming(false))}
+            onSave={(name) => void session.act([nameGroup.of({ group: id, name })])}
+            onClosed={() => setRenaming(false)}
           />
         </div>
       ) : (

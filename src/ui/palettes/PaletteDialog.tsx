@@ -7,7 +7,7 @@ import { atWidth, foldable } from "@/core/palette/keep";
 import { usesOf } from "@/core/palette/uses";
 import { countsText, several } from "@/core/palette/words";
 import { splitKey } from "@/core/show/ids";
-import { WIDTHS, type Palette, type Width } from "@/core/show/paletteSchema";
+import { WIDTHS, type Palette } from "@/core/show/paletteSchema";
 import { fixturesByNumber, palettesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";

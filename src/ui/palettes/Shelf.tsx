@@ -10,7 +10,7 @@ import { orderPalettes } from "@/core/palette/goneIntents";
 import { recordPalette } from "@/core/palette/intents";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { recordable } from "@/core/program/intents";
-import { WIDTHS, type Width } from "@/core/show/paletteSchema";
+import { WIDTHS } from "@/core/show/paletteSchema";
 import { palettesByNumber } from "@/core/show/world";
 import { z } from "@/core/units/zod";
 import { NumberField } from "../parts/NumberField";
@@ -112,7 +112,7 @@ export function Shelf() {
         </div>
         <TextInput
           size="xs"
-          w={74}
+          w={70}
           leftSection={<IconSearch size={13} />}
           placeholder="Find"
           aria-label="Find a palette"

@@ -56,7 +56,8 @@ export function Tile({ world, palette, state, picture, onPress, onDetails, onDra
           <EditableText
             value={name}
             label="Palette name"
-            onSave={(text) => (set({ name: text }), setRenaming(false))}
+            onSave={(text) => void set({ name: text })}
+            onClosed={() => setRenaming(false)}
           />
         </div>
       ) : (

@@ -10,22 +10,28 @@ interface Props {
   empty?: string;
   mono?: boolean;
   onSave(text: string): void;
+  /** It begins as a field, and tells when it no longer is one. */
+  onClosed?(): void;
   /** Where the text is a number: what scrubbing it does. */
   scrub?: { value: number; min: number; step: number; onSet(value: number, first: boolean): void };
 }
 
 /** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. A number is scrubbed too: drag, wheel, arrows. */
-export function EditableText({ value, label, empty = "", mono = false, onSave, scrub }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
+export function EditableText({ value, label, empty = "", mono = false, onSave, onClosed, scrub }: Props) {
+  const [draft, setDraft] = useState<string | null>(onClosed ? value : null);
   const { onKeyDown, ...pointer } = useNumberScrub({
     value: 0,
     onSet: () => undefined,
     ...scrub,
     onPress: () => setDraft(value),
   });
+  const close = () => {
+    setDraft(null);
+    onClosed?.();
+  };
   const keep = () => {
     if (draft !== null && draft.trim() !== value) onSave(draft.trim());
-    setDraft(null);
+    close();
   };
   if (draft === null) {
     return (
@@ -56,7 +62,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, s
       onBlur={keep}
       onKeyDown={(e) => {
         if (e.key === "Enter") keep();
-        if (e.key === "Escape") setDraft(null);
+        if (e.key === "Escape") close();
         e.stopPropagation();
       }}
     />
