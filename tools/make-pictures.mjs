@@ -42,7 +42,7 @@ try {
   await page.waitForTimeout(1500);
   await ask("go list 1 cue 3", "go list 3", "go list 4");
   await page.waitForTimeout(9500);
-  await ask("group 2", "at 82 colour at #2ad1c9 delay 0 to 3");
+  await ask("group 2", "at 82 palette 45 colour delay 0 to 3");
   await page.locator("#ask").fill("21 thru 36 zoom at 15 to 40");
   await page.waitForTimeout(700);
   await shot("build");
@@ -55,7 +55,13 @@ try {
   await page.getByRole("option", { name: "selected" }).click();
   await page.waitForTimeout(900);
   await shot("values");
-  await page.getByRole("button", { name: "Values", exact: true }).click();
+  await page.getByRole("button", { name: "Palettes", exact: true }).click();
+  await page.getByRole("tab", { name: "Focus" }).click();
+  await page.getByLabel("Palette 83 Wide").click({ button: "right" });
+  await page.waitForTimeout(600);
+  await shot("palette");
+  await page.keyboard.press("Escape");
+  await page.getByRole("tab", { name: "Colour" }).click();
   await ask("why 21 dimmer");
   await page.waitForTimeout(400);
   await shot("why");

@@ -1,12 +1,14 @@
 /** Looks: what a cue shows, fixture by fixture; and which looks an edit changes (SEMANTICS 4). */
-import { modelOf } from "../show/model";
+import { modelOf, specOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { isLitBy } from "../program/light";
 import { changedPalettes } from "../palette/lookup";
 import { paletteName, resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
+import { isLink, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
+import { grouped } from "../units/grouped";
 import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
 import { usersOf } from "./users";
 
@@ -47,6 +49,18 @@ export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Trackin
   const { specs } = modelOf(show, fixture);
   const lit = isLitBy(specs, (k) => values[k]! > 0 || effects.has(k));
   return lit ? (effects.size > 0 ? [...values, ...effects.values()] : values) : null;
+}
+
+/** Whether a fixture is lit in a cue: only what lights it is worked out. */
+function isLitAt(show: Resolving, fixture: Fixture, tracking: Tracking, index: number): boolean {
+  const parts = partsOf(show, fixture);
+  return isLitBy(modelOf(show, fixture).specs, (k) => {
+    const { key, spec } = parts[k]!;
+    if (inForceAt(tracking, key, index, false, "effect")) return true;
+    const found = inForceAt(tracking, key, index);
+    const resolved = found && resolveEntry(show, key, spec, found.entry);
+    return (resolved ? resolved.value : spec.default) > 0;
+  });
 }
 
 /** The effects in force on a fixture's parameters, by their place, each told from others by a number. */
@@ -136,6 +150,24 @@ export function ripple(before: Show, after: Show): Rippled[] {
   }
 }
 
+/** Whether an entry means something else in two versions of a show; worked out once for each palette and parameter. */
+function givingOther(before: Show, after: Show): (key: ParamKey, entry: Entry) => boolean {
+  const byPalette = new Map<Id, Map<ParamKey, boolean>>();
+  return (key, entry) => {
+    const { value } = entry;
+    if (typeof value !== "object" || !isLink(value)) return entry.effect !== undefined;
+    let known = byPalette.get(value.palette);
+    if (!known) byPalette.set(value.palette, (known = new Map()));
+    const held = known.get(key);
+    if (held !== undefined) return held;
+    const spec = specOf(after, key);
+    const [x, y] = [before, after].map((show) => spec && resolveEntry(show, key, spec, entry));
+    const other = x?.fn !== y?.fn || Math.abs((x?.value ?? 0) - (y?.value ?? 0)) > SAME;
+    known.set(key, other);
+    return other;
+  };
+}
+
 /** The same in small pieces, so that whoever works it out can listen in between. */
 export function* rippling(before: Show, after: Show): Generator<undefined, Rippled[]> {
   const found: Rippled[] = [];
@@ -145,15 +177,21 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
     sameRig ? [] : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]),
   );
   const names = [...changedPalettes(before.palettes, after.palettes)].map(paletteName);
+  const givesOther = givingOther(before, after);
+  /** Whether what is in force for a parameter in one version is not what it is in the other. */
+  const othersBy = (key: ParamKey, was: number, is: number, a: Tracking, b: Tracking): boolean => {
+    const [old, now] = [inForceAt(a, key, was)?.entry, inForceAt(b, key, is)?.entry];
+    return old !== now || (old !== undefined && givesOther(key, old));
+  };
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
     if (!old || (old.cues === list.cues && sameRig && names.length === 0)) continue;
     const [a, b] = [trackingOf(old, before), trackingOf(list, after)];
-    const linked = new Set([...usersOf(a, names), ...usersOf(b, names)].map((key) => splitKey(key).fixture));
+    const linked = grouped(new Set([...usersOf(a, names), ...usersOf(b, names)]), (key) => splitKey(key).fixture);
     const keys = touchedKeys(old, list);
-    const fixtures = [...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved, ...linked])].filter(
-      (id) => before.fixtures[id] && after.fixtures[id],
-    );
+    const fixtures = [
+      ...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved, ...linked.keys()]),
+    ].filter((id) => before.fixtures[id] && after.fixtures[id]);
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
     for (const [i, cue] of cuesOf(list).entries()) {
       yield;
@@ -164,13 +202,18 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
         // The very same entries in force give the same look: the quick way for nearly all cues.
         const may =
           moved.has(id) ||
-          linked.has(id) ||
-          (keys?.get(id) ?? partsOf(after, fixture).map(({ key }) => key)).some(
+          (keys ? (keys.get(id) ?? []) : partsOf(after, fixture).map(({ key }) => key)).some(
             (key) =>
               inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry ||
               inForceAt(a, key, was, false, "effect")?.entry !== inForceAt(b, key, i, false, "effect")?.entry,
           );
-        return may && !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, fixture, b, i));
+        if (!may) {
+          const follows = linked.get(id) ?? [];
+          if (!follows.some((key) => othersBy(key, was, i, a, b))) return false;
+          // With the same intensity it looks different where it is lit at all.
+          if (!follows.some((key) => key.endsWith(".Dimmer"))) return isLitAt(after, fixture, b, i);
+        }
+        return !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, fixture, b, i));
       });
       if (differ.length > 0) found.push({ list: list.id, cue: cue.id, fixtures: differ });
     }

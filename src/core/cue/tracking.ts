@@ -48,8 +48,17 @@ export function trackingOf(list: CueList, show: Looking): Tracking {
   if (last?.show.palettes === palettes && last.show.types === types && last.show.fixtures === fixtures)
     return last.made;
   const looking = { palettes, types, fixtures };
-  const silent = (key: ParamKey, { value }: Entry) =>
-    typeof value === "object" && isLink(value) && saidBy(looking, value.palette, key) === undefined;
+  // It is asked once for each entry and version of the palettes.
+  const known = new WeakMap<Entry, { key: ParamKey; says: boolean }>();
+  const silent = (key: ParamKey, entry: Entry) => {
+    const { value } = entry;
+    if (typeof value !== "object" || !isLink(value)) return false;
+    const last = known.get(entry);
+    if (last?.key === key) return !last.says;
+    const says = saidBy(looking, value.palette, key) !== undefined;
+    known.set(entry, { key, says });
+    return !says;
+  };
   const made: Tracking = { ...base, silent };
   inShows.set(base, { show: looking, made });
   return made;

@@ -50,9 +50,9 @@ export function hasColour(show: Show, item: Item): boolean {
   const fixture = show.fixtures[splitItem(item).fixture];
   if (!fixture) return false;
   const { specs } = modelOf(show, fixture);
-  let known = coloured.get(specs);
-  if (known === undefined) coloured.set(specs, (known = solved(specs, WHITE).some((m) => m.values.length > 0)));
-  return known;
+  let has = coloured.get(specs);
+  if (has === undefined) coloured.set(specs, (has = solved(specs, WHITE).some((m) => m.values.length > 0)));
+  return has;
 }
 const coloured = new WeakMap<readonly ParameterSpec[], boolean>();
 
@@ -82,12 +82,14 @@ export function colourOf(show: Pick<Show, "types">, fixture: Fixture, place: str
   return undefined;
 }
 
-const last = new WeakMap<readonly ParameterSpec[], { wanted: Wanted; made: readonly Made[] }>();
+const known = new WeakMap<readonly ParameterSpec[], WeakMap<Wanted, readonly Made[]>>();
 
 /** What each cell of a mode is to be. Thousands of fixtures of one mode ask for the same one after another. */
 function solved(specs: readonly ParameterSpec[], wanted: Wanted): readonly Made[] {
-  const before = last.get(specs);
-  if (before?.wanted === wanted) return before.made;
+  let own = known.get(specs);
+  if (!own) known.set(specs, (own = new WeakMap()));
+  const before = own.get(wanted);
+  if (before) return before;
   const parts = specs.map((spec, place): Part => ({
     place,
     cell: spec.cell,
@@ -96,7 +98,7 @@ function solved(specs: readonly ParameterSpec[], wanted: Wanted): readonly Made[
   }));
   const made = [...grouped(parts, (p) => p.cell).values()].map((own) => ofCell(own, wanted));
   const all = made.some((m) => m.values.length > 0) ? made : [hue(parts, wanted)];
-  last.set(specs, { wanted, made: all });
+  own.set(wanted, all);
   return all;
 }
 

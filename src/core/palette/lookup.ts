@@ -30,14 +30,27 @@ export function writtenFor(show: Looking, palette: Palette, key: ParamKey): Said
   return followedFor(show, palette, key, spec);
 }
 
-/** What a parameter would follow if it had no exception: of its type, then of any. */
+/** By palette, by the parameters of a mode, by place: all fixtures of a mode follow the same. */
+const followed = new WeakMap<Palette, WeakMap<readonly ParameterSpec[], Map<string, Said | null>>>();
+
+/** What a parameter would follow if it had no exception: of its type, then of any. Worked out once for all of a mode. */
 export function followedFor(show: Looking, palette: Palette, key: ParamKey, spec: ParameterSpec): Said | undefined {
-  const { fixture: id, cell } = splitKey(key);
-  const fixture = show.fixtures[id]!;
+  const dot = key.indexOf(".");
+  const fixture = show.fixtures[key.slice(0, dot)]!;
+  const place = key.slice(dot + 1);
+  const { specs } = modelOf(show, fixture);
+  let ofPalette = followed.get(palette);
+  if (!ofPalette) followed.set(palette, (ofPalette = new WeakMap()));
+  let ofMode = ofPalette.get(specs);
+  if (!ofMode) ofPalette.set(specs, (ofMode = new Map()));
+  const known = ofMode.get(place);
+  if (known !== undefined) return known ?? undefined;
+  const { cell } = splitKey(key);
   const typed = ofType(palette, fixture, cell, spec);
-  if (typed) return { ...typed, from: "type" };
-  const any = ofAny(show, palette, fixture, cell, spec);
-  return any && { ...any, from: "any" };
+  const any = typed ? undefined : ofAny(show, palette, fixture, cell, spec);
+  const made: Said | null = typed ? { ...typed, from: "type" } : any ? { ...any, from: "any" } : null;
+  ofMode.set(place, made);
+  return made ?? undefined;
 }
 
 function ofType(palette: Palette, fixture: Fixture, cell: number, spec: ParameterSpec): PaletteEntry | undefined {

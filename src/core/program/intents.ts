@@ -43,10 +43,11 @@ export const hold = defineIntent({
       }
     }
     const before = plainly(world.hands.held) as World["hands"]["held"];
+    const origins = plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
     for (const [key, { value }] of Object.entries(values)) {
       const was = before[key]?.value;
       if (typeof value === "object" && isLink(value)) {
-        if (world.hands.cameFrom[key]) delete world.hands.cameFrom[key];
+        if (origins[key]) delete world.hands.cameFrom[key];
       } else if (typeof was === "object" && isLink(was)) world.hands.cameFrom[key] = was.palette;
     }
     // Frozen, it is taken as it is: nothing in it is a draft.

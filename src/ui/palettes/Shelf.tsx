@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Select, TextInput } from "@mantine/core";
-import { IconPlus, IconRefresh, IconSearch, IconSparkles, IconSquarePlus } from "@tabler/icons-react";
+import { IconPlus, IconRefresh, IconSparkles, IconSquarePlus } from "@tabler/icons-react";
 import { useMemo, useState } from "react";
 import { palette as applyPalette } from "@/core/command/building";
 import { gather } from "@/core/command/gathering";
@@ -112,8 +112,7 @@ export function Shelf() {
         </div>
         <TextInput
           size="xs"
-          w={70}
-          leftSection={<IconSearch size={13} />}
+          w={62}
           placeholder="Find"
           aria-label="Find a palette"
           value={search}
@@ -121,7 +120,7 @@ export function Shelf() {
         />
         <NumberField
           size="xs"
-          w={54}
+          w={48}
           aria-label="Seconds a pressed palette takes"
           title="Seconds a pressed palette takes to get there"
           suffix=" s"
@@ -133,7 +132,7 @@ export function Shelf() {
         />
         <Select
           size="xs"
-          w={76}
+          w={68}
           value={width}
           onChange={(v) => v && setWidth(v)}
           data={[...WIDTHS]}
