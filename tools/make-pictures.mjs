@@ -57,7 +57,7 @@ try {
   await shot("values");
   await page.getByRole("button", { name: "Palettes", exact: true }).click();
   await page.getByRole("tab", { name: "Focus" }).click();
-  await page.getByLabel("Palette 83 Wide").click({ button: "right" });
+  await page.getByRole("button", { name: /^83 / }).click({ button: "right" });
   await page.waitForTimeout(600);
   await shot("palette");
   await page.keyboard.press("Escape");

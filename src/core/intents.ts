@@ -13,6 +13,8 @@ import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
+import { hardenCue } from "./cue/hardIntent";
+import { writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
 import { correctHang } from "./program/hangIntent";
 import { nameShow } from "./show/nameShow";
@@ -42,6 +44,8 @@ export const INTENTS = registryOf([
   deletePalette,
   replacePalette,
   startPalettes,
+  writePalette,
+  hardenCue,
   orderPalettes,
   program.hold,
   program.drop,

@@ -54,6 +54,8 @@ function runOrThrow(desk: Desk, line: string): void {
 }
 const start = standing();
 const [f1, f2] = Object.values(start.show.fixtures).map((f) => f.id) as [string, string];
+const fourth = Object.values(start.show.lists).find((l) => l.number === 4)!.id;
+const [linkedCue] = Object.keys(start.show.lists[fourth]!.cues) as [string];
 const mover = Object.values(start.show.fixtures).find((f) => f.number === 11)!.id;
 const [list, other] = Object.keys(start.show.lists) as [string, string];
 const [group, later] = Object.keys(start.show.groups) as [string, string];
@@ -94,6 +96,8 @@ const SAMPLES: Intent[] = [
   { kind: "exceptPalette", palette: first, items: [f2], own: true },
   { kind: "foldPalette", palette: first },
   { kind: "widenPalette", palette: first, width: "any" },
+  { kind: "writePalette", palette: first, values: { [key]: { attribute: "Dimmer", value: 33 } }, type: false },
+  { kind: "hardenCue", list: fourth, cue: linkedCue, palette: first },
   { kind: "startPalettes", families: ["Focus"] },
   { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },

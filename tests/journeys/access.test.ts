@@ -67,6 +67,35 @@ const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<u
     () => app.page.locator("#ask").fill("999 at 50"),
     async () => (await close(), await close()),
   ],
+  ...(
+    [
+      ["a palette in full", "Record a palette in full"],
+      ["starter palettes", "Palettes to begin with"],
+      ["the update", "Update what the held values came from"],
+    ] as const
+  ).map(([what, label]): [string, () => Promise<unknown>, () => Promise<unknown>] => [
+    what,
+    () => app.page.getByRole("button", { name: label }).click(),
+    close,
+  ]),
+  ["inside a palette", () => app.page.getByRole("button", { name: /^43 / }).click({ button: "right" }), close],
+  [
+    "own times, and the values sheet",
+    async () => (
+      await ask("1 thru 12"),
+      await app.page.getByLabel("Own times of intensity").click(),
+      await app.page.getByRole("button", { name: "Values", exact: true }).click()
+    ),
+    () => app.page.getByRole("button", { name: "Palettes", exact: true }).click(),
+  ],
+  [
+    "a group's own plan",
+    async () => (
+      await app.page.getByLabel("More for group 3").click(),
+      await app.page.getByText("laid by hand").click()
+    ),
+    close,
+  ],
   ["Record", () => app.page.getByTestId("record").click(), close],
   ["Why", () => ask("why 1 dimmer"), () => app.page.getByTestId("why").getByRole("button", { name: "Close" }).click()],
   ["Cues", () => place("Alt+3")],

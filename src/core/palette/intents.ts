@@ -15,7 +15,18 @@ import { EntrySchema, isLink, type Entry } from "../show/value";
 import { paletteNumbered, type World } from "../show/world";
 import { grouped } from "../units/grouped";
 import { familiesOf } from "./families";
-import { atWidth, foldable, keepable, keptAt, mergedKept, nothingKept, referredTo, saidKeys, type Kept } from "./keep";
+import {
+  atWidth,
+  foldable,
+  keepable,
+  keptAt,
+  mergedKept,
+  nothingKept,
+  referredTo,
+  saidKeys,
+  withValues,
+  type Kept,
+} from "./keep";
 import { followedFor, writtenFor } from "./lookup";
 import { specOf } from "../show/model";
 import { roundTrip, usesOf, usesText } from "./uses";
@@ -130,19 +141,7 @@ export const updatePalette = defineIntent({
         `nothing is held of what ${paletteText({ show }, id)} is about: ${familiesOf(palette).join(", ").toLowerCase() || "nothing yet"}`,
         "Set a value of these families first",
       );
-    const own = { ...palette.own };
-    if (type) {
-      const typed = keptAt(show, values, "type");
-      const types = { ...palette.types };
-      for (const [name, of] of Object.entries(typed.types)) {
-        const old = types[name];
-        types[name] = { reference: old?.reference ?? of.reference, values: { ...old?.values, ...of.values } };
-      }
-      for (const key of keys) delete own[key];
-      return put(world, id, { own: { ...own, ...typed.own }, types, any: palette.any });
-    }
-    for (const key of keys) own[key] = values[key]!;
-    put(world, id, { own, types: palette.types, any: palette.any });
+    put(world, id, withValues(show, palette, values, type));
   },
   says(world, { palette: id, type }) {
     const palette = world.show.palettes[id];

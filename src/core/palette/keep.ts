@@ -99,6 +99,25 @@ export function mergedKept(old: Kept, made: Kept, recorded: Iterable<ParamKey>):
   };
 }
 
+/** A palette with values as exceptions of just those fixtures, or as what their types follow. */
+export function withValues(
+  show: Looking,
+  palette: Palette,
+  values: Record<ParamKey, PaletteEntry>,
+  type: boolean,
+): Kept {
+  const own = { ...palette.own };
+  if (!type) return { own: Object.assign(own, values), types: palette.types, any: palette.any };
+  const typed = keptAt(show, values, "type");
+  const types = { ...palette.types };
+  for (const [name, of] of Object.entries(typed.types)) {
+    const old = types[name];
+    types[name] = { reference: old?.reference ?? of.reference, values: { ...old?.values, ...of.values } };
+  }
+  for (const key in values) delete own[key];
+  return { own: { ...own, ...typed.own }, types, any: palette.any };
+}
+
 /** All parameters of patched fixtures of which a palette says something. */
 export function saidKeys(
   show: Looking,

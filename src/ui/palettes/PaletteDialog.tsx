@@ -12,6 +12,7 @@ import { fixturesByNumber, palettesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
+import { PaletteSheet } from "./PaletteSheet";
 import { wordsOf } from "./says";
 import classes from "./Palettes.module.css";
 
@@ -129,6 +130,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             ))}
           </Table.Tbody>
         </Table>
+        <PaletteSheet palette={palette} />
         <Group gap="xs">
           <Button
             size="compact-sm"

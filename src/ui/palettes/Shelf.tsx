@@ -186,7 +186,6 @@ export function Shelf() {
             <button
               type="button"
               disabled={!canKeep}
-              aria-label={`Record palette ${next} here`}
               title={
                 canKeep
                   ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, width ${width}`
@@ -194,8 +193,7 @@ export function Shelf() {
               }
               onClick={() => void quick()}
             >
-              <span className="num">{next}</span>
-              <IconPlus size={16} aria-hidden />
+              <span className="num">{next}</span> <IconPlus size={16} aria-hidden />{" "}
               <i>{canKeep ? "record here" : "hold, then press"}</i>
             </button>
           </li>

@@ -65,14 +65,11 @@ export function Tile({ world, palette, state, picture, onPress, onDetails, onDra
           type="button"
           className={classes.press}
           aria-pressed={state.stands}
-          aria-label={`Palette ${number} ${name}${lacks ? `, ${lacks}` : ""}`}
           title={`${name}: press to apply${lacks ? ` (${lacks})` : ""}; of ${width === "each" ? "each fixture" : width === "type" ? "types" : "any fixture"}${uses ? `; used ${uses}` : ""}`}
           onClick={onPress}
           onDoubleClick={() => setRenaming(true)}
         >
-          <span className="num">{number}</span>
-          <TilePicture picture={picture} />
-          <b>{name}</b>
+          <span className="num">{number}</span> <TilePicture picture={picture} /> <b>{name}</b>{" "}
           {lacks && <em>{lacks}</em>}
         </button>
       )}

@@ -1,8 +1,9 @@
 "use client";
 
-import { Button, Modal, SegmentedControl, Stack, Text } from "@mantine/core";
+import { Button, Chip, Group, Modal, SegmentedControl, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { ripple } from "@/core/cue/looks";
+import { givenIn, hardenCue } from "@/core/cue/hardIntent";
 import { updateCue } from "@/core/cue/recordIntents";
 import { sourcesOfHeld } from "@/core/cue/sources";
 import { perform } from "@/core/desk/perform";
@@ -16,6 +17,7 @@ import { plain } from "@/core/units/units";
 import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
 
+const MOST_CHIPS = 40;
 type Choice = "leave" | "these" | "type" | "cue";
 
 /** Every palette and cue that what is held came from, each to be written or left; with what that changes elsewhere. */
@@ -31,6 +33,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
       ),
     [world, runs],
   );
+  const [kept, setKept] = useState<ReadonlySet<string>>(new Set());
   const [choices, setChoices] = useState<Record<string, Choice>>({});
   const rows = [
     ...[...sources.palettes].map(([id, keys]) => ({ id, keys: keys.length, palette: true as const, list: "" })),
@@ -49,8 +52,17 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
     const done = perform({ world, history: EMPTY_HISTORY }, { intents, events: [] });
     return isRefusal(done) ? done.what : ripple(world.show, done.world.show);
   }, [world, JSON.stringify(intents)]); // eslint-disable-line react-hooks/exhaustive-deps
+  const palettes = rows.filter((r) => r.palette && chosen(r.id, true) !== "leave").map((r) => r.id);
+  const rippled = change === undefined || typeof change === "string" ? [] : change;
+  const keeps = rippled
+    .filter((r) => kept.has(r.cue))
+    .flatMap(({ list, cue }) =>
+      palettes
+        .filter((palette) => givenIn(world.show, list, cue, palette).length > 0)
+        .map((palette) => hardenCue.of({ list, cue, palette })),
+    );
   const update = () => {
-    if (!session.act(intents)) onClose();
+    if (!session.act([...keeps, ...intents])) onClose();
   };
   return (
     <Modal opened onClose={onClose} title="Update what it came from" size="lg" centered>
@@ -104,14 +116,31 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
               ? change
               : change.length === 0
                 ? "No other look changes."
-                : `Looks that change: ${change
-                    .slice(0, 12)
-                    .map(
-                      (r) =>
-                        `cue ${plain(world.show.lists[r.list]!.cues[r.cue]!.number, 3)} of ${world.show.lists[r.list]!.name}`,
-                    )
-                    .join(", ")}${change.length > 12 ? ` and ${change.length - 12} more` : ""}.`}
+                : `${several(change.length, "look")} ${change.length === 1 ? "changes" : "change"}; press one that shall stay as it is.`}
         </Text>
+        <Group gap={6}>
+          {rippled.slice(0, MOST_CHIPS).map((r) => {
+            const list = world.show.lists[r.list]!;
+            return (
+              <Chip
+                key={r.cue}
+                size="xs"
+                variant="outline"
+                checked={!kept.has(r.cue)}
+                onChange={(on) => {
+                  const next = new Set(kept);
+                  if (on) next.delete(r.cue);
+                  else next.add(r.cue);
+                  setKept(next);
+                }}
+              >
+                cue {plain(list.cues[r.cue]!.number, 3)} of {list.name}
+                {kept.has(r.cue) ? ": stays, by numbers" : ""}
+              </Chip>
+            );
+          })}
+          {rippled.length > MOST_CHIPS && <Text size="sm">and {rippled.length - MOST_CHIPS} more</Text>}
+        </Group>
         <Button disabled={intents.length === 0 || typeof change === "string"} onClick={update}>
           Update
         </Button>

@@ -10,12 +10,15 @@ import {
 } from "../../palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "../../palette/goneIntents";
 import { correctHang } from "../../program/hangIntent";
+import { hardenCue } from "../../cue/hardIntent";
+import { writePalette } from "../../palette/writeIntent";
+import { targetsOf } from "../../show/model";
 import { startPalettes } from "../../palette/startIntent";
 import { evaluateSel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import { fixtureNumbered, paletteNumbered } from "../../show/world";
 import type { Palette } from "../../show/paletteSchema";
-import { command, fixturesOf, intents, type Command } from "../command";
+import { command, cueOf, fixturesOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 import { gather } from "../gathering";
 
@@ -131,6 +134,32 @@ export const PALETTES: Command[] = [
           own: false,
         }),
       ),
+  }),
+  command({
+    chapter,
+    syntax: "set palette <number:palette> <sel> <attr> at <value:number> [type]",
+    about: "a value in the palette itself, nothing held: for these fixtures only, or for their whole type",
+    example: "set palette 83 22 zoom at 38",
+    read(args, context) {
+      const { show } = context.world;
+      const targets = evaluateSel(args.sel, context).flatMap((i) => targetsOf(show, i, args.attr));
+      if (targets.length === 0) fail(`none of these fixtures has ${args.attr}`, "Name fixtures that have it");
+      const values = Object.fromEntries(targets.map((t) => [t.key, { attribute: t.attribute, value: args.value }]));
+      return intents(
+        writePalette.of({ palette: paletteOf(args.number, context).id, values, type: args.type === true }),
+      );
+    },
+  }),
+  command({
+    chapter,
+    syntax: "set [list <list>] cue <cueNumber:cue> hard palette <number:palette>",
+    about: "the cue keeps what the palette gives it now, as numbers; the next cue goes on following it",
+    example: "set cue 1 hard palette 41",
+    read(args, context) {
+      const list = listOf(args, context);
+      const { id } = paletteOf(args.number, context);
+      return intents(hardenCue.of({ list: list.id, cue: cueOf(list, args.cueNumber).id, palette: id }));
+    },
   }),
   command({
     chapter,

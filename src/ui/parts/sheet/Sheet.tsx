@@ -160,16 +160,18 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
                 data-heads={heads !== undefined}
                 style={{ top: start, ...(heads ? { gridTemplateColumns: template(heads) } : {}) }}
               >
-                {props.onFold ? (
-                  <button type="button" aria-expanded={!folds} onClick={() => props.onFold!(line.section)}>
-                    {folds ? <IconChevronRight size={14} /> : <IconChevronDown size={14} />}
-                    {line.title} <span className="num">{line.count}</span>
-                  </button>
-                ) : (
-                  <span className={classes.sectionTitle}>
-                    {line.title} <span className="muted">{line.count}</span>
-                  </span>
-                )}
+                <span role="rowheader" className={classes.sectionTitle}>
+                  {props.onFold ? (
+                    <button type="button" aria-expanded={!folds} onClick={() => props.onFold!(line.section)}>
+                      {folds ? <IconChevronRight size={14} /> : <IconChevronDown size={14} />}
+                      {line.title} <span className="num">{line.count}</span>
+                    </button>
+                  ) : (
+                    <>
+                      {line.title} <span className="muted">{line.count}</span>
+                    </>
+                  )}
+                </span>
                 {heads && <SheetHead columns={heads.filter((c) => !c.fixed)} view={view} setView={setView} />}
               </div>
             );
