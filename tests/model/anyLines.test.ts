@@ -78,6 +78,23 @@ const rigging = fc.oneof(
   of`universe ${n(2)} ${pick("unpatch", "copy to 3")}`,
   of`record group ${n(4)}`,
 );
+const palette = pick("1", "2", "3", "4");
+const palettes = fc.oneof(
+  of`record palette ${palette} ${pick("each", "type", "any")}${pick("", "", " only colour", " only position", " whole focusing", " with gobos", " overwrite")}`,
+  of`${sel} palette ${palette}`,
+  of`${sel} palette ${palette}`,
+  of`update palette ${palette}${pick("", " type")}`,
+  of`set palette ${palette} ${pick("fold in", "width each", "width type", "width any", "number 3", "shelf off")}`,
+  of`set palette ${palette} ${pick("own", "follow")} ${sel}`,
+  of`set palette ${palette} ${sel} ${attr} at ${value}${pick("", " type")}`,
+  of`set palette ${palette} reference ${n(24)}`,
+  of`set ${cue} hard palette ${palette}`,
+  of`${pick("delete palette", "replace palette 1 by", "merge palette 2 into", "order palettes 2 1 3", "with palette")} ${palette}`,
+  of`${sel} correct hang`,
+  of`${sel} aim at ${n(6, -6)} ${n(6)} 0`,
+  pick("same colour", "starter palettes focusing", "identify off"),
+  of`${sel} identify on`,
+);
 const keeping = fc.oneof(
   of`record ${cue} fade ${n(3, 0)}${pick("", "", " cueonly", " merge", " overwrite", " from stage")}`,
   of`record ${cue} empty`,
@@ -108,6 +125,7 @@ const line = fc.oneof(
   { weight: 3, arbitrary: typing },
   { weight: 1, arbitrary: rigging },
   { weight: 3, arbitrary: keeping },
+  { weight: 2, arbitrary: palettes },
   { weight: 3, arbitrary: playing },
 );
 
@@ -174,7 +192,7 @@ function checkRestored(desk: Desk): void {
 
 /** With one list alone on stage and all fades done, the stage is what is in force in its cue. */
 function checkSettled(desk: Desk, log: string): void {
-  for (const text of ["clear", "blind off", "highlight off", "all", "unpark", "none", "blackout off", "grand at 100"])
+  for (const text of ["clear", "blind off", "highlight off", "all", "identify off", "unpark", "none", "blackout off", "grand at 100"])
     runLine(desk, text);
   const {
     world: { show },
@@ -230,6 +248,15 @@ const START = [
   "clear",
   "5 gobo spin at 10 wheel at 3",
   "record list 2 cue 2 fade 1",
+  "clear",
+  "1 zoom at 20 colour at #ff8000",
+  "record palette 1 type",
+  "clear",
+  "5 aim at 0 2 0",
+  "record palette 2 any",
+  "clear",
+  "1 thru 8 at 70 palette 1 palette 2",
+  "record list 2 cue 3 fade 2",
   "clear",
   "11.3 at 40",
   "8 dimmer at 0 strobe at 4",
