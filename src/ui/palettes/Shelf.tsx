@@ -16,7 +16,7 @@ import { z } from "@/core/units/zod";
 import { NumberField } from "../parts/NumberField";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
-import { PaletteDialog } from "./PaletteDialog";
+import { lookInside } from "./PaletteInside";
 import { RecordPalette } from "./RecordPalette";
 import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";
@@ -52,9 +52,7 @@ export function Shelf() {
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
   const [dragged, setDragged] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<
-    { kind: "record" } | { kind: "update" } | { kind: "starters" } | { kind: "inside"; id: string } | null
-  >(null);
+  const [dialog, setDialog] = useState<{ kind: "record" } | { kind: "update" } | { kind: "starters" } | null>(null);
   const { show, hands } = world;
   const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
   const chosen = hands.selection;
@@ -176,7 +174,7 @@ export function Shelf() {
             state={states.get(p.id)!}
             picture={pictures.get(p.id)!}
             onPress={() => void apply(p.id)}
-            onDetails={() => setDialog({ kind: "inside", id: p.id })}
+            onDetails={() => lookInside(p.id)}
             onDrag={() => setDragged(p.id)}
             onDrop={() => drop(p.id)}
           />
@@ -210,9 +208,6 @@ export function Shelf() {
       )}
       {dialog?.kind === "starters" && <StarterDialog onClose={() => setDialog(null)} />}
       {dialog?.kind === "update" && <UpdateDialog onClose={() => setDialog(null)} />}
-      {dialog?.kind === "inside" && show.palettes[dialog.id] && (
-        <PaletteDialog palette={show.palettes[dialog.id]!} onClose={() => setDialog(null)} />
-      )}
     </section>
   );
 }

@@ -11,6 +11,7 @@ import { Fence } from "../parts/Fence";
 import { capital } from "../parts/words";
 import { useStillPage } from "../parts/scrub";
 import { SessionContext } from "../useSession";
+import { PaletteInside } from "../palettes/PaletteInside";
 import { WhyPanel } from "../why/WhyPanel";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
@@ -123,6 +124,9 @@ function Frame({ children }: { children: ReactNode }) {
       <Notices />
       <Fence what="Why">
         <WhyPanel />
+      </Fence>
+      <Fence what="The palette">
+        <PaletteInside />
       </Fence>
       <HouseDim.Veil />
     </div>

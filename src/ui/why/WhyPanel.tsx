@@ -1,13 +1,20 @@
 "use client";
 
 import { CloseButton } from "@mantine/core";
+import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { attributeInfo, withUnit } from "@/core/fixture/attribute";
 import { itemText } from "@/core/show/model";
 import type { Why, WhyStep } from "@/core/play/why";
-import { item, splitKey } from "@/core/show/ids";
+import { arm } from "@/core/program/intents";
+import { select } from "@/core/select/intents";
+import { item, splitKey, type ParamKey } from "@/core/show/ids";
+import { isLink } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
+import { lookInside } from "../palettes/PaletteInside";
+import { paletteMark } from "../palettes/standing";
+import { usePlaceHref } from "../shell/placeHref";
 import { useSession, useShow } from "../useSession";
 import classes from "./Why.module.css";
 
@@ -46,8 +53,16 @@ export function WhyPanel() {
     <aside className={classes.panel} aria-label="Why" data-testid="why">
       <header className={classes.head}>
         <h2>
-          Why fixture {itemText(world.show, item(fixture, cell))} shows{" "}
-          {attributeInfo(why.attribute).label.toLowerCase()} {withUnit(why.value, why.attribute)}
+          Why{" "}
+          <button
+            type="button"
+            className={classes.go}
+            title="Select it"
+            onClick={() => session.act([select.of({ items: [item(fixture, cell)] })])}
+          >
+            fixture {itemText(world.show, item(fixture, cell))}
+          </button>{" "}
+          shows {attributeInfo(why.attribute).label.toLowerCase()} {withUnit(why.value, why.attribute)}
         </h2>
         <CloseButton aria-label="Close" onClick={() => session.showWhy(null)} />
       </header>
@@ -59,7 +74,9 @@ export function WhyPanel() {
       <ol className={classes.steps}>
         {steps.map((step, i) => (
           <li key={i} data-hidden={step.hidden}>
-            <strong>{title(world, step)}</strong>
+            <strong>
+              <Contributor world={world} step={step} parameter={why.key} />
+            </strong>
             <span className="num">
               {isFactor(step) ? `${plain(step.value)} %` : withUnit(step.value, step.attribute ?? why.attribute)}
             </span>
@@ -68,6 +85,45 @@ export function WhyPanel() {
         ))}
       </ol>
     </aside>
+  );
+}
+
+/** What contributes, pressed to go there: the list with its cue, the palette. */
+function Contributor({ world, step, parameter }: { world: World; step: WhyStep; parameter: ParamKey }) {
+  const session = useSession();
+  const router = useRouter();
+  const href = usePlaceHref();
+  const { show, hands } = world;
+  const list = step.list ? show.lists[step.list] : undefined;
+  const value = (step.what === "programmer" ? hands.held[parameter] : list?.cues[step.cue ?? ""]?.entries[parameter])
+    ?.value;
+  const palette = typeof value === "object" && isLink(value) ? show.palettes[value.palette] : undefined;
+  const goTo = () => {
+    if (!list) return;
+    session.act([arm.of({ list: list.id })], "arm");
+    router.push(href("cues"));
+  };
+  return (
+    <>
+      {list ? (
+        <button type="button" className={classes.go} title="Go to its cues" onClick={goTo}>
+          {title(world, step)}
+        </button>
+      ) : (
+        title(world, step)
+      )}
+      {palette && " "}
+      {palette && (
+        <button
+          type="button"
+          className={classes.go}
+          title="Look inside the palette"
+          onClick={() => lookInside(palette.id)}
+        >
+          {paletteMark(palette)}
+        </button>
+      )}
+    </>
   );
 }
 
