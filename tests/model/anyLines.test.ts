@@ -192,7 +192,17 @@ function checkRestored(desk: Desk): void {
 
 /** With one list alone on stage and all fades done, the stage is what is in force in its cue. */
 function checkSettled(desk: Desk, log: string): void {
-  for (const text of ["clear", "blind off", "highlight off", "all", "identify off", "unpark", "none", "blackout off", "grand at 100"])
+  for (const text of [
+    "clear",
+    "blind off",
+    "highlight off",
+    "all",
+    "identify off",
+    "unpark",
+    "none",
+    "blackout off",
+    "grand at 100",
+  ])
     runLine(desk, text);
   const {
     world: { show },
