@@ -43,10 +43,12 @@ export const hold = defineIntent({
       }
     }
     const before = plainly(world.hands.held) as World["hands"]["held"];
-    const origins = plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
+    // Asked for only where palettes are in it: a drag of numbers leaves it alone.
+    let origins: World["hands"]["cameFrom"] | undefined;
     for (const [key, { value }] of Object.entries(values)) {
       const was = before[key]?.value;
       if (typeof value === "object" && isLink(value)) {
+        origins ??= plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
         if (origins[key]) delete world.hands.cameFrom[key];
       } else if (typeof was === "object" && isLink(was)) world.hands.cameFrom[key] = was.palette;
     }
