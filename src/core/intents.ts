@@ -13,6 +13,8 @@ import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
+import * as effect from "./effect/intents";
+import { deleteWave, recordWave } from "./effect/waveIntents";
 import { hardenCue } from "./cue/hardIntent";
 import { writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
@@ -46,6 +48,14 @@ export const INTENTS = registryOf([
   startPalettes,
   writePalette,
   hardenCue,
+  effect.recordEffect,
+  effect.updateEffect,
+  effect.setEffect,
+  effect.setVoice,
+  effect.dropVoice,
+  effect.deleteEffect,
+  recordWave,
+  deleteWave,
   orderPalettes,
   program.hold,
   program.drop,
@@ -76,6 +86,7 @@ export const INTENTS = registryOf([
   record.takeCue,
   steps.recordSteps,
   cue.setCue,
+  cue.playEffect,
   cue.deleteCue,
   cue.blockCue,
   cue.unblockCue,

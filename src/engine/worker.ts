@@ -290,7 +290,7 @@ function hear(message: ToEngine): void {
           text: "the engine was told of a change it does not understand; reload the page to start it again",
         });
       const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
-      setWorld(player, applyDiff(player.world, diff), held);
+      setWorld(player, applyDiff(player.given, diff), held);
       if (standby) return;
       if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
         wire?.configure(player.world.show, player.rig);

@@ -3,6 +3,9 @@ import type { Family } from "../fixture/attribute";
 import type { Sel } from "../select/expression";
 import type { Address } from "../show/schema";
 import type { Building } from "./building";
+import type { Spread } from "../show/spreadSchema";
+import type { WaveName } from "../show/effectSchema";
+import type { EndTyped, StopTyped } from "./voices";
 import type { Amount, What } from "./what";
 
 /** What each kind of slot reads. */
@@ -21,6 +24,18 @@ export interface SlotValues {
   palettes: number[];
   /** By number or by name. */
   paletteRef: number | string;
+  effect: number;
+  /** By number or by name. */
+  effectRef: number | string;
+  /** A wave by its word, or one of the show's own by its name. */
+  waveRef: WaveName | { own: string };
+  /** An end of a wave; a palette by number or by name. */
+  end: EndTyped;
+  stops: StopTyped[];
+  points: [number, number][];
+  speed: number;
+  /** What a spread goes by. */
+  by: Spread["by"];
   families: Family[];
   groups: number[];
   list: number;

@@ -21,7 +21,7 @@ import { fail } from "../show/refusal";
 import type { AimPoint, Entry, Timing } from "../show/value";
 import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./context";
-import type { Amount, What } from "./what";
+import { whatText, type Amount, type What } from "./what";
 
 /** What is being built: values to hold, parameters to drop, and what the last setting was of. */
 export interface Building {
@@ -139,15 +139,6 @@ export function targetsOfWhat(building: Building, item: Item, what: What): Targe
   if ("attribute" in what) return targetsOf(show, item, what.attribute);
   return allTargets(show, item).filter((t) => what.families.includes(attributeInfo(t.attribute).family));
 }
-
-/** WHAT in words. */
-export const whatText = (what: What): string =>
-  ("attribute" in what
-    ? attributeInfo(what.attribute).label
-    : what.families.length > 2
-      ? "everything"
-      : what.families.join(", ")
-  ).toLowerCase();
 
 /** Changes what is held of WHAT for every item. @param change is given the entry and the item's closed place, 0..1. Ends with `fail` where nothing of it is held. */
 export function eachHeld(building: Building, what: What, change: (entry: Entry, t: number) => Entry): void {

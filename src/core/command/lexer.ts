@@ -18,7 +18,7 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["address", /\d+:\d+/y],
   ["host", /\d+\.\d+\.\d+\.\d+/y],
   ["short", /\.\.|@/y],
-  ["sign", /=>|[+-](?=\s|$)/y],
+  ["sign", /=>|,|[+-](?=\s|$)/y],
   ["number", /[+-]?\d+(?:\.\d+)?(?:[%°]|[Kk]\b)?/y],
   ["word", /[A-Za-z_][\w-]*/y],
 ];

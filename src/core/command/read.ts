@@ -3,6 +3,7 @@ import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal"
 import type { Args, SlotValues } from "./args";
 import type { Command, Reading } from "./command";
 import type { ReadContext } from "./context";
+import { EFFECTS } from "./commands/effects";
 import { GROUPS } from "./commands/groups";
 import { HOLDING, settingsSlot } from "./commands/hold";
 import { CUES } from "./commands/cues";
@@ -55,6 +56,7 @@ const ALL_SLOTS: Slots = {
 
 export const COMMANDS: readonly Command[] = [
   ...SELECTING,
+  ...EFFECTS,
   ...HOLDING,
   ...RIG,
   ...PLACES,

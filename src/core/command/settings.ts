@@ -3,8 +3,7 @@ import { functionOf, rangeOf } from "../fixture/parameters";
 import { allTargets, type Target } from "../show/model";
 import { fail } from "../show/refusal";
 import { RELEASE } from "../show/value";
-import { fixtureNumbered, paletteNumbered, palettesByNumber } from "../show/world";
-import type { Show } from "../show/schema";
+import { fixtureNumbered } from "../show/world";
 import { clamp } from "../units/units";
 import {
   aim,
@@ -18,26 +17,14 @@ import {
   ownTime,
   palette,
   targetsOfWhat,
-  whatText,
   type Building,
 } from "./building";
-import type { Args, ArgsOf } from "./args";
-import type { What } from "./what";
+import { EFFECT_SETTINGS } from "./effectSettings";
+import { setting, type Setting } from "./setting";
+import { paletteCalled } from "./voices";
 
-export interface Setting {
-  syntax: string;
-  about: string;
-  example: string;
-  apply(args: Args, building: Building): void;
-}
-
-/** A row of the table: what it reads is typed by its syntax line. */
-const setting = <const S extends string>(row: {
-  syntax: S;
-  about: string;
-  example: string;
-  apply(args: ArgsOf<S>, building: Building): void;
-}): Setting => ({ ...row, apply: (args, building) => row.apply(args as ArgsOf<S>, building) });
+export type { Setting } from "./setting";
+import { whatText, type What } from "./what";
 
 /** All that WHAT means on the items; ends with `fail` where none of them has it. */
 function those(b: Building, what: What): Target[] {
@@ -47,17 +34,8 @@ function those(b: Building, what: What): Target[] {
     : fail(`none of the selected fixtures has ${whatText(what)}`, "Select fixtures that have it");
 }
 
-function paletteHint(show: Show): string {
-  const all = palettesByNumber(show);
-  return all.length === 0
-    ? "There are no palettes yet: record palette 1"
-    : `There is ${all
-        .slice(0, 6)
-        .map((p) => `${p.number} "${p.name}"`)
-        .join(", ")}`;
-}
-
 export const SETTINGS: Setting[] = [
+  ...EFFECT_SETTINGS,
   setting({
     syntax: "at <amounts:values>",
     about: "intensity, spread over the selection",
@@ -121,18 +99,7 @@ export const SETTINGS: Setting[] = [
     syntax: "palette <ref:paletteRef>",
     about: "what a palette says of each of them, now and whenever it is changed",
     example: "21 thru 24 palette 1",
-    apply(args, b) {
-      const { show } = b.context.world;
-      const { ref } = args;
-      const found =
-        typeof ref === "number"
-          ? paletteNumbered(show, ref)
-          : palettesByNumber(show).find((p) => p.name.toLowerCase() === ref.toLowerCase());
-      palette(
-        b,
-        found?.id ?? fail(`there is no palette ${typeof ref === "number" ? ref : `"${ref}"`}`, paletteHint(show)),
-      );
-    },
+    apply: (args, b) => palette(b, paletteCalled(b.context.world.show, args.ref)),
   }),
   setting({
     syntax: "[<what>] delay <delays:values> [fade <fades:values>]",

@@ -2,41 +2,15 @@
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { COLDEST, HOTTEST } from "../colour/chromaticity";
-import { palettesByNumber } from "../show/world";
 import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
+import { EFFECT_SLOTS } from "./effectSlots";
 import { own } from "../show/own";
 import { expect, type MatchState, type SlotParser, type Slots } from "./grammar";
+import { palette, paletteRef } from "./paletteSlots";
+import { bounded, DECIMAL, number, one, SIGNED, WHOLE } from "./primitives";
 import { selSlot } from "./selSlot";
 import type { Amount, What } from "./what";
-
-function one<T>(
-  kind: (state: MatchState, pos: number) => T | undefined,
-  text: string,
-  offers?: (state: MatchState) => readonly string[],
-): SlotParser<T> {
-  return (state, pos) => {
-    if (state.expected) expect(state, pos, { text, isWord: false, ...(offers ? { offers: offers(state) } : {}) });
-    const value = state.tokens[pos] ? kind(state, pos) : undefined;
-    return value === undefined ? [] : [{ pos: pos + 1, value }];
-  };
-}
-
-const number = (pattern: RegExp) => (state: MatchState, pos: number) => {
-  const token = state.tokens[pos]!;
-  const bare = token.kind === "number" ? token.text.replace(/[%°]$/, "") : "";
-  return pattern.test(bare) ? Number(bare) : undefined;
-};
-
-const WHOLE = /^\d+$/;
-const DECIMAL = /^\d+(\.\d+)?$/;
-const SIGNED = /^[+-]?\d+(\.\d+)?$/;
-
-/** A number that means something: outside of what it can be, it is not read, and the line says so. */
-function bounded(pattern: RegExp, text: string, low: number, high: number): SlotParser<number> {
-  const read = one(number(pattern), text);
-  return (state, pos) => read(state, pos).filter(({ value }) => within(state, pos, value, text, low, high));
-}
 
 const named = (state: MatchState, pos: number): string | undefined => {
   const token = state.tokens[pos]!;
@@ -133,23 +107,6 @@ const steps: SlotParser<number[]> = (state, pos) => {
 
 const group = bounded(WHOLE, "a group number", 1, HIGHEST);
 
-const palette = bounded(WHOLE, "a palette number", 1, HIGHEST);
-
-/** A palette by number or name. */
-const paletteRef: SlotParser<number | string> = (state, pos) => {
-  if (state.expected)
-    expect(state, pos, {
-      text: "a palette number or name",
-      isWord: false,
-      offers: palettesByNumber(state.world.show)
-        .slice(0, 60)
-        .flatMap((p) => [String(p.number), ...(p.name ? [`"${p.name}"`] : [])]),
-    });
-  const token = state.tokens[pos];
-  if (token?.kind === "text") return [{ pos: pos + 1, value: token.text }];
-  return palette(state, pos);
-};
-
 /** Families one after another. */
 const families: SlotParser<Family[]> = (state, pos) => {
   const read: Family[] = [];
@@ -236,6 +193,7 @@ export const SLOTS = {
   palettes: several(palette),
   paletteRef,
   families,
+  ...EFFECT_SLOTS,
   list: bounded(WHOLE, "a list number", 1, HIGHEST),
   universe: bounded(WHOLE, "a universe", 1, 63_999),
   port: bounded(WHOLE, "a number on the wire", 0, 63_999),

@@ -1,8 +1,17 @@
 /** What a line can mean by WHAT and by a value. */
-import type { Family } from "../fixture/attribute";
+import { attributeInfo, type Family } from "../fixture/attribute";
 
 /** What WHAT means: one attribute, or families. */
 export type What = { attribute: string } | { families: readonly Family[] };
 
 /** A value as it is typed: a number in the unit of its attribute, or an end of its range. */
 export type Amount = number | "full" | "out";
+
+/** WHAT in words. */
+export const whatText = (what: What): string =>
+  ("attribute" in what
+    ? attributeInfo(what.attribute).label
+    : what.families.length > 2
+      ? "everything"
+      : what.families.join(", ")
+  ).toLowerCase();

@@ -6,7 +6,7 @@ import { fail } from "../show/refusal";
 import type { Cue, CueList, Show } from "../show/schema";
 import { newList, type World } from "../show/world";
 import { settleReaches } from "./reach";
-import { forNextCue, repairs, type Additions } from "./keepLooks";
+import { forNextCue, mergedEntries, repairs, type Additions } from "./keepLooks";
 import { newTimes } from "./times";
 
 /** Cue numbers as they are written: at most three places. */
@@ -55,7 +55,10 @@ export const snapshot = <T extends object>(draft: T): T =>
   isDraft(draft) ? current(draft as never) : (JSON.parse(JSON.stringify(draft)) as T);
 
 function put(list: CueList, additions: Additions): void {
-  for (const [id, entries] of additions) Object.assign(list.cues[id]!.entries, entries);
+  for (const [id, entries] of additions) {
+    const cue = list.cues[id]!;
+    Object.assign(cue.entries, mergedEntries(snapshot(cue).entries, entries));
+  }
 }
 
 /**
@@ -72,6 +75,6 @@ export function keepingLooks(
   const before = snapshot(list);
   edit();
   settleReaches(list);
-  if (next) put(list, forNextCue(snapshot(world.show as Show), before, next.number, next.touched));
+  if (next) put(list, forNextCue(snapshot(world.show as Show), before, snapshot(list), next.number, next.touched));
   put(list, repairs(snapshot(world.show as Show), before, snapshot(list), new Set(exempt)));
 }

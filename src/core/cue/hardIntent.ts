@@ -39,8 +39,7 @@ export const hardenCue = defineIntent({
     const edit = () => {
       for (const key of keys) {
         const hard = hardValue(show, palette, key);
-        const time = cue.entries[key]?.time;
-        if (hard) cue.entries[key] = { ...hard, ...(time ? { time } : {}) };
+        if (hard) cue.entries[key] = { ...cue.entries[key], ...hard };
       }
     };
     keepingLooks(world, list, [id], edit, { number: cue.number, touched: keys });

@@ -1,18 +1,20 @@
 /** Editing cues and lists, as intents. */
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
+import { sameEffect } from "../effect/voices";
+import { effectText } from "../effect/words";
 import { defineIntent } from "../show/intent";
 import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
-import { cueNumber, CueListSchema, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
+import { cueNumber, CueListSchema, wholeNumber, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
 import { sameValue, type Entry } from "../show/value";
 import { cuesOf, sameCueNumber } from "../show/world";
 import { plainShow } from "../palette/intents";
-import { cueIn, cueLabel, keepingLooks, listIn, roundCueNumber, snapshot } from "./cueDraft";
+import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, roundCueNumber, snapshot } from "./cueDraft";
 import { cueText, exact, listText } from "../show/lineText";
 import { optionLines, settingLines } from "./settingLines";
 import { timesText } from "./times";
-import { allInForce, inForceAt, trackingOf } from "./tracking";
+import { entriesInForce, inForceAt, trackingOf } from "./tracking";
 
 const inCue = { list: IdSchema, cue: IdSchema };
 
@@ -105,13 +107,13 @@ export const blockCue = defineIntent({
     const cue = cueIn(world, listId, id);
     const list = listIn(world, listId);
     const plain = snapshot(list);
-    const all = allInForce(
-      plain,
-      cuesOf(plain).findIndex((c) => c.id === id),
-      plainShow(world),
-    );
+    const place = cuesOf(plain).findIndex((c) => c.id === id);
+    const all = entriesInForce(plain, place, plainShow(world));
     keepingLooks(world, list, [id], () => {
-      for (const [key, { entry }] of all) cue.entries[key] ??= { attribute: entry.attribute, value: entry.value };
+      for (const [key, entry] of all) {
+        const stored = cue.entries[key];
+        cue.entries[key] = stored ? { ...entry, ...stored } : entry;
+      }
     });
   },
   says: (world, { list, cue }) => `stores everything in force in ${cueLabel(world, list, cue)}`,
@@ -132,8 +134,20 @@ export const unblockCue = defineIntent({
     const tracking = trackingOf(bare, plainShow(world));
     keepingLooks(world, list, [], () => {
       for (const [key, entry] of Object.entries<Entry>(plain.cues[id]!.entries) as Iterable<[ParamKey, Entry]>) {
-        const tracked = inForceAt(tracking, key, place);
-        if (tracked && sameValue(tracked.entry, entry)) delete cue.entries[key];
+        const value = inForceAt(tracking, key, place)?.entry;
+        const effect = inForceAt(tracking, key, place, false, "effect")?.entry.effect;
+        const keepsValue = entry.value !== undefined && !(value && sameValue(value, entry));
+        const keepsEffect = entry.effect !== undefined && !(effect && sameEffect(effect, entry.effect));
+        if (keepsValue && (keepsEffect || entry.effect === undefined)) continue;
+        if (keepsEffect && entry.value === undefined) continue;
+        const { value: _v, effect: _e, ...rest } = entry;
+        if (!keepsValue && !keepsEffect) delete cue.entries[key];
+        else
+          cue.entries[key] = {
+            ...rest,
+            ...(keepsValue ? { value: entry.value } : {}),
+            ...(keepsEffect ? { effect: entry.effect } : {}),
+          };
       }
     });
   },
@@ -186,20 +200,45 @@ export const setList = defineIntent({
   kind: "setList",
   fields: {
     list: IdSchema,
-    change: CueListSchema.omit({ id: true, number: true, cues: true }).partial(),
+    change: CueListSchema.omit({ id: true, number: true, cues: true, effect: true }).partial(),
   },
   apply(world, { list, change }) {
     const found = listIn(world, list);
+    if (change.kind === "effect") fail("say which effect it plays", `Such as: set list ${found.number} kind effect 1`);
     if (change.kind && change.kind !== "list" && Object.keys(found.cues).length > 1)
       fail(
         `list ${found.number} has several cues, so it cannot be a ${change.kind}`,
         "A submaster, limiter or takeover holds one cue",
       );
     Object.assign(found, change);
+    if (change.kind) delete found.effect;
   },
   says: ({ show }, { list, change }) =>
     `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change)
-      .map(([key, value]) => `${key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`)
+      .map(([key, value]) => `${key === "fadeIn" ? "fade" : key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`)
       .join(", ")}`,
   lines: (world, { list, change }) => optionLines(change).map((text) => `set ${listText(world, list)} ${text}`),
+});
+
+/** A list plays a cast effect; made where there is none of that number. */
+export const playEffect = defineIntent({
+  kind: "playEffect",
+  fields: { list: wholeNumber, effect: IdSchema },
+  apply(world, { list: number, effect: id }) {
+    const effect = world.show.effects[id] ?? fail("that effect does not exist");
+    if (!effect.cast)
+      fail(
+        `effect ${effect.number} takes the selection, so a lane cannot play it`,
+        `Cast it on fixtures: set effect ${effect.number} cast 1 thru 12`,
+      );
+    const list = listNumberedOrNew(world, number);
+    if (Object.keys(list.cues).length > 0)
+      fail(`list ${number} has cues, so it cannot play an effect`, "Choose an empty list");
+    if (list.name === `List ${number}` && effect.name) list.name = effect.name;
+    list.kind = "effect";
+    list.effect = id;
+  },
+  says: (world, { list, effect }) =>
+    `list ${list} plays ${effectText(world, effect)}: go starts it, release ends it, its level scales the mix`,
+  lines: ({ show }, { list, effect }) => [`set list ${list} kind effect ${show.effects[effect]?.number ?? "?"}`],
 });

@@ -2,13 +2,15 @@
 import { modelOf, specOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { isLitBy } from "../program/light";
-import { changedPalettes } from "../palette/lookup";
-import { paletteName, resolveEntry, type Resolving } from "../program/resolve";
+import { voiceOf } from "../effect/voices";
+import { changedNames, resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
-import { isLink, type Entry } from "../show/value";
+import { namedByVoice } from "../show/links";
+import { isLink, isStop, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { grouped } from "../units/grouped";
+import { effectAt } from "./effects";
 import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
 import { usersOf } from "./users";
 
@@ -45,7 +47,7 @@ export function fixtureLook(show: Resolving, fixture: Fixture, tracking: Trackin
     const resolved = found && resolveEntry(show, key, spec, found.entry);
     return resolved ? resolved.value + FUNCTION_STEP * resolved.fn : spec.default;
   });
-  const effects = effectsIn(parts, tracking, index);
+  const effects = effectsIn(show, parts, tracking, index);
   const { specs } = modelOf(show, fixture);
   const lit = isLitBy(specs, (k) => values[k]! > 0 || effects.has(k));
   return lit ? (effects.size > 0 ? [...values, ...effects.values()] : values) : null;
@@ -56,7 +58,8 @@ function isLitAt(show: Resolving, fixture: Fixture, tracking: Tracking, index: n
   const parts = partsOf(show, fixture);
   return isLitBy(modelOf(show, fixture).specs, (k) => {
     const { key, spec } = parts[k]!;
-    if (inForceAt(tracking, key, index, false, "effect")) return true;
+    const playing = effectAt(show, tracking, key, index);
+    if (playing && !playing.hushed) return true;
     const found = inForceAt(tracking, key, index);
     const resolved = found && resolveEntry(show, key, spec, found.entry);
     return (resolved ? resolved.value : spec.default) > 0;
@@ -64,13 +67,39 @@ function isLitAt(show: Resolving, fixture: Fixture, tracking: Tracking, index: n
 }
 
 /** The effects in force on a fixture's parameters, by their place, each told from others by a number. */
-function effectsIn(parts: readonly Part[], tracking: Tracking, index: number): ReadonlyMap<number, number> {
+function effectsIn(
+  show: Resolving,
+  parts: readonly Part[],
+  tracking: Tracking,
+  index: number,
+): ReadonlyMap<number, number> {
   const found = new Map<number, number>();
   parts.forEach(({ key }, i) => {
-    const playing = inForceAt(tracking, key, index, false, "effect")?.entry.effect;
-    if (playing) found.set(i, i * FUNCTION_STEP + numberOfText(JSON.stringify(playing)));
+    if (!tracking.columns.get(key)?.effects) return;
+    const playing = effectAt(show, tracking, key, index);
+    if (playing && !playing.hushed) found.set(i, i * FUNCTION_STEP + numberOfText(seenText(show, playing.entry.effect!)));
   });
   return found;
+}
+
+/** What tells an effect seen from another: its voice as it is now, the item's turn, and what its palettes and waves say. */
+function seenText(show: Resolving, effect: Effect): string {
+  const sounded = voiceOf(show, effect);
+  if (!sounded) return "";
+  const { voice, speed } = sounded;
+  const named = namedByVoice(voice).map((id) => show.waves[id] ?? versionOf(show.palettes[id]));
+  return JSON.stringify([voice, speed, isStop(effect) ? 0 : [effect.at, effect.of], named]);
+}
+
+const versions = new WeakMap<object, number>();
+let counted = 0;
+/** A number for each version of a record. */
+function versionOf(record: object | undefined): number {
+  if (!record) return 0;
+  const known = versions.get(record);
+  if (known !== undefined) return known;
+  versions.set(record, ++counted);
+  return counted;
 }
 
 /** A number for a text, whole and below `FUNCTION_STEP`: FNV-1a, 32 bits. */
@@ -176,7 +205,7 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
   const moved = new Set(
     sameRig ? [] : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]),
   );
-  const names = [...changedPalettes(before.palettes, after.palettes)].map(paletteName);
+  const names = [...changedNames(before, after)];
   const givesOther = givingOther(before, after);
   /** Whether what is in force for a parameter in one version is not what it is in the other. */
   const othersBy = (key: ParamKey, was: number, is: number, a: Tracking, b: Tracking): boolean => {

@@ -6,14 +6,15 @@ import { defineIntent, newId } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
-import { EntrySchema, ends, storedOver, type Entry } from "../show/value";
+import { EntrySchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
-import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber } from "./cueDraft";
+import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber, snapshot } from "./cueDraft";
+import { storeEntries } from "./effects";
 import { settleReaches } from "./reach";
 import { cueText, exact, quote } from "../show/lineText";
 import { timesLine, triggerLine } from "./settingLines";
 import { newTimes, timesText } from "./times";
-import { allInForce } from "./tracking";
+import { entriesInForce } from "./tracking";
 
 const timesGiven = z.object({ up: z.number(), down: z.number(), delayUp: z.number(), delayDown: z.number() }).partial();
 
@@ -42,6 +43,7 @@ export const recordCue = defineIntent({
       );
     const number = roundCueNumber(intent.cue);
     const list = listNumberedOrNew(world, intent.list);
+    if (list.kind === "effect") fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
     if (list.kind !== "list" && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
       fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
     const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
@@ -51,7 +53,7 @@ export const recordCue = defineIntent({
       if (!old) list.cues[id] = newCue(id, number);
       const cue = list.cues[id]!;
       for (const key of dropped) delete cue.entries[key];
-      for (const [key, entry] of Object.entries(held)) cue.entries[key] = storedOver(cue.entries[key], entry);
+      storeEntries(plainShow(world), list, cue, held, snapshot);
       if (intent.name !== undefined) cue.name = intent.name;
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
@@ -105,10 +107,11 @@ export const updateCue = defineIntent({
     const keys = Object.keys(held).filter((key) => all || cue.entries[key]);
     if (keys.length === 0) fail(`cue ${cue.number} stores none of what is held`, "To add it, say: update cue ... all");
     const edit = () => {
-      for (const key of keys) {
+      const timed = keys.map((key): [ParamKey, Entry] => {
         const time = held[key]!.time ?? cue.entries[key]?.time;
-        cue.entries[key] = { ...held[key]!, ...(time ? { time } : {}) };
-      }
+        return [key, { ...held[key]!, ...(time ? { time } : {}) }];
+      });
+      storeEntries(plainShow(world), listIn(world, listId), cue, Object.fromEntries(timed), snapshot);
     };
     if (cueOnly) keepingLooks(world, listIn(world, listId), [id], edit, { number: cue.number, touched: keys });
     else edit();
@@ -133,13 +136,10 @@ export const takeCue = defineIntent({
     const list = show.lists[listId]!;
     if (!all) return void Object.assign(world.hands.held, cue.entries);
     const plain = JSON.parse(JSON.stringify(list)) as CueList;
-    for (const [key, { entry, at }] of allInForce(
-      plain,
-      cuesOf(plain).findIndex((c) => c.id === id),
-      plainShow(world),
-    )) {
-      const { time, ...rest } = entry;
-      world.hands.held[key] = cuesOf(plain)[at]!.id === id && time ? { ...rest, time } : rest;
+    const place = cuesOf(plain).findIndex((c) => c.id === id);
+    for (const [key, entry] of entriesInForce(plain, place, plainShow(world))) {
+      const time = cue.entries[key]?.time;
+      world.hands.held[key] = time ? { ...entry, time } : entry;
     }
     for (const [key, entry] of Object.entries(cue.entries)) if (ends(entry, "value")) world.hands.held[key] = entry;
   },

@@ -61,11 +61,14 @@ export function settingLines(change: CueChange, list: CueList | undefined, cue: 
 }
 
 /** One line each. */
-export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cues">>): string[] {
+export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cues" | "effect">>): string[] {
+  const { fadeIn } = change;
   const { name, kind, htp, letGo, bowOut, resume, wrapDrop, priority, backTime, releaseTime, end } = change;
   return [
     name !== undefined && `name ${quote(name)}`,
-    kind !== undefined && `kind ${kind === "list" ? "cues" : kind}`,
+    kind !== undefined &&
+      `kind ${kind === "list" ? "cues" : kind}`,
+    fadeIn !== undefined && `fade ${exact(fadeIn)}`,
     htp !== undefined && `htp ${onOff(htp)}`,
     letGo !== undefined && `overtaken ${letGo ? "letgo" : "return"}`,
     bowOut !== undefined && `bowout ${onOff(bowOut)}`,

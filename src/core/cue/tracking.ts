@@ -248,13 +248,30 @@ export function inForceAt(
 const isFresh = (tracking: Tracking, index: number): boolean =>
   (tracking.since[index] ?? 0) > 0 || (tracking.turns[0] ?? false);
 
-/** Everything in force at the cue at `index`. */
+/** Every value in force at the cue at `index`. */
 export function allInForce(list: CueList, index: number, show: Looking): Map<ParamKey, InForce> {
   const tracking = trackingOf(list, show);
   const found = new Map<ParamKey, InForce>();
   for (const key of tracking.columns.keys()) {
     const value = inForceAt(tracking, key, index);
     if (value) found.set(key, value);
+  }
+  return found;
+}
+
+/** Everything in force at the cue at `index`, values and effects together, without own timing. */
+export function entriesInForce(list: CueList, index: number, show: Looking): Map<ParamKey, Entry> {
+  const tracking = trackingOf(list, show);
+  const found = new Map<ParamKey, Entry>();
+  for (const [key, column] of tracking.columns) {
+    const value = inForceAt(tracking, key, index)?.entry;
+    const effect = column.effects ? inForceAt(tracking, key, index, false, "effect")?.entry : undefined;
+    if (!value && !effect) continue;
+    found.set(key, {
+      attribute: (value ?? effect!).attribute,
+      ...(value ? { value: value.value } : {}),
+      ...(effect ? { effect: effect.effect } : {}),
+    });
   }
   return found;
 }

@@ -3,11 +3,12 @@ import { z } from "../units/zod";
 import { defineIntent, type WorldDraft } from "../show/intent";
 import { IdSchema, paramKey, type Id, type ParamKey } from "../show/ids";
 import type { Palette, PaletteEntry } from "../show/paletteSchema";
-import { linksIn, namedBy } from "../show/links";
+import { hasStops, isFrom, type Effect } from "../show/effectSchema";
+import { linksIn, linksOf, namedBy, namedByRecord, withLinks } from "../show/links";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { isLink, isStop, type Entry, type Value } from "../show/value";
-import { fixturesByNumber } from "../show/world";
+import { effectsByNumber, fixturesByNumber } from "../show/world";
 import { paletteIn, plainShow, put } from "./intents";
 import { hardValue, type Kept } from "./keep";
 import { usesOf, usesText } from "./uses";
@@ -19,12 +20,29 @@ type Instead = (key: ParamKey, attribute: string) => PaletteEntry | undefined;
 const named = (value: Value | undefined, id: Id): boolean =>
   value !== undefined && isLink(value) && value.palette === id;
 
+/** A voice of one parameter with something else in place of its links to a palette. */
+function withoutLink(
+  key: ParamKey,
+  effect: Extract<Effect, { plays: unknown }>,
+  attribute: string,
+  id: Id,
+  instead: Instead,
+): Effect {
+  const end = (palette: Id) => {
+    if (palette !== id) return undefined;
+    const value = instead(key, attribute)?.value;
+    return typeof value === "number" || (typeof value === "object" && isLink(value)) ? value : 0;
+  };
+  const made = withLinks(effect.plays, end);
+  const numbers = hasStops(made) && made.stops.some((s) => typeof s.value === "number");
+  return { ...effect, plays: numbers && "family" in made.of ? { ...made, of: { attribute } } : made };
+}
+
 function entryWith(key: ParamKey, entry: Entry, id: Id, instead: Instead): Entry | undefined {
   const { value, effect, time } = entry;
   const made = named(value, id) ? instead(key, entry.attribute) : undefined;
   const kept = named(value, id) ? made?.value : value;
-  const end = (v: Value): Value => (named(v, id) ? (instead(key, entry.attribute)?.value ?? 0) : v);
-  const plays = effect && !isStop(effect) ? { ...effect, low: end(effect.low), high: end(effect.high) } : effect;
+  const plays = effect && !isStop(effect) && !isFrom(effect) ? withoutLink(key, effect, entry.attribute, id, instead) : effect;
   if (kept === undefined && plays === undefined) return undefined;
   return {
     attribute: made?.attribute ?? entry.attribute,
@@ -42,9 +60,7 @@ function relinkEntries(
 ) {
   if (!linksIn(plain).has(id)) return;
   for (const [key, entry] of Object.entries(plain)) {
-    const { value, effect } = entry;
-    if (!named(value, id) && (!effect || isStop(effect) || !(named(effect.low, id) || named(effect.high, id))))
-      continue;
+    if (!linksOf(entry).includes(id)) continue;
     const made = entryWith(key, entry, id, instead);
     if (made) draft[key] = made;
     else delete draft[key];
@@ -97,6 +113,12 @@ export const deletePalette = defineIntent({
   apply(world, { palette: id }) {
     paletteIn(world, id);
     const show = plainShow(world);
+    const played = effectsByNumber(show).filter((effect) => namedByRecord(effect).includes(id));
+    if (played.length > 0)
+      fail(
+        `${paletteText({ show }, id)} is played by effect ${played.map((e) => e.number).join(", ")}`,
+        "Put another in its place with: replace palette ... by ...",
+      );
     relink(world, show, { ...world.hands.held }, id, (key) => hardValue(show, id, key));
     delete world.show.palettes[id];
   },
@@ -135,6 +157,12 @@ export const replacePalette = defineIntent({
       attribute,
       value: { palette: by },
     }));
+    for (const effect of Object.values(after.effects))
+      if (namedByRecord(effect).includes(id))
+        world.show.effects[effect.id]!.voices = effect.voices.map(({ key, voice }) => ({
+          key,
+          voice: withLinks(voice, (palette) => (palette === id ? { palette: by } : undefined)),
+        }));
     if (merge) delete world.show.palettes[palette.id];
   },
   says(world, { palette, by, merge }) {

@@ -1,13 +1,15 @@
 /** Where palettes are used: in what is held, in cues, in other palettes. */
 import { splitKey, type Id, type ParamKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
-import { linksIn, linksOf, namedBy } from "../show/links";
-import type { World } from "../show/world";
+import { linksIn, linksOf, namedBy, namedByRecord } from "../show/links";
+import { effectsByNumber, type World } from "../show/world";
 import { dependingOn } from "./lookup";
 
 export interface PaletteUses {
   cues: { list: CueList; cue: Id; number: number; entries: number }[];
   palettes: Id[];
+  /** Numbers of the effects that play it. */
+  effects: number[];
   held: number;
 }
 
@@ -23,15 +25,17 @@ export function usesOf({ show, hands }: World, palette: Id): PaletteUses {
         }),
     ),
     palettes: Object.values(show.palettes).flatMap((p) => (namedBy(p).includes(palette) ? [p.id] : [])),
+    effects: effectsByNumber(show).flatMap((e) => (namedByRecord(e).includes(palette) ? [e.number] : [])),
     held: linksIn(hands.held).get(palette) ?? 0,
   };
 }
 
 /** "in 3 cues, in 1 palette, held"; empty where it is not used. */
-export function usesText({ cues, palettes, held }: PaletteUses): string {
+export function usesText({ cues, palettes, effects, held }: PaletteUses): string {
   return [
     cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
     palettes.length > 0 && `in ${palettes.length} ${palettes.length === 1 ? "palette" : "palettes"}`,
+    effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
     held > 0 && "held",
   ]
     .filter(Boolean)
@@ -46,7 +50,7 @@ export function gapsOf(show: Show, says: (palette: Id, key: ParamKey) => boolean
       if (linksIn(cue.entries).size === 0) continue;
       for (const key in cue.entries)
         for (const id of linksOf(cue.entries[key]!))
-          if (!says(id, key)) found.set(id, (found.get(id) ?? new Set<Id>()).add(splitKey(key).fixture));
+          if (show.palettes[id] && !says(id, key)) found.set(id, (found.get(id) ?? new Set<Id>()).add(splitKey(key).fixture));
     }
   return found;
 }

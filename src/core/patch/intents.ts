@@ -211,6 +211,8 @@ export const remove = defineIntent({
       for (const own of [group.arrangement, group.steps])
         for (const item of Object.keys(own ?? {})) if (has(item)) delete own![item];
     }
+    for (const effect of Object.values(world.show.effects))
+      if (effect.cast?.some(has)) effect.cast = effect.cast.filter((i) => !has(i));
     for (const list of Object.values(world.show.lists)) {
       for (const cue of Object.values(list.cues))
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];

@@ -8,6 +8,7 @@ import { advance } from "./due";
 import type { PlayEvent } from "./events";
 import { kindOf } from "./kinds/kinds";
 import { noSuchCue } from "./kinds/words";
+import { resync, resyncHeld, tap } from "./cycles";
 import { release } from "./leave";
 import { setTime } from "./player";
 import { placeOfCue, type ListRun } from "./run";
@@ -43,6 +44,10 @@ function act(player: Player, event: PlayEvent): Refusal | undefined {
     }
     return undefined;
   }
+  if (event.kind === "resync" && event.list === null) {
+    resyncHeld(player.stage);
+    return undefined;
+  }
   const list = player.world.show.lists[event.list as string];
   const run = list && player.runs.get(list.id);
   return list && run ? actOn(player, list, run, event) : refuse("that list does not exist");
@@ -71,7 +76,16 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
       return void showLevel(player, list, run);
     case "flash":
       return flash(player, list, run, event.on);
+    case "effectRate":
+      run.effects = changeClock(run.effects, player.now, { rate: event.value / 100 });
+      return undefined;
+    case "resync":
+      return void resync(player, run);
+    case "tap":
+      return void tap(player, run);
     case "rate":
+      // An effect lane has nothing else that is timed.
+      if (kind.mixes) run.effects = changeClock(run.effects, player.now, { rate: event.value / 100 });
       run.clock = changeClock(run.clock, player.now, { rate: event.value / 100 });
       return undefined;
     default:

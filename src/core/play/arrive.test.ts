@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { recordCue } from "../cue/recordIntents";
 import { newDesk, performOn, runLine } from "../desk/desk";
+import { PLAIN_PHASING } from "../effect/words";
 import type { Effect } from "../show/value";
 import { fixturesByNumber } from "../show/world";
 import { stageTime } from "../units/units";
@@ -31,10 +32,14 @@ for (const line of [
 ])
   if (runLine(desk, line)) throw new Error(line);
 // Some of it under a wave: cue 1 of list 1 starts it, cue 1 of list 2 another, cue 2 of list 2 stops that.
-const wave = { wave: "triangle", across: 0, start: 0, width: 100, direction: "forward", place: 0 } as const;
+const wave = (low: number, high: number, bpm: number): Effect => ({
+  plays: { ...PLAIN_PHASING, attribute: "Zoom", wave: "triangle", range: { low, high }, across: 0, bpm },
+  at: 0,
+  of: 1,
+});
 const effects: [number, number, Effect][] = [
-  [1, 1, { ...wave, low: 10, high: 40, bpm: 20 }],
-  [2, 1, { ...wave, low: 15, high: 60, bpm: 33 }],
+  [1, 1, wave(10, 40, 20)],
+  [2, 1, wave(15, 60, 33)],
   [2, 2, { stop: true }],
 ];
 for (const [list, cue, effect] of effects)

@@ -1,9 +1,9 @@
 /** Edits of the show while it plays: they reach running lists at once, without a fade (SEMANTICS 5). */
 import { sameShape } from "../cue/looks";
-import { inForceAt, storedIn, trackingOf, type InForce } from "../cue/tracking";
+import { effectAt } from "../cue/effects";
+import { inForceAt, storedIn, trackingOf } from "../cue/tracking";
 import { usersOf } from "../cue/users";
-import { changedPalettes } from "../palette/lookup";
-import { paletteName, placeOf, pointsAt, resolveEntry } from "../program/resolve";
+import { changedNames, placeOf, pointsAt, resolveEntry } from "../program/resolve";
 import { splitKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
@@ -14,7 +14,6 @@ import {
   addLayer,
   countOf,
   createLayers,
-  cueOfLayer,
   eachLayer,
   effectOf,
   layerOf,
@@ -22,30 +21,35 @@ import {
   restamp,
   steady,
 } from "./layers";
-import { playingOf } from "./playing";
+import { refreshEffect } from "./refreshEffect";
 import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";
+import { withLanes } from "./lanes";
 import { dropLayers } from "./leave";
-import { isScaledIn, rescaleCells, roleOf } from "./moves";
-import { carryReach, loadHands, loadLimits, patchHeld } from "./overlays";
+import { isScaledIn, rescaleCells, roleOf } from "./arrival";
+import { carryEffects, carryReach, loadHands, loadLimits, patchHeld } from "./overlays";
 import { newBytes, syncRuns } from "./player";
 import type { Player } from "./state";
 import { compileRig } from "./rig";
 import { levelShown, placeOfCue, type ListRun } from "./run";
 import { putLayer, readLayer } from "./silent";
-import { createStage, keepPlaying, settleNow, touch } from "./stage";
+import { createStage, settleNow, touch } from "./stage";
+
+/** What values and effects point at. */
+const FOLLOWED = ["fixtures", "palettes", "effects", "waves"] as const;
 
 /**
  * Takes a new version of the show and the hands; what did not change is not looked at.
  * @param heldKeys the held parameters that changed, where the caller knows them (from a diff).
  */
-export function setWorld(player: Player, world: World, heldKeys?: readonly string[]): void {
+export function setWorld(player: Player, given: World, heldKeys?: readonly string[]): void {
   finish(player);
+  const world = withLanes(given);
   const before = player.world;
+  player.given = given;
   player.world = world;
   if (!sameRig(before.show, world.show)) relayRig(player);
-  else if (before.show.fixtures !== world.show.fixtures || before.show.palettes !== world.show.palettes)
-    follow(player, before.show);
+  else if (FOLLOWED.some((what) => before.show[what] !== world.show[what])) follow(player, before.show);
   if (before.show.lists !== world.show.lists) {
     if ([...player.runs.keys()].some((id) => before.show.lists[id]?.letGo !== world.show.lists[id]?.letGo))
       for (let p = 0; p < player.rig.size; p++) settleNow(player.stage, p);
@@ -106,6 +110,7 @@ export function relayRig(player: Player): void {
   stage.listLetsGo.set(old.stage.listLetsGo);
   stage.effectNow.set(old.stage.effectNow);
   stage.effects = old.stage.effects;
+  stage.listMixes.set(old.stage.listMixes);
   stage.grand = old.stage.grand;
   stage.blackout = old.stage.blackout;
   stage.blind = old.stage.blind;
@@ -119,6 +124,7 @@ export function relayRig(player: Player): void {
       refresh(player, run, list, trackingOf(list, show).columns.keys(), !list.letGo);
   }
   carryReach(old, player);
+  carryEffects(old, player);
   loadHands(player);
   loadLimits(player);
 }
@@ -126,7 +132,7 @@ export function relayRig(player: Player): void {
 /** What points at a place or a palette is resolved anew where a fixture was moved or turned or the palette was changed, and nothing else. */
 function follow(player: Player, before: Show): void {
   const { show, hands } = player.world;
-  const moved = new Set([...changedPalettes(before.palettes, show.palettes)].map(paletteName));
+  const moved = changedNames(before, show);
   if (before.fixtures !== show.fixtures)
     for (const now of Object.values(show.fixtures)) {
       const old = before.fixtures[now.id];
@@ -175,7 +181,7 @@ function dropList(player: Player, run: ListRun): void {
 }
 
 function editList(player: Player, run: ListRun, old: CueList, list: CueList): void {
-  if (old.kind !== list.kind) {
+  if (old.kind !== list.kind || old.effect !== list.effect) {
     dropLayers(player, run);
     run.level = kindOf(list).firstLevel;
     return showLevel(player, list, run);
@@ -207,27 +213,6 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   refresh(player, run, list, new Set(changed));
 }
 
-/** An effect that plays follows its edit without a jump in its cycles; one that is no longer in force ends at once. */
-function refreshEffect(player: Player, run: ListRun, key: string, param: number, target: InForce | undefined): void {
-  const { layers, stage, world } = player;
-  const layer = effectOf(layers, param, run.slot);
-  if (layer < 0 || layers.weightTo[layer] === 0) return;
-  const list = world.show.lists[run.id]!;
-  const plays =
-    target && cuesOf(list)[target.at]!.id === cueOfLayer(layers, layer) && playingOf(world.show, key, target.entry);
-  if (!plays) {
-    settleNow(stage, param);
-    removeLayer(layers, layer);
-    return;
-  }
-  const old = stage.effects[layers.ownTo[layer]!]!;
-  const now = stage.effectNow[run.slot]!;
-  if (old.wave.bpm !== plays.wave.bpm && plays.wave.bpm > 0)
-    layers.ownFrom[layer] = now - ((now - layers.ownFrom[layer]!) * old.wave.bpm) / plays.wave.bpm;
-  layers.ownTo[layer] = keepPlaying(stage, plays);
-  touch(stage, param);
-}
-
 /** Brings what a list gives to these parameters in line with what is in force in its cue. @param adds whether it takes what it has no hold of. */
 export function refresh(player: Player, run: ListRun, list: CueList, keys: Iterable<string>, adds = true): void {
   const { layers, stage, rig } = player;
@@ -239,7 +224,8 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
-    refreshEffect(player, run, key, param, inForceAt(tracking, key, place, run.carried, "effect"));
+    if (tracking.columns.get(key)?.effects || effectOf(layers, param, run.slot) >= 0)
+      refreshEffect(player, run, param, effectAt(show, tracking, key, place, run.carried), adds);
     const resolved = target && resolveEntry(player.world.show, key, rig.specs[param]!, target.entry);
     settleNow(stage, param);
     const layer = layerOf(layers, param, run.slot);

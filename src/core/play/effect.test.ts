@@ -10,20 +10,28 @@ import { readSaved, restorePlay, savePlay } from "./saved";
 import { whyOf } from "./why";
 import { isRefusal } from "../show/refusal";
 import { readShow } from "../show/check";
+import type { WaveVoice } from "../show/effectSchema";
+import { NO_SPREAD } from "../show/spreadSchema";
 import type { Effect, Entry } from "../show/value";
 import { stageTime } from "../units/units";
 
-const WAVE: Effect = {
-  wave: "triangle",
-  low: 20,
-  high: 80,
-  bpm: 30,
-  across: 360,
-  start: 0,
-  width: 100,
-  direction: "forward",
-  place: 0,
-};
+const wave = (change: Partial<WaveVoice> = {}): Effect => ({
+  plays: {
+    attribute: "Dimmer",
+    wave: "triangle",
+    range: { low: 20, high: 80 },
+    bpm: 30,
+    across: 360,
+    start: 0,
+    width: 100,
+    direction: "forward",
+    spread: NO_SPREAD,
+    ...change,
+  },
+  at: 0,
+  of: 1,
+});
+const WAVE = wave();
 const key = (desk: Desk, number = 1) =>
   `${Object.values(desk.world.show.fixtures).find((f) => f.number === number)!.id}.0.Dimmer`;
 const run = (desk: Desk, ...lines: string[]) => {
@@ -133,7 +141,7 @@ test("saved and opened again it goes on in its cycle; an edit of its speed does 
   const cue = Object.values(list.cues).find((c) => c.number === 1)!;
   const faster = {
     ...cue,
-    entries: { [key(desk)]: { attribute: "Dimmer", value: 50, effect: { ...WAVE, bpm: 60 } } },
+    entries: { [key(desk)]: { attribute: "Dimmer", value: 50, effect: wave({ bpm: 60 }) } },
   };
   const edited = { ...now, lists: { [list.id]: { ...list, cues: { ...list.cues, [cue.id]: faster } } } };
   setWorld(desk.player, { ...desk.world, show: edited });
@@ -150,7 +158,7 @@ test("looks, ripple, tracking, files and Why know it", () => {
   expect(inForceAt(storedIn(list()), key(desk), 1, false, "effect")?.at).toBe(0);
   expect(inForceAt(storedIn(list()), key(desk), 2, false, "effect")).toBeUndefined();
   const before = desk.world.show;
-  store(desk, 1, { effect: { ...WAVE, high: 90 } });
+  store(desk, 1, { effect: wave({ range: { low: 20, high: 90 } }) });
   const numbers = ripple(before, desk.world.show).map((r) => list().cues[r.cue]!.number);
   expect(numbers).toEqual([2]);
   expect(isRefusal(readShow(JSON.parse(JSON.stringify(desk.world.show))))).toBe(false);

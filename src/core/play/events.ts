@@ -17,6 +17,9 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("flash"), list, on: z.boolean() }),
   z.object({ kind: z.literal("level"), list, value: percent }),
   z.object({ kind: z.literal("rate"), list, value: z.number().min(0).max(1000) }),
+  z.object({ kind: z.literal("effectRate"), list, value: z.number().min(0).max(1000) }),
+  z.object({ kind: z.literal("resync"), list: list.nullable() }),
+  z.object({ kind: z.literal("tap"), list }),
   z.object({ kind: z.literal("grand"), value: percent }),
   z.object({ kind: z.literal("blackout"), on: z.boolean() }),
 ]);
@@ -53,6 +56,14 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
       return `sets ${name(event.list)} to ${event.value} %`;
     case "rate":
       return `runs ${name(event.list)} at ${event.value} % of its times`;
+    case "effectRate":
+      return `runs the effects of ${name(event.list)} at ${event.value} % of their speed`;
+    case "resync":
+      return event.list === null
+        ? "starts the cycles of all held effects now"
+        : `starts the cycles of the effects of ${name(event.list)} now`;
+    case "tap":
+      return `taps the speed of ${name(event.list)}: a cycle is the mean of the last taps, and starts at each`;
     case "grand":
       return `sets the grand master to ${event.value} %`;
     case "blackout":
@@ -74,6 +85,12 @@ export function eventLine(world: World, event: PlayEvent): string {
     case "level":
     case "rate":
       return `${event.kind} ${listText(world, event.list)} at ${exact(event.value)}`;
+    case "effectRate":
+      return `effectrate ${listText(world, event.list)} at ${exact(event.value)}`;
+    case "resync":
+      return event.list === null ? "resync held" : `resync ${listText(world, event.list)}`;
+    case "tap":
+      return `tap ${listText(world, event.list)}`;
     case "grand":
       return `grand at ${exact(event.value)}`;
     case "blackout":

@@ -25,8 +25,18 @@ export const steady = (value: number): Fade => ({ from: value, to: value, at: LO
 export const LATEST = 0;
 export const HIGHEST = 1;
 export const OVER = 2;
-/** An effect: plays over what lies below it, its own fade tells where its cycles begin. */
+/**
+ * Effects: of a list whose value there counts latest, highest, or over all. An effect has no move of its own: where
+ * that would begin stands the list's time of its last change of speed, as its end which effect it is, as its delay
+ * the cycles run by then, and as its start whether it is hushed.
+ */
 export const EFFECT = 3;
+export const EFFECT_HIGHEST = 4;
+export const EFFECT_OVER = 5;
+/** Whether a role is an effect's. */
+export const isEffect = (role: number): boolean => role >= EFFECT;
+/** The role of an effect where its list's values have that role. */
+export const effectRole = (role: number): number => role + EFFECT;
 
 const FIELDS = [
   "ownFrom",
@@ -54,7 +64,7 @@ export type Layers = Record<Field, Float64Array> & {
   param: Int32Array;
   fromFn: Uint8Array;
   toFn: Uint8Array;
-  /** LATEST, HIGHEST, OVER or EFFECT: how it counts. */
+  /** How it counts: LATEST, HIGHEST, OVER, or an effect. */
   role: Uint8Array;
   /** 1 where the list's level scales it. */
   scaled: Uint8Array;
@@ -205,7 +215,7 @@ export function restamp(layers: Layers, at: number, stamp: number, priority: num
 export function layerOf(layers: Layers, param: number, list: number): number {
   let found = -1;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
-    if (layers.list[at] === list && layers.role[at] !== EFFECT) found = at;
+    if (layers.list[at] === list && !isEffect(layers.role[at]!)) found = at;
   return found;
 }
 
@@ -213,7 +223,7 @@ export function layerOf(layers: Layers, param: number, list: number): number {
 export function effectOf(layers: Layers, param: number, list: number): number {
   let found = -1;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
-    if (layers.list[at] === list && layers.role[at] === EFFECT) found = at;
+    if (layers.list[at] === list && isEffect(layers.role[at]!)) found = at;
   return found;
 }
 

@@ -2,7 +2,7 @@
 import { listTime } from "../units/units";
 import { changeClock, listTimeAt } from "./clock";
 import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
-import { fadeAway } from "./moves";
+import { fadeAway } from "./arrival";
 import type { ListRun } from "./run";
 import { belowLayer, settleNow } from "./stage";
 import type { Player } from "./state";

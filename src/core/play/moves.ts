@@ -1,19 +1,17 @@
 /** What moves when a list arrives in a cue, and how (SEMANTICS 5). */
+import { effectAt } from "../cue/effects";
 import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/tracking";
-import { moveTime, type MoveTime } from "../cue/times";
-import { resolveEntry, type Resolving } from "../program/resolve";
-import { paramKey, splitKey, type ParamKey } from "../show/ids";
-import type { Cue, CueList } from "../show/schema";
+import { resolveEntry } from "../program/resolve";
+import type { ParamKey } from "../show/ids";
+import type { Cue } from "../show/schema";
 import { cuesOf } from "../show/world";
-import type { ListTime, Sequence } from "../units/units";
-import type { Moving } from "./kinds/kind";
-import { kindOf } from "./kinds/kinds";
+import { fadeAway, isScaledIn, rescaleCells, roleOf, timeOf, type Arrival } from "./arrival";
 import {
   addLayer,
   countOf,
-  EFFECT,
   effectOf,
   HIGHEST,
+  isEffect,
   LATEST,
   layerOf,
   removeLayer,
@@ -22,13 +20,11 @@ import {
   setWeight,
   steady,
 } from "./layers";
-import { playingOf } from "./playing";
-import type { Rig } from "./rig";
+import { moveEffect } from "./moveEffect";
 import {
   belowLayer,
   belowPriority,
   hasStage,
-  keepPlaying,
   ownValue,
   settleNow,
   throughLayer,
@@ -36,65 +32,6 @@ import {
   weightOf,
   type Stage,
 } from "./stage";
-
-export interface Arrival {
-  /** What values resolve in. */
-  show: Resolving;
-  list: CueList;
-  slot: number;
-  /** Places in the list; -1 for a released list. */
-  from: number;
-  to: number;
-  /** Whether what tracked came round the end, before and now. */
-  carriedFrom: boolean;
-  carriedTo: boolean;
-  what: Moving;
-  /** One fade for all moves instead of the cue's own times. */
-  fade?: number;
-  stamp: Sequence;
-  at: ListTime;
-}
-
-/** How a list's values count for a parameter. */
-export const roleOf = (list: CueList, rig: Rig, param: number): number =>
-  kindOf(list).role(list, rig.intensity[param] === 1);
-
-/** Levels scale once: what masters scale, or a cell's Dimmer where the list holds nothing of its fixture's now. @param place of the cue it stands in. */
-export function isScaledIn(
-  list: CueList,
-  tracking: Tracking,
-  rig: Rig,
-  param: number,
-  place: number,
-  carried: boolean,
-): boolean {
-  if (!kindOf(list).scales) return false;
-  if (rig.scaled[param] === 1) return true;
-  if (rig.intensity[param] === 0) return false;
-  return inForceAt(tracking, fixtureDimmer(rig, param), place, carried) === undefined;
-}
-
-const fixtureDimmer = (rig: Rig, param: number): ParamKey => paramKey(splitKey(rig.keys[param]!).fixture, 0, "Dimmer");
-
-/** Once a list takes or lets go of a fixture's Dimmer, its level scales that, or the cells' again. */
-export function rescaleCells(
-  stage: Stage,
-  arrival: Pick<Arrival, "show" | "list" | "slot" | "to" | "carriedTo">,
-  key: ParamKey,
-): void {
-  if (!key.endsWith(".0.Dimmer")) return;
-  const { rig, layers } = stage;
-  const { fixture } = splitKey(key);
-  const tracking = trackingOf(arrival.list, arrival.show);
-  for (let number = 1; ; number++) {
-    const param = rig.index.get(paramKey(fixture, number, "Dimmer"));
-    if (param === undefined) return;
-    const layer = layerOf(layers, param, arrival.slot);
-    if (layer < 0) continue;
-    layers.scaled[layer] = isScaledIn(arrival.list, tracking, rig, param, arrival.to, arrival.carriedTo) ? 1 : 0;
-    touch(stage, param);
-  }
-}
 
 /** So many parameters are started before a piece ends. */
 const A_PIECE = 8;
@@ -143,7 +80,7 @@ function* startEach(
     stage.waits[param] = 0;
     const target = inForceAt(tracking, key, arrival.to, arrival.carriedTo);
     const effect = tracking.columns.get(key)!.effects
-      ? inForceAt(tracking, key, arrival.to, arrival.carriedTo, "effect")
+      ? effectAt(arrival.show, tracking, key, arrival.to, arrival.carriedTo)
       : undefined;
     const gives = layerOf(stage.layers, param, arrival.slot) >= 0;
     const plays = stage.effects.length > 0 && effectOf(stage.layers, param, arrival.slot) >= 0;
@@ -192,11 +129,6 @@ function isNew(arrival: Arrival, tracking: Tracking, key: ParamKey, target: InFo
   const before = inForceAt(tracking, key, arrival.from, arrival.carriedFrom);
   return before === undefined || before.at !== target.at;
 }
-
-const timeOf = (arrival: Arrival, cue: Cue, attribute: string, falling: boolean, target?: InForce): MoveTime =>
-  arrival.fade !== undefined
-    ? { delay: 0, fade: arrival.fade }
-    : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
 
 function moveTo(
   stage: Stage,
@@ -259,52 +191,6 @@ function moveTo(
   return time.delay + fade;
 }
 
-/**
- * An effect starts, goes on or ends. It comes by the up and goes by the down times; one that plays is not
- * started again, and never lies below its list's own value.
- */
-function moveEffect(stage: Stage, arrival: Arrival, cue: Cue, param: number, target: InForce | undefined): number {
-  const { layers, rig } = stage;
-  const { slot, list, stamp, at } = arrival;
-  const playing = effectOf(layers, param, slot);
-  const value = layerOf(layers, param, slot);
-  const origin = target && cuesOf(list)[target.at]!.id;
-  const plays = target && playingOf(arrival.show, rig.keys[param]!, target.entry);
-  const ending = cue.entries[rig.keys[param]!];
-  let took = 0;
-  if (playing >= 0 && (!plays || layers.cue[playing] !== countOf(origin!)) && layers.weightTo[playing] !== 0) {
-    const { attribute } = rig.specs[param]!.functions[layers.toFn[playing]!]!;
-    const own = ending?.effect ? ending.time : undefined;
-    const time =
-      arrival.fade === undefined ? moveTime(cue.times, attribute, true, own) : { delay: 0, fade: arrival.fade };
-    fadeAway(stage, param, slot, at, time, { effects: true });
-    took = time.delay + time.fade;
-  }
-  if (plays && (playing < 0 || layers.cue[playing] !== countOf(origin!) || layers.weightTo[playing] === 0)) {
-    const { attribute } = target.entry;
-    const time = timeOf(arrival, cue, attribute, false, target);
-    const fn = rig.specs[param]!.functions.findIndex((f) => f.attribute === attribute);
-    if (fn < 0) return took;
-    addLayer(layers, {
-      param,
-      list: slot,
-      priority: list.priority,
-      stamp,
-      cue: origin!,
-      fromFn: fn,
-      toFn: fn,
-      role: EFFECT,
-      scaled: isScaledIn(list, trackingOf(list, arrival.show), rig, param, arrival.to, arrival.carriedTo),
-      own: { ...steady(keepPlaying(stage, plays)), from: stage.effectNow[slot]! },
-      weight: { from: 0, to: 1, at, delay: time.delay, fade: rig.mixes[param]![fn] ? time.fade : 0 },
-    });
-    return Math.max(took, time.delay + time.fade);
-  }
-  // It is stamped with its list's value.
-  if (playing >= 0 && value >= 0 && layers.stamp[value] === stamp) restamp(layers, playing, stamp, list.priority);
-  return took;
-}
-
 /** The list lets go of a parameter: it goes to what lies below, by the cue's times. */
 function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: number): number {
   const { layers, rig } = stage;
@@ -323,34 +209,11 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
   return time.delay + (stepped ? 0 : time.fade);
 }
 
-/**
- * Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once.
- * @param what its values, or its effects; or all it gives, what is on its way out already included: so does a release.
- */
-export function fadeAway(
-  stage: Stage,
-  param: number,
-  slot: number,
-  at: ListTime,
-  time: MoveTime,
-  what: { effects?: boolean; all?: boolean },
-): void {
-  const { layers } = stage;
-  for (let layer = layers.head[param]!; layer >= 0; layer = layers.next[layer]!) {
-    if (layers.list[layer] !== slot) continue;
-    if (!what.all && ((layers.role[layer] === EFFECT) !== (what.effects ?? false) || layers.weightTo[layer] === 0))
-      continue;
-    const from = weightOf(stage, layer);
-    setWeight(layers, layer, from > 0 ? { from, to: 0, at, delay: time.delay, fade: time.fade } : steady(0));
-  }
-  touch(stage, param);
-}
-
 function removeOthers(stage: Stage, param: number, slot: number, kept: number): void {
   const { layers } = stage;
   for (let layer = layers.head[param]!; layer >= 0;) {
     const next = layers.next[layer]!;
-    if (layers.list[layer] === slot && layer !== kept && layers.role[layer] !== EFFECT) removeLayer(layers, layer);
+    if (layers.list[layer] === slot && layer !== kept && !isEffect(layers.role[layer]!)) removeLayer(layers, layer);
     layer = next;
   }
 }

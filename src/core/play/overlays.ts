@@ -4,7 +4,10 @@ import { isEmitter } from "../fixture/attribute";
 import { resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Hands } from "../show/hands";
-import type { Entry } from "../show/value";
+import { isFrom } from "../show/effectSchema";
+import { isStop, type Effect, type Entry } from "../show/value";
+import { HUSHES, NONE, playHeld, PLAYS } from "./heldEffects";
+import { playingOf } from "./playing";
 import { rawAt } from "./glide";
 import { beginReach, COMES, GOES, HERE } from "./reach";
 import { cuesOf, listsByNumber } from "../show/world";
@@ -31,24 +34,58 @@ function fill({ stage, rig, world }: Player, over: Overlay, values: Iterable<[st
 }
 
 /** Takes all that is held, and leaves alone what comes or goes. */
-function fillHeld({ stage, rig, world }: Player): void {
+function fillHeld({ stage, rig, world, now }: Player): void {
   const { held, reach } = stage;
   for (let p = 0; p < rig.size; p++) {
     if (held.on[p] === 0 || reach.way[p] === GOES) continue;
     held.on[p] = 0;
     touch(stage, p);
   }
+  for (let p = 0; p < rig.size; p++)
+    if (stage.heldEffects.way[p] !== NONE && !world.hands.held[rig.keys[p]!]?.effect && reach.way[p] !== GOES) {
+      stage.heldEffects.way[p] = NONE;
+      touch(stage, p);
+    }
   for (const [key, entry] of Object.entries(world.hands.held)) {
     const p = rig.index.get(key);
-    const resolved = p === undefined ? undefined : resolveEntry(world.show, key, rig.specs[p]!, entry);
-    if (p === undefined || !resolved) continue;
-    if (reach.way[p] === GOES) reach.way[p] = HERE;
+    if (p === undefined) continue;
+    const plays = holdEffect({ stage, rig, world, now }, p, entry);
+    const resolved = resolveEntry(world.show, key, rig.specs[p]!, entry);
+    if ((plays || resolved) && reach.way[p] === GOES) reach.way[p] = HERE;
+    if (!resolved) continue;
     held.on[p] = 1;
     held.value[p] = resolved.value;
     held.fn[p] = resolved.fn;
     touch(stage, p);
   }
-  for (let p = 0; p < rig.size; p++) if (held.on[p] === 0) reach.way[p] = HERE;
+  for (let p = 0; p < rig.size; p++)
+    if (held.on[p] === 0 && stage.heldEffects.way[p] === NONE) reach.way[p] = HERE;
+}
+
+/** What is held of an effect; one of the same effect that plays on the fixture lends its cycles. Returns whether one plays or is stopped. */
+function holdEffect(
+  { stage, rig, world, now }: Pick<Player, "stage" | "rig" | "world" | "now">,
+  p: number,
+  entry: Entry | undefined,
+): boolean {
+  const { heldEffects } = stage;
+  const effect = entry?.effect;
+  const made = entry && playingOf(world.show, rig.keys[p]!, rig.specs[p]!, rig.mixes[p]!, entry);
+  if (made) playHeld(heldEffects, p, made, now, sibling(stage, rig, p, made.effect));
+  else heldEffects.way[p] = effect !== undefined && isStop(effect) ? HUSHES : NONE;
+  touch(stage, p);
+  return heldEffects.way[p] !== NONE;
+}
+
+/** A parameter of the fixture that plays another voice of the same effect; itself where none does. */
+function sibling({ heldEffects }: Stage, { owner }: Rig, p: number, effect: Effect): number {
+  if (heldEffects.way[p] === PLAYS || isStop(effect) || !isFrom(effect)) return p;
+  for (const step of [-1, 1])
+    for (let q = p + step; owner[q] === owner[p]; q += step) {
+      const other = heldEffects.way[q] === PLAYS ? heldEffects.playing[q]?.effect : undefined;
+      if (other && !isStop(other) && isFrom(other) && other.from === effect.from) return q;
+    }
+  return p;
 }
 
 /** Takes held values, blind, highlight and park from the hands. */
@@ -73,17 +110,19 @@ export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<str
     if (p === undefined) continue;
     const entry = world.hands.held[key];
     const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry);
+    const had = stage.held.on[p] === 1 || stage.heldEffects.way[p] === PLAYS;
     const shown = { value: rawAt(stage, p), fn: stage.fn[p]!, time: now };
     touch(stage, p);
     stage.reach.way[p] = HERE;
     if (over && slow.has(key)) {
-      if (resolved) beginReach(stage.reach, p, COMES, shown, over.seconds);
-      else if (stage.held.on[p] === 1) {
+      if (resolved || entry?.effect) beginReach(stage.reach, p, COMES, shown, over.seconds);
+      else if (had) {
         beginReach(stage.reach, p, GOES, shown, over.seconds);
-        stage.held.value[p] = shown.value;
+        if (stage.heldEffects.way[p] !== PLAYS) stage.held.value[p] = shown.value;
         continue;
       }
     }
+    holdEffect({ stage, rig, world, now }, p, entry);
     stage.held.on[p] = resolved ? 1 : 0;
     stage.held.value[p] = resolved?.value ?? 0;
     stage.held.fn[p] = resolved?.fn ?? 0;
@@ -133,6 +172,20 @@ export function loadLimits(player: Player): void {
     }
   }
   for (let p = 0; p < rig.size; p++) if (rig.intensity[p] === 1 || rig.scaled[p] === 1) touch(stage, p);
+}
+
+/** Held effects go on in their cycles where the rig is laid out anew. */
+export function carryEffects(from: { stage: Stage; rig: Rig }, to: Player): void {
+  const { heldEffects } = from.stage;
+  for (let p = 0; p < from.rig.size; p++) {
+    const q = heldEffects.way[p] === NONE ? undefined : to.rig.index.get(from.rig.keys[p]!);
+    if (q === undefined) continue;
+    const now = to.stage.heldEffects;
+    now.way[q] = heldEffects.way[p]!;
+    now.playing[q] = heldEffects.playing[p];
+    now.from[q] = heldEffects.from[p]!;
+    now.cycles[q] = heldEffects.cycles[p]!;
+  }
 }
 
 /** What comes and goes goes on where the rig is laid out anew. */

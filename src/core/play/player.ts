@@ -7,6 +7,7 @@ import { listsByNumber } from "../show/world";
 import { sequence, stageTime, type StageTime } from "../units/units";
 import { listTimeAt } from "./clock";
 import { kindOf } from "./kinds/kinds";
+import { withLanes } from "./lanes";
 import { createLayers, LATEST } from "./layers";
 import { glide, tryGlide } from "./glide";
 import { createBytes, putFeeds } from "./bytes";
@@ -19,10 +20,12 @@ import type { Player } from "./state";
 import { computeParameter, createStage } from "./stage";
 
 /** A player at rest at stage time `now`. */
-export function createPlayer(world: World, now: StageTime = stageTime(0)): Player {
+export function createPlayer(given: World, now: StageTime = stageTime(0)): Player {
+  const world = withLanes(given);
   const rig = compileRig(world.show);
   const layers = createLayers(rig.size);
   const player: Player = {
+    given,
     world,
     rig,
     layers,
@@ -62,6 +65,7 @@ export function syncRuns(player: Player): void {
     stage.listNow = new Float64Array(slot * 2);
     stage.listLevel = new Float64Array(slot * 2).fill(1);
     stage.listLetsGo = new Uint8Array(slot * 2);
+    stage.listMixes = new Uint8Array(slot * 2);
     stage.listNow.set(now);
     stage.listLevel.set(level);
   }
@@ -70,7 +74,9 @@ export function syncRuns(player: Player): void {
   for (const run of runs.values()) {
     stage.listNow[run.slot] = listTimeAt(run.clock, player.now);
     stage.listLevel[run.slot] = levelShown(run) / 100;
-    stage.listLetsGo[run.slot] = world.show.lists[run.id]?.letGo ? 1 : 0;
+    const list = world.show.lists[run.id];
+    stage.listLetsGo[run.slot] = list?.letGo ? 1 : 0;
+    stage.listMixes[run.slot] = list && kindOf(list).mixes ? 1 : 0;
   }
 }
 

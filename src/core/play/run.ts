@@ -19,6 +19,8 @@ export interface ListRun {
   /** Of its effects: held as its own clock is, but of no rate. */
   effects: ListClock;
   level: number;
+  /** Stage times of the last taps. */
+  taps: StageTime[];
   /** Flash is held; and it was released when the flash came. */
   flash: boolean;
   flashed: boolean;
@@ -47,6 +49,7 @@ export const newRun = (list: CueList, slot: number, now: StageTime, level: numbe
   clock: newClock(now),
   effects: newClock(now),
   level,
+  taps: [],
   flash: false,
   flashed: false,
   arrived: listTime(0),

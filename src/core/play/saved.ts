@@ -1,14 +1,16 @@
 /** Playing as plain data, so that a reload picks the stage up where it was. */
 import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
-import { IdSchema, ParamKeySchema, splitKey } from "../show/ids";
+import { IdSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
+import type { Entry } from "../show/value";
 import { listTime, sequence } from "../units/units";
 import { finish } from "./arrive";
 import { refresh } from "./edit";
-import { EFFECT, eachLayer } from "./layers";
+import { heldCycles, PLAYS } from "./heldEffects";
+import { EFFECT_OVER, eachLayer, isEffect } from "./layers";
 import { loadLimits } from "./overlays";
 import { syncRuns } from "./player";
-import { playingOf } from "./playing";
+import { playingOf, type Playing } from "./playing";
 import type { Player } from "./state";
 import { putLayer, readLayer } from "./silent";
 import { keepPlaying, touchAll } from "./stage";
@@ -38,10 +40,13 @@ export const SavedPlaySchema = z.object({
       stamp: finite.default(0),
       time: finite,
       effectTime: finite.optional(),
+      effectRate: finite.min(0).max(1000).default(1),
       rate: finite.min(0).max(10),
       paused: z.boolean(),
     }),
   ),
+  /** How far held effects are in their cycles. */
+  held: z.array(z.object({ key: ParamKeySchema, cycles: finite })).default([]),
   layers: z.array(
     z.object({
       key: ParamKeySchema,
@@ -55,7 +60,7 @@ export const SavedPlaySchema = z.object({
       to: z.string().max(60).optional(),
       fromFn: z.number().int().min(0).optional(),
       toFn: z.number().int().min(0).optional(),
-      role: z.number().int().min(0).max(EFFECT),
+      role: z.number().int().min(0).max(EFFECT_OVER),
       scaled: z.boolean(),
     }),
   ),
@@ -88,9 +93,13 @@ export function savePlay(player: Player): SavedPlay {
       stamp: run.stamp,
       time: stage.listNow[run.slot]!,
       effectTime: stage.effectNow[run.slot]!,
+      effectRate: run.effects.rate,
       rate: run.clock.rate,
       paused: run.clock.paused,
     })),
+    held: rig.keys.flatMap((key, p) =>
+      stage.heldEffects.way[p] === PLAYS ? [{ key, cycles: heldCycles(stage.heldEffects, p, player.now) }] : [],
+    ),
     layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(
       ({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" }),
     ),
@@ -121,7 +130,12 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
       since: listTime(run.since),
       stamp: sequence(run.stamp),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
-      effects: { base: listTime(run.effectTime ?? run.time), anchor: player.now, rate: 1, paused: run.paused },
+      effects: {
+        base: listTime(run.effectTime ?? run.time),
+        anchor: player.now,
+        rate: run.effectRate,
+        paused: run.paused,
+      },
     });
     player.stage.listNow[made.slot] = run.time;
     player.stage.effectNow[made.slot] = run.effectTime ?? run.time;
@@ -139,15 +153,15 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     ];
     if (from === undefined || to === undefined) continue;
     const entry = list.cues[layer.cue]?.entries[layer.key];
-    const plays = entry && playingOf(player.world.show, layer.key, entry);
-    if (layer.role === EFFECT && !plays) continue;
+    const plays = isEffect(layer.role) && entry ? playingAt(player, layer.key, entry) : undefined;
+    if (isEffect(layer.role) && !plays) continue;
     const made = {
       key: layer.key,
       list: run.slot,
       priority: list.priority,
       stamp: layer.stamp,
       cue: layer.cue,
-      own: layer.role === EFFECT ? { ...layer.own, to: keepPlaying(player.stage, plays!) } : layer.own,
+      own: plays ? { ...layer.own, to: keepPlaying(player.stage, plays) } : layer.own,
       weight: layer.weight,
       role: layer.role,
       scaled: layer.scaled,
@@ -160,12 +174,21 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     )
       player.silent.push(made);
   }
+  for (const { key, cycles } of saved.held) {
+    const p = player.rig.index.get(key);
+    if (p !== undefined) Object.assign(player.stage.heldEffects.cycles, { [p]: cycles });
+  }
   // What was edited after the last save is on stage all the same.
   for (const run of player.runs.values()) {
     const list = player.world.show.lists[run.id]!;
     if (run.cue !== null) refresh(player, run, list, trackingOf(list, player.world.show).columns.keys(), !list.letGo);
   }
   touchAll(player.stage);
+}
+
+function playingAt({ rig, world }: Player, key: ParamKey, entry: Entry): Playing | undefined {
+  const p = rig.index.get(key);
+  return p === undefined ? undefined : playingOf(world.show, key, rig.specs[p]!, rig.mixes[p]!, entry);
 }
 
 /** A saved state from text, null where it is none. */

@@ -5,7 +5,7 @@ import { keyFor } from "../patch/remap";
 import { splitKey, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import { clamp } from "../units/units";
-import { addLayer, cueOfLayer, EFFECT, readFade, type Fade, type Layers } from "./layers";
+import { addLayer, cueOfLayer, isEffect, readFade, type Fade, type Layers } from "./layers";
 import type { Rig } from "./rig";
 
 export interface SilentLayer {
@@ -63,7 +63,7 @@ export function putLayer(layers: Layers, rig: Rig, show: Show, layer: SilentLaye
     scaled: layer.scaled,
     weight: layer.weight,
     own:
-      layer.role === EFFECT
+      isEffect(layer.role)
         ? layer.own
         : { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
     toFn,

@@ -3,8 +3,9 @@ import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
 import { progress } from "./progress";
 import { createStacks, endStack, type Stacks } from "./stacks";
-import { EFFECT, eachLayer, HIGHEST, LATEST, OVER, removeLayer, type Layers } from "./layers";
-import { playedAt, type Playing } from "./playing";
+import { EFFECT, EFFECT_HIGHEST, EFFECT_OVER, eachLayer, HIGHEST, isEffect, LATEST, OVER, removeLayer, type Layers } from "./layers";
+import { createHeldEffects, heldCycles, HUSHES, PLAYS, type HeldEffects } from "./heldEffects";
+import { lastFn, playedAt, type Playing } from "./playing";
 import { COMES, createReach, GOES, HERE, reached, type Reach } from "./reach";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
@@ -30,7 +31,10 @@ export interface Stage {
   listLevel: Float64Array;
   /** 1 for lists that drop what another has taken. */
   listLetsGo: Uint8Array;
+  /** 1 for lists whose level scales the mix of their effects. */
+  listMixes: Uint8Array;
   held: Overlay;
+  heldEffects: HeldEffects;
   /** How held values come and go. */
   reach: Reach;
   /** Stage time now, seconds. */
@@ -76,7 +80,9 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     listNow: new Float64Array(lists),
     listLevel: new Float64Array(lists).fill(1),
     listLetsGo: new Uint8Array(lists),
+    listMixes: new Uint8Array(lists),
     held: overlay(n),
+    heldEffects: createHeldEffects(n),
     reach: createReach(n),
     now: 0,
     highlight: overlay(n),
@@ -124,15 +130,15 @@ let runValue = 0;
 let runFn = 0;
 let runSource = FROM_DEFAULT;
 
-/** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only, without the layers of list `without`. */
-function layUp(stage: Stage, param: number, last: number, without = -1): void {
+/** Lays the chain of a parameter up to and including layer `last` (-1: all of it), latest takes precedence only, without the layers of list `without`, and without effects where they are `hushed`. */
+function layUp(stage: Stage, param: number, last: number, without = -1, hushed = false): void {
   const { layers, listNow } = stage;
   runValue = stage.rig.defaults[param]!;
   runFn = 0;
   runSource = FROM_DEFAULT;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
     if (layers.role[at] === EFFECT) {
-      if (layers.list[at] !== without) playOver(stage, at);
+      if (layers.list[at] !== without && !hushed) playOver(stage, at, 1);
     } else if (layers.role[at] === LATEST && layers.list[at] !== without) {
       // A whole layer hides what lies below: only its own value counts.
       const now = listNow[layers.list[at]!]!;
@@ -156,23 +162,28 @@ export function keepPlaying(stage: Stage, made: Playing): number {
   if (stage.effects.length >= Math.max(SPARE_EFFECTS, stage.effectsKept * 2)) {
     const kept: Playing[] = [];
     for (const at of eachLayer(layers))
-      if (layers.role[at] === EFFECT) layers.ownTo[at] = kept.push(stage.effects[layers.ownTo[at]!]!) - 1;
+      if (isEffect(layers.role[at]!)) layers.ownTo[at] = kept.push(stage.effects[layers.ownTo[at]!]!) - 1;
     stage.effects = kept;
     stage.effectsKept = kept.length;
   }
   return stage.effects.push(made) - 1;
 }
 
-/** An effect mixes over the running result. */
-function playOver(stage: Stage, at: number): void {
+/** The cycles the effect of a layer has run by now. */
+export const cyclesOf = ({ layers, effects, effectNow }: Stage, at: number): number =>
+  layers.ownDelay[at]! +
+  (effectNow[layers.list[at]!]! - layers.ownFrom[at]!) * (effects[layers.ownTo[at]!]?.speed ?? 0);
+
+/** An effect mixes over the running result, by its weight times `share`. */
+function playOver(stage: Stage, at: number, share: number): void {
   const { layers } = stage;
-  const weight = weightOf(stage, at);
+  const list = layers.list[at]!;
+  const level = stage.listLevel[list]!;
+  const weight = weightOf(stage, at) * share * (stage.listMixes[list] === 1 ? level : 1);
   const playing = stage.effects[layers.ownTo[at]!];
   if (weight <= 0 || !playing) return;
-  const list = layers.list[at]!;
-  let value = playedAt(playing, stage.effectNow[list]! - layers.ownFrom[at]!);
-  if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
-  mixOver(stage, at, value, layers.toFn[at]!, weight);
+  const value = playedAt(playing, cyclesOf(stage, at), runValue, runFn, layers.scaled[at] === 1 ? level : 1);
+  mixOver(stage, at, value, lastFn(), weight);
 }
 
 /** What is highest, then what is crossfaded over everything. */
@@ -180,9 +191,12 @@ function layOver(stage: Stage, param: number): void {
   const { layers } = stage;
   let over = false;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) {
-    if (layers.role[at] === OVER) over = true;
-    if (layers.role[at] !== HIGHEST) continue;
-    const value = ownValue(stage, at) * weightOf(stage, at) * stage.listLevel[layers.list[at]!]!;
+    const role = layers.role[at]!;
+    if (role === OVER || role === EFFECT_OVER) over = true;
+    if (role !== HIGHEST && role !== EFFECT_HIGHEST) continue;
+    // An effect counts with its list's value: it is reckoned with that, where there is one.
+    if (role === EFFECT_HIGHEST && ofList(stage, param, HIGHEST, layers.list[at]!) >= 0) continue;
+    const value = highestOf(stage, param, at) * stage.listLevel[layers.list[at]!]!;
     if (value <= runValue && (runSource >= 0 || value <= 0)) continue;
     runValue = Math.max(runValue, value);
     runFn = layers.toFn[at]!;
@@ -191,6 +205,28 @@ function layOver(stage: Stage, param: number): void {
   if (!over) return;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
     if (layers.role[at] === OVER) layOne(stage, at, stage.listLevel[layers.list[at]!]!);
+    else if (layers.role[at] === EFFECT_OVER) playOver(stage, at, stage.listLevel[layers.list[at]!]!);
+}
+
+/** The topmost layer of a role that a list has on a parameter, -1 for none. */
+function ofList({ layers }: Stage, param: number, role: number, list: number): number {
+  let found = -1;
+  for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+    if (layers.list[at] === list && layers.role[at] === role) found = at;
+  return found;
+}
+
+/** What a list gives where the highest counts, its effects over its value, its level left out. @param at its value, or its first effect. */
+function highestOf(stage: Stage, param: number, at: number): number {
+  const { layers, effects } = stage;
+  let value = layers.role[at] === HIGHEST ? ownValue(stage, at) * weightOf(stage, at) : 0;
+  for (let e = layers.head[param]!; e >= 0; e = layers.next[e]!) {
+    if (layers.role[e] !== EFFECT_HIGHEST || layers.list[e] !== layers.list[at]) continue;
+    const playing = effects[layers.ownTo[e]!];
+    if (!playing) continue;
+    value += (playedAt(playing, cyclesOf(stage, e), value, layers.toFn[at]!, 1) - value) * weightOf(stage, e);
+  }
+  return value;
 }
 
 /** Mixes one layer over the running result by its weight, times `share`. */
@@ -281,10 +317,14 @@ function settle(stage: Stage, param: number, removes = true): boolean {
   for (let at = layers.head[param]!; at >= 0;) {
     const next = layers.next[at]!;
     const now = stage.listNow[layers.list[at]!]!;
-    if ((layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!) || (next >= 0 && isReplaced(stage, at))) {
+    const over = layers.weightTo[at] === 0 && now >= layers.weightEnd[at]!;
+    const effect = isEffect(layers.role[at]!);
+    // One that is hushed runs on unseen.
+    const hushed = effect && layers.ownAt[at] === 1;
+    if ((over && !hushed) || (next >= 0 && isReplaced(stage, at))) {
       if (removes) removeLayer(layers, at);
       else moving = true;
-    } else if (layers.role[at] === EFFECT || now < layers.ownEnd[at]! || now < layers.weightEnd[at]!) moving = true;
+    } else if ((effect && !over) || (!effect && now < layers.ownEnd[at]!) || now < layers.weightEnd[at]!) moving = true;
     at = next;
   }
   return !moving;
@@ -304,10 +344,10 @@ export function settleNow(stage: Stage, param: number): void {
 function isReplaced(stage: Stage, at: number): boolean {
   const { layers } = stage;
   if (layers.role[at] === OVER) return false;
-  const effect = layers.role[at] === EFFECT;
+  const effect = isEffect(layers.role[at]!);
   const letsGo = stage.listLetsGo[layers.list[at]!] === 1 && layers.role[at] === LATEST;
   for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
-    if ((layers.role[later] === EFFECT) !== effect) continue;
+    if (isEffect(layers.role[later]!) !== effect) continue;
     if (layers.list[later] !== layers.list[at] && (!letsGo || layers.role[later] !== LATEST)) continue;
     if (layers.weightTo[later] === 1 && stage.listNow[layers.list[later]!]! >= layers.weightEnd[later]!) return true;
   }
@@ -317,7 +357,7 @@ function isReplaced(stage: Stage, at: number): boolean {
 /** Computes one parameter into the results. Returns whether it is still moving. @param settles see `settle`. */
 export function computeParameter(stage: Stage, param: number, settles: boolean): boolean {
   const rests = settle(stage, param, settles);
-  layUp(stage, param, -1);
+  layUp(stage, param, -1, -1, !stage.blind && stage.heldEffects.way[param] === HUSHES);
   if (stage.othersUsed) layOver(stage, param);
   const coming = !stage.blind && layHeld(stage, param, settles);
   stage.raw[param] = runValue;
@@ -332,25 +372,30 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
 
 /** Lays what is held over the lists, as far as it has come or gone. Returns whether it is on its way. */
 function layHeld(stage: Stage, param: number, settles: boolean): boolean {
-  const { held, reach } = stage;
-  if (held.on[param] === 0) return false;
+  const { held, heldEffects, reach } = stage;
+  const plays = heldEffects.way[param] === PLAYS;
+  if (held.on[param] === 0 && !plays) return false;
   const way = reach.way[param];
   const share = way === HERE ? 1 : reached(reach, param, stage.now);
   if (way === GOES && share >= 1) {
-    if (settles) reach.way[param] = held.on[param] = 0;
+    if (settles) reach.way[param] = held.on[param] = heldEffects.way[param] = 0;
     return false;
   }
-  const fn = held.fn[param]!;
+  let value = held.on[param] === 1 ? held.value[param]! : runValue;
+  let fn = held.on[param] === 1 ? held.fn[param]! : runFn;
+  if (plays) {
+    value = playedAt(heldEffects.playing[param]!, heldCycles(heldEffects, param, stage.now), value, fn, 1);
+    fn = lastFn();
+  }
   const other = way === COMES ? reach.fromFn[param]! : runFn;
   const mixes = share < 1 && fn === other && stage.rig.mixes[param]![fn] === true;
   const from = way === COMES ? reach.from[param]! : runValue;
-  const value = held.value[param]!;
   // What cannot mix comes at once, and goes at the end.
   runValue = mixes ? from + (value - from) * (way === COMES ? share : 1 - share) : value;
   runFn = fn;
   runSource = FROM_PROGRAMMER;
   if (share >= 1 && settles) reach.way[param] = HERE;
-  return share < 1;
+  return share < 1 || plays;
 }
 
 /** What limiters and masters leave of a parameter, 0..1: all of what they do not scale. */
@@ -368,8 +413,8 @@ function lay(over: Overlay, param: number, source: number): void {
  * Whether a parameter may run in a flat path: nothing is laid over its lists, and they give only values, of one
  * function that mixes.
  */
-export function mayRunFlat({ held, highlight, park, layers, rig }: Stage, param: number): boolean {
-  if (held.on[param] || highlight.on[param] || park.on[param]) return false;
+export function mayRunFlat({ held, heldEffects, highlight, park, layers, rig }: Stage, param: number): boolean {
+  if (held.on[param] || heldEffects.way[param] || highlight.on[param] || park.on[param]) return false;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
     if (layers.role[at] !== LATEST || layers.fromFn[at] !== 0 || layers.toFn[at] !== 0) return false;
   return rig.mixes[param]![0] === true;

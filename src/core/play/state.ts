@@ -21,6 +21,8 @@ export interface Unfinished {
 }
 
 export interface Player {
+  /** The world as it was given, and as it is played: with effect lanes as lists of one cue. */
+  given: World;
   world: World;
   rig: Rig;
   layers: Layers;

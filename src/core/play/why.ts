@@ -3,10 +3,12 @@ import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
 import { finish } from "./arrive";
 import type { Player } from "./state";
-import { EFFECT, HIGHEST, LATEST, OVER, cueOfLayer } from "./layers";
-import { playedAt } from "./playing";
+import { isFrom, isStop } from "../show/effectSchema";
+import { heldCycles, PLAYS } from "./heldEffects";
+import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./layers";
+import { playedAt, type Playing } from "./playing";
 import { progress } from "./progress";
-import { ownValue, weightOf } from "./stage";
+import { cyclesOf, ownValue, weightOf } from "./stage";
 
 export const WhyStepSchema = z.object({
   /** What contributes, lowest first. */
@@ -27,6 +29,8 @@ export const WhyStepSchema = z.object({
   cue: z.string().optional(),
   attribute: z.string().optional(),
   value: z.number(),
+  /** Of an effect: which (the show's, or null), and where it stands in its cycle, 0..1. */
+  effect: z.object({ id: z.string().nullable(), phase: z.number() }).optional(),
   stamp: z.number().optional(),
   priority: z.number().optional(),
   /** Percent. */
@@ -43,6 +47,8 @@ const WHAT: Record<number, WhyStep["what"]> = {
   [HIGHEST]: "highest",
   [OVER]: "takeover",
   [EFFECT]: "effect",
+  [EFFECT_HIGHEST]: "effect",
+  [EFFECT_OVER]: "effect",
 };
 
 export const WhySchema = z.object({
@@ -54,6 +60,14 @@ export const WhySchema = z.object({
   bytes: z.array(z.object({ universe: z.number(), slot: z.number(), bytes: z.array(z.number()) })),
 });
 export type Why = z.infer<typeof WhySchema>;
+
+/** What an effect gives over what lies below it, and where it stands. */
+function seenOf(plays: Playing, cycles: number, below: WhyStep | undefined) {
+  const value = playedAt(plays, cycles, below?.value ?? 0, plays.fn, 1);
+  const x = cycles + plays.offset;
+  const id = isStop(plays.effect) || !isFrom(plays.effect) ? null : plays.effect.from;
+  return { value, seen: { id, phase: x - Math.floor(x) } };
+}
 
 /** The stack of a parameter at the player's time; undefined for one that does not exist. */
 export function whyOf(player: Player, key: ParamKey): Why | undefined {
@@ -72,14 +86,19 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     const weight = weightOf(stage, at);
     const role = layers.role[at]!;
     if (role === LATEST && weight >= 1) cover();
+    const plays = isEffect(role) ? stage.effects[layers.ownTo[at]!] : undefined;
+    if (isEffect(role) && !plays) continue;
+    const below = steps.findLast((step) => !step.hidden);
+    const played = plays && seenOf(plays, cyclesOf(stage, at), below);
     steps.push({
+      ...(played ? { effect: played.seen } : {}),
       what: WHAT[role]!,
       ...(run ? { list: run.id } : {}),
       cue: cueOfLayer(layers, at),
       attribute: name(layers.toFn[at]!),
       value:
-        role === EFFECT
-          ? playedAt(stage.effects[layers.ownTo[at]!]!, stage.effectNow[layers.list[at]!]! - layers.ownFrom[at]!)
+        isEffect(role)
+          ? played!.value
           : ownValue(stage, at),
       stamp: layers.stamp[at]!,
       priority: layers.priority[at]!,
@@ -92,6 +111,12 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
       hidden: weight <= 0,
     });
   }
+  const held = stage.heldEffects.way[p] === PLAYS ? stage.heldEffects.playing[p] : undefined;
+  if (held && stage.held.on[p] === 0) {
+    const below = steps.findLast((step) => !step.hidden);
+    const { value, seen } = seenOf(held, heldCycles(stage.heldEffects, p, stage.now), below);
+    steps.push({ what: "programmer", effect: seen, value, attribute: name(held.fn), hidden: stage.blind });
+  }
   if (stage.held.on[p]) {
     if (!stage.blind) cover();
     steps.push({
@@ -100,6 +125,10 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
       attribute: name(stage.held.fn[p]!),
       hidden: stage.blind,
     });
+    if (held) {
+      const { value, seen } = seenOf(held, heldCycles(stage.heldEffects, p, stage.now), steps.at(-1));
+      steps.push({ what: "programmer", effect: seen, value, attribute: name(held.fn), hidden: stage.blind });
+    }
   }
   if (stage.highlight.on[p]) {
     cover();

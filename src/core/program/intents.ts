@@ -6,8 +6,11 @@ import { specOf } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { fail } from "../show/refusal";
-import { IdSchema, ItemSchema, ParamKeySchema, splitKey } from "../show/ids";
-import { EntrySchema, isLink } from "../show/value";
+import { IdSchema, ItemSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
+import { movesAround } from "../effect/voices";
+import type { ChannelFunction } from "../fixture/type";
+import { EntrySchema, heldOver, isLink, type Entry } from "../show/value";
+import { numbersOf } from "../show/effectSchema";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { exact, listText, onOff, selText } from "../show/lineText";
@@ -20,6 +23,32 @@ const plainly = <T>(value: T): T => (isDraft(value) ? (current(value as object) 
 
 const seconds = z.number().min(0).max(86_400);
 
+type Held = World["hands"]["held"];
+
+/** Entries as they are held over others: a value and an effect that goes with it stand side by side. */
+function withEffects(show: Show, before: Held, values: Held): Held {
+  const around = movesAround(show);
+  let made: Record<ParamKey, Entry> | undefined;
+  for (const key in values) {
+    const [old, entry] = [before[key], values[key]!];
+    if (!old || (old.effect === undefined && entry.effect === undefined)) continue;
+    made ??= { ...values };
+    made[key] = heldOver(old, entry, around);
+  }
+  return made ?? values;
+}
+
+/** Ends with `fail` where a number is outside of what the function of a fixture can do. */
+function mustReach(show: Show, key: ParamKey, fn: ChannelFunction, value: number): void {
+  const [low, high] = rangeOf(fn);
+  if (value >= low - 1e-9 && value <= high + 1e-9) return;
+  const { attribute } = fn;
+  fail(
+    `${attributeInfo(attribute).label} ${withUnit(value, attribute)} is outside the range of fixture ${show.fixtures[splitKey(key).fixture]!.number}`,
+    `It goes from ${withUnit(low, attribute)} to ${withUnit(high, attribute)}`,
+  );
+}
+
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
   kind: "hold",
@@ -31,16 +60,8 @@ export const hold = defineIntent({
     for (const [key, entry] of Object.entries(values)) {
       const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
-      if (typeof entry.value === "number") {
-        const [low, high] = rangeOf(fn);
-        if (entry.value < low - 1e-9 || entry.value > high + 1e-9) {
-          const number = show.fixtures[splitKey(key).fixture]!.number;
-          fail(
-            `${attributeInfo(entry.attribute).label} ${withUnit(entry.value, entry.attribute)} is outside the range of fixture ${number}`,
-            `It goes from ${withUnit(low, entry.attribute)} to ${withUnit(high, entry.attribute)}`,
-          );
-        }
-      }
+      if (typeof entry.value === "number") mustReach(show, key, fn, entry.value);
+      for (const end of numbersOf(entry.effect)) mustReach(show, key, fn, end);
     }
     const before = plainly(world.hands.held) as World["hands"]["held"];
     // Asked for only where palettes are in it: a drag of numbers leaves it alone.
@@ -53,7 +74,7 @@ export const hold = defineIntent({
       } else if (typeof was === "object" && isLink(was)) world.hands.cameFrom[key] = was.palette;
     }
     // Frozen, it is taken as it is: nothing in it is a draft.
-    world.hands.held = Object.freeze({ ...before, ...values });
+    world.hands.held = Object.freeze({ ...before, ...withEffects(show, before, values) });
   },
   says: (_, { values, says, over }) =>
     `${says ?? `holds ${Object.keys(values).length} values`}${over === undefined ? "" : `, over ${plain(over)} s`}`,

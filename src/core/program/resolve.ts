@@ -1,12 +1,13 @@
 /** What a held or stored value means for a parameter: the one place where every form of value becomes a number. */
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
-import { saidBy, type Looking } from "../palette/lookup";
+import { changedEffects, changedWaves } from "../effect/voices";
+import { changedPalettes, saidBy, type Looking } from "../palette/lookup";
 import { linksOf } from "../show/links";
 import { aimAt, type Aimed, type Range } from "../patch/room";
 import { splitKey, type ParamKey } from "../show/ids";
 import { modelOf } from "../show/model";
 import type { Fixture, Show } from "../show/schema";
-import { isAim, isLink, isStop, type AimPoint, type Entry, type Link, type Value } from "../show/value";
+import { isAim, isLink, type AimPoint, type Entry, type Link, type Value } from "../show/value";
 import { clamp } from "../units/units";
 
 export interface Resolved {
@@ -17,13 +18,13 @@ export interface Resolved {
 }
 
 /** What resolving looks at. */
-export type Resolving = Looking;
+export type Resolving = Looking & Pick<Show, "effects" | "waves" | "seed">;
 
 /**
  * What an entry means for a parameter; undefined where it says nothing (a release, an attribute the type does
  * not have, or a fixture that is gone).
  */
-export function resolveEntry(show: Resolving, key: ParamKey, spec: ParameterSpec, entry: Entry): Resolved | undefined {
+export function resolveEntry(show: Looking, key: ParamKey, spec: ParameterSpec, entry: Entry): Resolved | undefined {
   const { functions } = spec;
   // A palette may say another of the attributes on the channel now than when it was taken.
   const linked = entry.value !== undefined && typeof entry.value !== "number" && isLink(entry.value);
@@ -42,7 +43,7 @@ export function resolveEntry(show: Resolving, key: ParamKey, spec: ParameterSpec
 
 /** A value as a number, for a parameter of a fixture: not yet within its range. Undefined where it says nothing. */
 export function numberOf(
-  show: Resolving,
+  show: Looking,
   key: ParamKey,
   attribute: string,
   value: Value | undefined,
@@ -86,17 +87,24 @@ export function pointsAt(key: ParamKey, entry: Entry): readonly string[] {
   const { value, effect } = entry;
   // Thousands of plain numbers are asked of.
   if (typeof value === "number" && effect === undefined) return NOWHERE;
-  const values = effect && !isStop(effect) ? [value, effect.low, effect.high] : [value];
-  const palettes = linksOf(entry).map(paletteName);
+  const named = linksOf(entry).map(nameOf);
   // A palette may hold a point, now or later.
   const placed =
-    values.some((v) => v !== undefined && isAim(v)) || (palettes.length > 0 && /^(Pan|Tilt)$/.test(entry.attribute));
-  return placed ? [placeOf(splitKey(key).fixture), ...palettes] : palettes;
+    (value !== undefined && isAim(value)) || (named.length > 0 && /^(Pan|Tilt)$/.test(entry.attribute));
+  return placed ? [placeOf(splitKey(key).fixture), ...named] : named;
 }
 const NOWHERE: readonly string[] = [];
 
-/** The name under which what depends on a palette is found. */
-export const paletteName = (palette: string): string => `palette ${palette}`;
+/** The name under which what depends on a palette, an effect or a wave is found. */
+export const nameOf = (id: string): string => `of ${id}`;
+
+/** What plays or resolves otherwise in one version of a show than in another, by names: palettes, effects and waves. */
+export function changedNames(before: Resolving, after: Resolving): Set<string> {
+  const palettes = changedPalettes(before.palettes, after.palettes);
+  return new Set(
+    [...palettes, ...changedEffects(before, after, palettes), ...changedWaves(before, after)].map(nameOf),
+  );
+}
 
 /** The name under which what depends on a fixture's place and turn is found. */
 export const placeOf = (fixture: string): string => `place ${fixture}`;

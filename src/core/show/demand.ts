@@ -52,6 +52,8 @@ const COLLECTIONS: Record<string, string> = {
   fixtures: "fixture",
   groups: "group",
   palettes: "palette",
+  effects: "effect",
+  waves: "wave",
   lists: "list",
   types: "type",
   outputs: "the output of universe",

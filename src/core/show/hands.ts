@@ -1,21 +1,10 @@
 /** The hands: what is selected, held and armed. A second small document beside the show. */
 import { z } from "../units/zod";
 import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
+import { SpreadSchema } from "./spreadSchema";
 import { EntrySchema } from "./value";
 
-export const BY = ["order", "left", "front", "centre", "around", "steps"] as const;
-
-export const SpreadSchema = z.object({
-  mirror: z.number().int().min(1).max(1000),
-  bunch: z.number().int().min(1).max(1000),
-  repeat: z.number().int().min(0).max(1000),
-  by: z.enum(BY),
-  /** By steps: the step given to each item, from 1. Items without one come after, each on its own. */
-  steps: z.record(ItemSchema, z.number().int().min(1).max(100_000)).optional(),
-});
-export type Spread = z.infer<typeof SpreadSchema>;
-
-export const NO_SPREAD: Spread = { mirror: 1, bunch: 1, repeat: 0, by: "order" };
+export { BY, NO_SPREAD, SpreadSchema, type Spread } from "./spreadSchema";
 
 export const HandsSchema = z.object({
   selection: z.array(ItemSchema),

@@ -12,6 +12,37 @@ export interface Migration {
 const isDocument = (value: unknown): value is Document =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+/** The entries of all cues, changed. */
+const eachEntry = (lists: unknown, change: (entry: Document) => Document): unknown => {
+  const each = (of: unknown, make: (value: Document) => Document) =>
+    isDocument(of) ? Object.fromEntries(Object.entries(of).map(([k, v]) => [k, isDocument(v) ? make(v) : v])) : of;
+  return each(lists, (list) => ({
+    ...list,
+    cues: each(list.cues, (cue) => ({ ...cue, entries: each(cue.entries, change) })),
+  }));
+};
+
+/** So many turns tell every place in a cycle there was apart. */
+const FINE = 20_000;
+
+function voiced(entry: Document): Document {
+  if (!isDocument(entry.effect) || !("wave" in entry.effect)) return entry;
+  const { place, low, high, ...phasing } = entry.effect;
+  return {
+    ...entry,
+    effect: {
+      plays: {
+        attribute: entry.attribute,
+        range: { low, high },
+        spread: { mirror: 1, bunch: 1, repeat: 0, by: "order" },
+        ...phasing,
+      },
+      at: Math.min(FINE - 1, Math.round(Number(place) * FINE)),
+      of: FINE,
+    },
+  };
+}
+
 const MIGRATIONS: readonly Migration[] = [
   {
     // Fixtures have notes; a show has outputs, and scenery on its plan.
@@ -36,6 +67,11 @@ const MIGRATIONS: readonly Migration[] = [
   { from: 2, run: (document) => document },
   // A show has palettes.
   { from: 3, run: (document) => ({ palettes: {}, ...document }) },
+  // Effects are voices, of the show or of an entry: a wave that an entry had is its own voice.
+  {
+    from: 4,
+    run: (document) => ({ effects: {}, waves: {}, ...document, lists: eachEntry(document.lists, voiced) }),
+  },
 ];
 
 /** Takes a document of any known version to the present one. */

@@ -2,12 +2,13 @@
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
+import { EffectRecordSchema, OwnWaveSchema } from "./effectSchema";
 import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
 import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 4;
+export const SHOW_VERSION = 5;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -147,8 +148,8 @@ export const CueSchema = z.object({
 });
 export type Cue = z.infer<typeof CueSchema>;
 
-/** What a playback does: play cues; add highest-takes-precedence; scale; or crossfade over everything. */
-export const LIST_KINDS = ["list", "submaster", "limiter", "takeover"] as const;
+/** What a playback does: play cues; add highest-takes-precedence; scale; crossfade over everything; or play a cast effect. */
+export const LIST_KINDS = ["list", "submaster", "limiter", "takeover", "effect"] as const;
 
 export const CueListSchema = z.object({
   id,
@@ -168,6 +169,9 @@ export const CueListSchema = z.object({
   releaseTime: time,
   end: z.enum(["stop", "wrap", "release"]),
   wrapDrop: z.boolean(),
+  /** Of an effect lane: the effect it plays, and how long it takes to come in. */
+  effect: id.optional(),
+  fadeIn: time.optional(),
   cues: z.record(id, CueSchema),
 });
 export type CueList = z.infer<typeof CueListSchema>;
@@ -191,6 +195,9 @@ export const ShowSchema = z.object({
   scenery: z.record(id, ScenicSchema),
   groups: z.record(id, GroupSchema),
   palettes: z.record(id, PaletteSchema),
+  effects: z.record(id, EffectRecordSchema),
+  /** Waves of its own. */
+  waves: z.record(id, OwnWaveSchema),
   lists: z.record(id, CueListSchema),
 });
 export type Show = z.infer<typeof ShowSchema>;

@@ -1,6 +1,10 @@
 /** What can be held or stored for a parameter. */
 import { z } from "../units/zod";
-import { IdSchema } from "./ids";
+import { EffectSchema, isStop, STOP, type Effect } from "./effectSchema";
+import { LinkSchema, type Link } from "./link";
+
+export type { Link } from "./link";
+export { isStop, STOP, type Effect } from "./effectSchema";
 
 const finite = z.number().finite();
 
@@ -9,10 +13,6 @@ const metres = finite.min(-100_000).max(100_000);
 /** A point in the room, and whether it is taken the other way round. */
 const AimSchema = z.object({ aim: z.tuple([metres, metres, metres]), flip: z.literal(true).optional() });
 export type AimPoint = z.infer<typeof AimSchema>;
-
-/** A palette: what it says for the parameter, now and whenever it is changed. */
-const LinkSchema = z.object({ palette: IdSchema });
-export type Link = z.infer<typeof LinkSchema>;
 
 /** A number is in the attribute's own unit. A point, and a palette, resolve to one for each fixture. */
 export const ValueSchema = z.union([finite, AimSchema, LinkSchema, z.object({ release: z.literal(true) })]);
@@ -29,28 +29,6 @@ export const isAim = (value: Value): value is AimPoint => typeof value === "obje
 const time = finite.min(0).max(86_400);
 export const TimingSchema = z.object({ delay: time.optional(), fade: time.optional() });
 export type Timing = z.infer<typeof TimingSchema>;
-
-const percent = finite.min(0).max(100);
-export const WAVES = ["sine", "triangle", "rampup", "rampdown", "square", "pulse"] as const;
-/** A wave on one attribute, from low to high, for one item of those it runs over. */
-const WaveSchema = z.object({
-  wave: z.enum(WAVES),
-  low: ValueSchema,
-  high: ValueSchema,
-  bpm: finite.min(0).max(6000),
-  across: finite.min(0).max(36_000),
-  start: finite.min(0).max(360),
-  width: percent.min(1),
-  direction: z.enum(["forward", "backward", "bounce"]),
-  /** The item's cyclic place. */
-  place: finite.min(0).lt(1),
-});
-export type Wave = z.infer<typeof WaveSchema>;
-/** An effect that starts, or the stop of one. */
-export const EffectSchema = z.union([WaveSchema, z.object({ stop: z.literal(true) })]);
-export type Effect = z.infer<typeof EffectSchema>;
-/** Whether an effect is the stop of one. */
-export const isStop = (effect: Effect): effect is { stop: true } => "stop" in effect;
 
 /**
  * What is held or stored for one parameter: a value, an effect or both, which track each on its own, and
@@ -81,11 +59,26 @@ export type ColumnName = (typeof COLUMNS)[number];
 export const ends = ({ value, effect }: Entry, column: ColumnName): boolean =>
   column === "value" ? value !== undefined && isRelease(value) : effect !== undefined && isStop(effect);
 
-/** An entry stored where there is one: an effect alone leaves the value that is there. */
-export const storedOver = (old: Entry | undefined, made: Entry): Entry =>
-  made.value === undefined && old?.value !== undefined && old.attribute === made.attribute
-    ? { ...made, value: old.value }
-    : made;
+/**
+ * An entry stored where there is one: an effect alone leaves the value that is there; a value alone leaves an
+ * effect that moves around it, and ends any other.
+ * @param around whether an effect moves around what lies underneath.
+ */
+export function storedOver(old: Entry | undefined, made: Entry, around: (effect: Effect) => boolean): Entry {
+  if (!old || old.attribute !== made.attribute) return made;
+  if (made.value === undefined && old.value !== undefined) return { ...made, value: old.value };
+  if (made.effect === undefined && old.effect !== undefined)
+    return { ...made, effect: around(old.effect) ? old.effect : STOP };
+  return made;
+}
+
+/** An entry held where there is one: as it is stored, but what a value ends is let go of. */
+export function heldOver(old: Entry | undefined, made: Entry, around: (effect: Effect) => boolean): Entry {
+  const { effect, ...rest } = storedOver(old, made, around);
+  return effect === undefined || (isStop(effect) && made.effect === undefined && old?.effect !== effect)
+    ? rest
+    : { ...rest, effect };
+}
 
 const LINK = /^[a-z]\d{1,15}$/;
 

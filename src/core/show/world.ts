@@ -1,5 +1,6 @@
 /** The show and the hands together: what intents act on. */
 import { NO_SPREAD, type Hands } from "./hands";
+import type { EffectRecord, OwnWave } from "./effectSchema";
 import type { Palette } from "./paletteSchema";
 import {
   SHOW_FORMAT,
@@ -53,6 +54,8 @@ export function newShow(name: string, seed = 1): Show {
     scenery: {},
     groups: {},
     palettes: {},
+    effects: {},
+    waves: {},
     lists: { [main.id]: main },
   };
 }
@@ -99,6 +102,8 @@ const sortFixtures = memo((fixtures: Show["fixtures"]) => sorted<Fixture>(fixtur
 const numberFixtures = memo((fixtures: Show["fixtures"]) => new Map(Object.values(fixtures).map((f) => [f.number, f])));
 const sortGroups = memo((groups: Show["groups"]) => sorted<Group>(groups));
 const sortPalettes = memo((palettes: Show["palettes"]) => sorted<Palette>(palettes));
+const sortEffects = memo((effects: Show["effects"]) => sorted<EffectRecord>(effects));
+const sortWaves = memo((waves: Show["waves"]) => sorted<OwnWave>(waves));
 const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
 const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
 
@@ -125,6 +130,14 @@ export const palettesByNumber = (show: Show): readonly Palette[] => sortPalettes
 /** The palette of that number; undefined where there is none. */
 export const paletteNumbered = (show: Show, number: number): Palette | undefined =>
   palettesByNumber(show).find((palette) => palette.number === number);
+
+/** All effects in the order of their numbers. */
+export const effectsByNumber = (show: Pick<Show, "effects">): readonly EffectRecord[] => sortEffects(show.effects);
+/** The effect of that number; undefined where there is none. */
+export const effectNumbered = (show: Pick<Show, "effects">, number: number): EffectRecord | undefined =>
+  effectsByNumber(show).find((effect) => effect.number === number);
+/** All waves of the show's own in the order of their numbers. */
+export const wavesByNumber = (show: Pick<Show, "waves">): readonly OwnWave[] => sortWaves(show.waves);
 
 /** Cue numbers have three places: 1.10 equals 1.1. */
 export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;

@@ -1,8 +1,9 @@
 /** Cue lists and their settings, in the command language. */
-import { renumberCues, setList } from "../../cue/intents";
+import { playEffect, renumberCues, setList } from "../../cue/intents";
 import { arm } from "../../program/intents";
 import type { CueList } from "../../show/schema";
 import type { ArgsOf } from "../args";
+import { effectCalled } from "../voices";
 import { command, intents, listOf, type Command } from "../command";
 
 const chapter = "Keeping";
@@ -36,6 +37,17 @@ export const LISTS: Command[] = [
     "kind cues",
     (args) => ({ kind: args.submaster ? "submaster" : args.limiter ? "limiter" : args.takeover ? "takeover" : "list" }),
   ),
+  command({
+    chapter,
+    syntax: "set list <list> kind effect <number:effect>",
+    about: "it plays a cast effect: go starts it, release ends it, its level scales the mix",
+    example: "set list 9 kind effect 4",
+    read: (args, context) =>
+      intents(playEffect.of({ list: args.list, effect: effectCalled(context.world.show, args.number) })),
+  }),
+  option("fade <time:seconds>", "of an effect lane: how long its effect takes to come in", "fade 2", (args) => ({
+    fadeIn: args.time,
+  })),
   option("htp (on | off)", "its intensity counts where it is highest", "htp on", (args) => ({ htp: args.on === true })),
   option("wrapdrop (on | off)", "round the end, drop what tracked", "wrapdrop off", (args) => ({
     wrapDrop: args.on === true,

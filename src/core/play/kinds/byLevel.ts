@@ -7,7 +7,7 @@ import { levelShown } from "../run";
 import type { Kind } from "./kind";
 import { named, noCues, nothingToFlash, notRunning } from "./words";
 
-const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "limits"> = {
+const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "limits"> = {
   goes: false,
   go: (list) =>
     cuesOf(list).length === 0
@@ -34,19 +34,19 @@ const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "limits"> = {
 export const submaster: Kind = {
   ...byLevel,
   firstLevel: 0,
-  scales: true,
+  scales: true, mixes: false,
   limits: false,
   role: (_, isIntensity) => (isIntensity ? HIGHEST : LATEST),
 };
 
 /** Crossfades its cue over everything. */
-export const takeover: Kind = { ...byLevel, firstLevel: 0, scales: false, limits: false, role: () => OVER };
+export const takeover: Kind = { ...byLevel, firstLevel: 0, scales: false, mixes: false, limits: false, role: () => OVER };
 
 /** Gives nothing: scales what others give to the fixtures it holds. */
 export const limiter: Kind = {
   ...byLevel,
   firstLevel: 100,
-  scales: true,
+  scales: true, mixes: false,
   limits: true,
   role: () => LATEST,
   level: () => undefined,

@@ -43,6 +43,8 @@ export interface Kind {
   goes: boolean;
   /** Whether its level scales the intensity that it holds. */
   scales: boolean;
+  /** Whether its level scales the mix of its effects. */
+  mixes: boolean;
   /** Whether its level limits what others give to what it holds. */
   limits: boolean;
   /** How what it gives counts: LATEST, HIGHEST or OVER. */

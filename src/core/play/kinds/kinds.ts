@@ -2,9 +2,10 @@
 import type { CueList } from "../../show/schema";
 import { limiter, submaster, takeover } from "./byLevel";
 import { cueList } from "./cues";
+import { effectLane } from "./effectLane";
 import type { Kind } from "./kind";
 
-const KINDS: Record<CueList["kind"], Kind> = { list: cueList, submaster, limiter, takeover };
+const KINDS: Record<CueList["kind"], Kind> = { list: cueList, submaster, limiter, takeover, effect: effectLane };
 
 /** The card of a list's kind. */
 export const kindOf = (list: Pick<CueList, "kind">): Kind => KINDS[list.kind];

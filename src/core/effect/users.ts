@@ -1,0 +1,115 @@
+/** Where effects and waves are used, and how an edit of an effect reaches its users. */
+import { hasStops, isFrom, isStop, type Effect, type EffectRecord } from "../show/effectSchema";
+import { splitKey, type Id, type Item, type ParamKey } from "../show/ids";
+import type { WorldDraft } from "../show/intent";
+import { linksIn, namedByRecord } from "../show/links";
+import type { Cue, CueList, Show } from "../show/schema";
+import type { Entry } from "../show/value";
+import { cuesOf, effectsByNumber, type World } from "../show/world";
+import { castVoice } from "./casting";
+import { allItems, voicesIn } from "./gather";
+
+type Entries = Readonly<Record<ParamKey, Entry>>;
+
+export interface EffectUses {
+  cues: { list: CueList; cue: Cue; entries: number }[];
+  lanes: CueList[];
+  /** Numbers of the effects that run a wave. */
+  effects: number[];
+  held: number;
+}
+
+/** Who names an effect, or a wave. */
+export function effectUses({ show, hands }: World, id: Id): EffectUses {
+  const lists = Object.values(show.lists);
+  return {
+    cues: lists.flatMap((list) =>
+      cuesOf(list).flatMap((cue) => {
+        const entries = linksIn(cue.entries).get(id) ?? 0;
+        return entries > 0 ? [{ list, cue, entries }] : [];
+      }),
+    ),
+    lanes: lists.filter((list) => list.effect === id),
+    effects: effectsByNumber(show).flatMap((e) => (namedByRecord(e).includes(id) ? [e.number] : [])),
+    held: linksIn(hands.held).get(id) ?? 0,
+  };
+}
+
+/** "in 3 cues, on lane 4, held"; empty where it is not used. */
+export function effectUsesText({ cues, lanes, effects, held }: EffectUses): string {
+  return [
+    cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
+    lanes.length > 0 && `on lane ${lanes.map((l) => l.number).join(", ")}`,
+    effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
+    held > 0 && "held",
+  ]
+    .filter(Boolean)
+    .join(", ");
+}
+
+const isOf = (id: Id, effect: Effect | undefined): boolean =>
+  effect !== undefined && !isStop(effect) && isFrom(effect) && effect.from === id;
+
+/** What of an effect says which parameters it drives, and in which turn. */
+export const frameOf = ({ voices }: EffectRecord): string =>
+  JSON.stringify(
+    voices.map(({ key, voice }) => [
+      key,
+      hasStops(voice) ? [voice.of, voice.stops.map((s) => s.value)] : voice.attribute,
+      voice.spread.by,
+      voice.spread.steps,
+    ]),
+  );
+
+/** Gives every user of an effect the entries of its voices as they are now, on the items that run it. */
+export function recastUsers(world: WorldDraft, before: Show, after: Show, held: Entries, id: Id): void {
+  const effect = after.effects[id]!;
+  const recast = (plain: Entries, draft: Record<ParamKey, Entry>) => {
+    if (!linksIn(plain).has(id)) return;
+    const now = recastEntries(before, after, plain, effect);
+    for (const [key, entry] of Object.entries(plain)) {
+      if (!isOf(effect.id, entry.effect) || now[key]) continue;
+      const { effect: _, ...rest } = entry;
+      if (rest.value === undefined) delete draft[key];
+      else draft[key] = rest;
+    }
+    for (const [key, entry] of Object.entries(now))
+      draft[key] =
+        plain[key]?.attribute === entry.attribute ? { ...plain[key], effect: entry.effect } : { ...entry };
+  };
+  for (const list of Object.values(before.lists))
+    for (const cue of Object.values(list.cues)) recast(cue.entries, world.show.lists[list.id]!.cues[cue.id]!.entries);
+  recast(held, world.hands.held);
+}
+
+/** The items that run an effect among entries, in order of their first voice. */
+const itemsRunning = (show: Show, entries: Entries, effect: EffectRecord): Item[] =>
+  allItems(
+    voicesIn(show, Object.fromEntries(Object.entries(entries).filter(([, e]) => isOf(effect.id, e.effect)))),
+  );
+
+function recastEntries(before: Show, after: Show, entries: Entries, effect: EffectRecord): Record<ParamKey, Entry> {
+  const running = Object.entries(entries).filter(([, e]) => isOf(effect.id, e.effect));
+  // What the voices drove before may be no more: then the fixtures count.
+  const known = itemsRunning(before, entries, effect);
+  const fixtures = new Set(known.map((item) => item.split(".")[0]!));
+  const items = [
+    ...known,
+    ...new Set(running.map(([key]) => splitKey(key).fixture).filter((fixture) => !fixtures.has(fixture))),
+  ];
+  return Object.assign(
+    {},
+    ...effect.voices.map(({ key, voice }) =>
+      castVoice(after, items, voice, (turn) => ({ from: effect.id, voice: key, ...turn })),
+    ),
+  ) as Record<ParamKey, Entry>;
+}
+
+/** An entry with a voice of its own in place of that effect's: what is left where it goes; undefined where that is nothing. */
+export function withOwnVoice(entry: Entry, effect: EffectRecord): Entry | undefined {
+  const { effect: plays, ...rest } = entry;
+  if (!plays || isStop(plays) || !isFrom(plays) || plays.from !== effect.id) return entry;
+  const voice = effect.voices.find((v) => v.key === plays.voice)?.voice;
+  const bpm = voice && Math.min(6000, (voice.bpm * effect.rate) / 100);
+  return voice ? { ...rest, effect: { plays: { ...voice, bpm: bpm! }, at: plays.at, of: plays.of } } : rest.value === undefined ? undefined : rest;
+}
