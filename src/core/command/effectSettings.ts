@@ -75,7 +75,7 @@ export const EFFECT_SETTINGS: Setting[] = [
     syntax: `<what> stops <stops:stops> ${PHASING_SYNTAX}`,
     about:
       "a walk through palettes, colours or values: hold is the share of its part each is kept before it goes over into the next (snap, linear, smooth)",
-    example: "21 thru 36 colour stops palette 1 hold 50 smooth palette 2 bpm 20",
+    example: "21 thru 36 colour stops palette 41 hold 50 smooth palette 45 bpm 20",
     apply(args, b) {
       const { show } = b.context.world;
       const { what } = args;

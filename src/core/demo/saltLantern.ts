@@ -3,6 +3,7 @@ import { newDesk, runLine } from "../desk/desk";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { MAIN_CUES, OTHER_LISTS } from "./saltLanternCues";
+import { EFFECTS } from "./saltLanternEffects";
 import { PALETTES } from "./saltLanternPalettes";
 
 const round = (value: number): number => Math.round(value * 100) / 100;
@@ -91,6 +92,7 @@ export function makeDemo(): World {
     ...ARRANGED,
     "none",
     ...PALETTES,
+    ...EFFECTS,
     'set list 1 name "Main"',
     ...MAIN_CUES,
     ...OTHER_LISTS,

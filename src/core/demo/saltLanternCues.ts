@@ -29,7 +29,7 @@ export const MAIN_CUES = [
   'record cue 3 "Lanterns wake" up 6 down 5 downdelay 2',
   "clear",
 
-  "group 2 at 82 palette 45",
+  "group 2 at 82 effect 2",
   "group 6 at 70 colour at #3b6bff",
   "group 1 at 48 palette 46",
   "group 1 palette 25",
@@ -41,6 +41,7 @@ export const MAIN_CUES = [
   "group 5 at 12",
   "group 1 at 70 colour at #b79cff palette 61",
   "group 6 at 40 palette 48",
+  "1 thru 12 effect 10",
   'record cue 5 "Storm warning" up 2 down 4',
   "clear",
 
@@ -54,6 +55,7 @@ export const MAIN_CUES = [
   "clear",
 
   "group 2 at 75 palette 50",
+  "1 thru 12 position stop",
   "group 1 at out",
   "group 6",
   "spread mirror 2",
@@ -68,6 +70,7 @@ export const MAIN_CUES = [
 
   "group 2 at 25 palette 51",
   "group 5 at 8",
+  "group 6 effect 9",
   "group 6 at 45 colour at #1f49c9",
   "96 + 97 at out",
   'record cue 8 "Calm" fade 9',
@@ -82,6 +85,7 @@ export const MAIN_CUES = [
   "clear",
 
   "group 5 at 90 palette 52",
+  "group 6 dimmer stop",
   "group 2 at 88 palette 53",
   "group 1 at 75 colour at #fff1dc palette 64 zoom at 16",
   "group 6 at 85 colour at #ffb27a",
@@ -124,4 +128,7 @@ export const OTHER_LISTS = [
   "clear",
   'set list 6 name "Booth specials"',
   "set list 6 kind submaster",
+  "set list 8 kind effect 6",
+  "set list 10 kind effect 1",
+  "set list 10 fade 3",
 ];

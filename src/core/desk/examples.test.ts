@@ -14,6 +14,7 @@ function busyDesk(): Desk {
     "go list 1",
     "21 thru 24 at 20",
     "1 thru 12 at full pan at 10",
+    "1 thru 3 tilt wave sine relative size 5",
     "3 palette 25",
     "3 pan at 12",
     "1 thru 12 at 50",

@@ -10,6 +10,7 @@ import { isAim, isLink, isRelease, type Entry } from "../show/value";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { grouped } from "../units/grouped";
+import { effectLines } from "./effectLines";
 
 type Values = Readonly<Record<ParamKey, Entry>>;
 
@@ -30,8 +31,21 @@ export function keysLines(world: World, keys: readonly ParamKey[], verb: string)
 
 /** The lines that hold values: of the selection where that is what they are of, else of a SEL each. */
 export function holdLines(world: World, values: Values, over?: number): string[] {
+  if (Object.values(values).some(({ effect }) => effect)) {
+    const plain = Object.entries(values).flatMap(([key, { effect: _, ...entry }]) =>
+      entry.value === undefined ? [] : [[key, entry] as const],
+    );
+    const time = over === undefined ? "" : ` over ${exact(over)}`;
+    const lines = effectLines(world, values).map((line) => (/^(spread|\/\/)/.test(line) ? line : line + time));
+    // A line with a SEL of its own selects.
+    const selects = lines.some((line) => /^[\dg]/.test(line));
+    return [
+      ...(plain.length > 0 ? holdLines(world, Object.fromEntries(plain), over) : []),
+      ...lines,
+      ...(selects ? [selText(world.show, world.hands.selection)] : []),
+    ];
+  }
   const keys = Object.keys(values);
-  if (keys.some((key) => values[key]!.effect)) return [unsaid("holds effects")];
   if (!takesWholePalettes(world.show, values)) return [unsaid("holds parts of palettes")];
   const byAttribute = grouped(keys, (key) => values[key]!.attribute);
   const time = over === undefined ? "" : ` over ${exact(over)}`;
