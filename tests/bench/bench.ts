@@ -2,15 +2,11 @@
  * The engine under load, as ratios against a bare loop over arrays of the same size in the same run.
  * Run by `npm run bench`; never a test, since clocks differ.
  */
-import { Session } from "node:inspector/promises";
 import { ripple } from "@/core/cue/looks";
 import { allInForce, storedIn } from "@/core/cue/tracking";
-import { newTimes } from "@/core/cue/times";
-import type { FixtureType } from "@/core/fixture/type";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
-import { advance } from "@/core/play/due";
 import { workOff } from "@/core/play/arrive";
 import { compute, createPlayer, setClocks } from "@/core/play/player";
 import { prepareLists } from "@/core/play/prepare";
@@ -19,107 +15,10 @@ import { compileRig } from "@/core/play/rig";
 import { applyIntents } from "@/core/show/intent";
 import { INTENTS } from "@/core/intents";
 import { hold } from "@/core/program/intents";
-import type { Cue, CueList, Fixture, Show } from "@/core/show/schema";
 import { isRefusal } from "@/core/show/refusal";
-import { newHands, newList, newShow, type World } from "@/core/show/world";
+import type { World } from "@/core/show/world";
 import { stageTime } from "@/core/units/units";
-
-const CHANNELS = 64;
-const type: FixtureType = {
-  id: "bench-64",
-  maker: "Generic",
-  model: "Bench 64",
-  kind: "wash",
-  modes: [
-    {
-      name: "all",
-      cells: 0,
-      channels: ["Dimmer", ...Array.from({ length: CHANNELS - 1 }, (_, i) => `Bench${i}`)].map((attribute) => ({
-        cell: 0,
-        bytes: 1 as const,
-        functions: [{ attribute, dmxFrom: 0, dmxTo: 255, from: 0, to: 100 }],
-      })),
-    },
-  ],
-};
-
-function rigOf(fixtures: number): Show {
-  const show = newShow("Bench");
-  show.types[type.id] = type;
-  const perUniverse = 512 / CHANNELS;
-  for (let i = 0; i < fixtures; i++) {
-    const fixture: Fixture = {
-      id: `f${i + 10}`,
-      number: i + 1,
-      name: "Bench",
-      type: type.id,
-      mode: "all",
-      addresses: [{ universe: 1 + Math.floor(i / perUniverse), slot: 1 + (i % perUniverse) * CHANNELS }],
-      virtualDimmer: false,
-      place: { x: 0, y: 0, z: 0 },
-      turn: { x: 0, y: 0, z: 0 },
-      invertPan: false,
-      invertTilt: false,
-      swap: false,
-      scale: 100,
-      correct: { pan: 0, tilt: 0 },
-      note: "",
-    };
-    show.fixtures[fixture.id] = fixture;
-  }
-  show.nextId = 10_000_000;
-  return show;
-}
-
-let ids = 1_000_000;
-function cueOf(number: number, fade: number, keys: Iterable<string>, value: (i: number) => number): Cue {
-  const entries: Cue["entries"] = {};
-  let i = 0;
-  for (const key of keys) entries[key] = { attribute: key.split(".")[2]!, value: value(i++) };
-  return {
-    id: `c${ids++}`,
-    number,
-    name: "",
-    note: "",
-    times: newTimes(fade),
-    trigger: { kind: "go" },
-    reach: null,
-    fresh: false,
-    assert: false,
-    entries,
-  };
-}
-
-const listOf = (number: number, cues: Cue[]): CueList => ({
-  ...newList(`l${number}`, number),
-  cues: Object.fromEntries(cues.map((c) => [c.id, c])),
-});
-const worldOf = (show: Show, lists: CueList[]): World => {
-  const full = { ...show, lists: Object.fromEntries(lists.map((l) => [l.id, l])) };
-  return { show: full, hands: newHands(full) };
-};
-
-const clock = (): number => Number(process.hrtime.bigint()) / 1e6;
-interface Stats {
-  median: number;
-  p99: number;
-}
-function stats(samples: number[]): Stats {
-  const sorted = [...samples].sort((a, b) => a - b);
-  return {
-    median: sorted[Math.floor(sorted.length / 2)]!,
-    p99: sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.99))]!,
-  };
-}
-function measure(times: number, work: (i: number) => void): Stats {
-  const samples: number[] = [];
-  for (let i = 0; i < times; i++) {
-    const start = clock();
-    work(i);
-    samples.push(clock() - start);
-  }
-  return stats(samples);
-}
+import { allocatedInTick, clock, cueOf, goAll, listOf, measure, rigOf, stats, ticks, worldOf, type Stats } from "./parts";
 
 /** Interpolation and quantisation over flat arrays, nothing else. */
 function bareLoop(n: number): Stats {
@@ -156,48 +55,6 @@ function bareMixes(n: number, depth: number): Stats {
   return measure(200, (i) => pass(i / 200));
 }
 
-function ticks(player: Player, from: number, count: number): Stats {
-  return measure(count, (i) => {
-    advance(player, stageTime(from + (i + 1) / 44));
-    compute(player);
-  });
-}
-/** Bytes a tick allocates by the heap's own samples, over 20,000 ticks; the loop around them is left out. */
-async function allocatedInTick(player: Player): Promise<string> {
-  const count = 20_000;
-  const tickThem = (from: number) => {
-    for (let i = 0; i < count; i++) {
-      advance(player, stageTime(from + i / 44));
-      compute(player);
-    }
-  };
-  tickThem(1);
-  const session = new Session();
-  session.connect();
-  await session.post("HeapProfiler.startSampling", {
-    samplingInterval: 256,
-    includeObjectsCollectedByMajorGC: true,
-    includeObjectsCollectedByMinorGC: true,
-  } as never);
-  tickThem(1000);
-  const { profile } = (await session.post("HeapProfiler.stopSampling")) as { profile: { head: HeapNode } };
-  const inTick = (node: HeapNode, inside: boolean): number =>
-    (inside ? node.selfSize : 0) +
-    node.children.reduce(
-      (sum, child) => sum + inTick(child, inside || ["advance", "compute"].includes(child.callFrame.functionName)),
-      0,
-    );
-  return (inTick(profile.head, false) / count).toFixed(2);
-}
-interface HeapNode {
-  selfSize: number;
-  callFrame: { functionName: string };
-  children: HeapNode[];
-}
-
-const goAll = (player: Player, at: number) => {
-  for (const id of Object.keys(player.world.show.lists)) play(player, { kind: "go", list: id }, stageTime(at));
-};
 const rows: string[] = [];
 const ms = (v: number) => `${v < 0.1 ? v.toFixed(4) : v.toFixed(2)} ms`;
 const row = (what: string, s: Stats, bare?: Stats) =>

@@ -5,15 +5,41 @@ import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
 import { cuesOf, listNumbered } from "@/core/show/world";
 import { modelBytes, type Hang } from "./bytes";
-import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type ModelList } from "./model";
+import {
+  modelArrive,
+  modelInForce,
+  modelRelease,
+  modelResync,
+  modelSpeed,
+  modelValue,
+  newModel,
+  type ModelEffect,
+  type ModelEntry,
+  type ModelList,
+} from "./model";
 
 /** Two fixtures with an intensity and a pan each: parameters d1, p1, d2, p2. */
 const PARAMS = ["d1", "p1", "d2", "p2"];
 const attributeOf = (param: string) => (param[0] === "d" ? "dimmer" : "pan");
 
-const entry = fc.oneof(
-  { weight: 5, arbitrary: fc.integer({ min: 0, max: 100 }).map((value) => ({ value })) },
+const some = fc.integer({ min: 0, max: 100 });
+const effect = fc.record<ModelEffect>({
+  wave: fc.constantFrom("sine", "triangle", "square", "rampup"),
+  around: fc.boolean(),
+  a: fc.integer({ min: 0, max: 60 }),
+  b: fc.integer({ min: 0, max: 100 }),
+  bpm: fc.constantFrom(7, 30, 60, 133),
+  start: fc.constantFrom(0, 90, 200),
+  width: fc.constantFrom(100, 100, 40),
+  bounce: fc.boolean(),
+});
+/** Out is what effects are hushed by: it comes often. */
+const held = fc.oneof({ weight: 4, arbitrary: some }, { weight: 1, arbitrary: fc.constant(0) });
+const entry = fc.oneof<fc.WeightedArbitrary<ModelEntry>[]>(
+  { weight: 5, arbitrary: held.map((value) => ({ value })) },
   { weight: 1, arbitrary: fc.constant({ value: "release" as const }) },
+  { weight: 2, arbitrary: fc.record({ value: fc.option(held, { nil: undefined }), effect }) },
+  { weight: 1, arbitrary: fc.constant({ effect: "stop" as const }) },
 );
 const cue = fc.record({
   entries: fc.dictionary(fc.constantFrom(...PARAMS), entry, { minKeys: 0, maxKeys: 4 }),
@@ -38,6 +64,7 @@ const step = fc.record({
     fc.constant("release"),
     fc.integer({ min: 0, max: 4 }).map((n) => `jump ${n}`),
     fc.integer({ min: 0, max: 4 }).map((n) => `level ${n * 25}`),
+    fc.constantFrom("speed 50", "speed 100", "speed 310", "resync", "stall"),
   ),
 });
 
@@ -81,8 +108,11 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
   const model = lists.map((l, i): ModelList => {
     const n = i + 1;
     l.cues.forEach((c, k) => {
-      for (const [param, e] of Object.entries(c.entries))
-        run(`${param[1]} ${attributeOf(param)} ${e.value === "release" ? "release" : `at ${e.value}`}`);
+      for (const [param, e] of Object.entries(c.entries)) {
+        const of = `${param[1]} ${attributeOf(param)}`;
+        if (e.value !== undefined) run(`${of} ${e.value === "release" ? "release" : `at ${e.value}`}`);
+        if (e.effect) run(`${of} ${e.effect === "stop" ? "stop" : waveLine(e.effect)}`);
+      }
       run(`record list ${n} cue ${k + 1} up ${c.up} down ${c.down}${Object.keys(c.entries).length ? "" : " empty"}`);
       run("clear");
     });
@@ -102,12 +132,32 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
       cues: l.cues.map((c, k) => ({
         ...c,
         number: k + 1,
-        entries: c.entries,
+        entries: withStops(l.cues, k),
         ...(c.reach === null ? { reach: undefined } : { reach: k + 1 + c.reach }),
       })),
     };
   });
   return { desk, model };
+}
+
+const waveLine = ({ wave, around, a, b, bpm, start, width, bounce }: ModelEffect) =>
+  `wave ${wave} ${around ? `relative centre ${a} size ${b}` : `low ${a} high ${b}`} bpm ${bpm} start ${start} width ${width}${bounce ? " bounce" : ""}`;
+
+/** Storing a value also stores the stop of an effect in force there that does not move around it; reaches came later. */
+function withStops(cues: Given[number]["cues"], k: number): Record<string, ModelEntry> {
+  return Object.fromEntries(
+    Object.entries(cues[k]!.entries).map(([param, e]) => {
+      const before = cues
+        .slice(0, k)
+        .map((c) => c.entries[param])
+        .reduce<ModelEntry["effect"]>(
+          (found, x) => x?.effect ?? (typeof x?.value === "number" && found !== "stop" && !found?.around ? "stop" : found),
+          undefined,
+        );
+      const ends = typeof e.value === "number" && e.effect === undefined && before && before !== "stop" && !before.around;
+      return [param, ends ? { ...e, effect: "stop" as const } : e];
+    }),
+  );
 }
 
 const item = (desk: Desk, param: string) =>
@@ -245,6 +295,14 @@ test("the stage is what the words say", () => {
             const to = Number(what.slice(5)) % cues.length;
             runLine(desk, `go list ${n + 1} cue ${to + 1}`);
             modelArrive(model, n, to, t, true);
+          } else if (what === "resync") {
+            runLine(desk, `resync list ${n + 1}`);
+            modelResync(model, n, t);
+          } else if (what === "stall") {
+            wait(desk, 3600);
+          } else if (what.startsWith("speed")) {
+            runLine(desk, `effectrate list ${n + 1} at ${what.slice(6)}`);
+            modelSpeed(model, n, t, Number(what.slice(6)) / 100);
           } else {
             runLine(desk, `level list ${n + 1} at ${what.slice(6)}`);
             model.level[n] = Number(what.slice(6)) / 100;

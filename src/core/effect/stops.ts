@@ -9,17 +9,20 @@ const LAST = 1 - 1e-12;
 export const holdOf = ({ hold, curve }: Pick<Stop, "hold" | "curve">): number =>
   (hold ?? (curve === "snap" ? 100 : 0)) / 100;
 
+/** Curves as numbers, for the arrays of a tick. */
+export const CODES: Record<Stop["curve"], number> = { snap: 0, linear: 1, smooth: 2 };
+
 // The place between two stops, kept outside so that a tick allocates nothing.
 export const between = { from: 0, to: 0, p: 0 };
 
 /**
  * Where a cycle stands: which stops it is between, and how far, in `between`.
- * @param holds the share of its part each is held, 0 to 1. @param curves how each goes over into the next.
+ * @param holds the share of its part each is held, 0 to 1. @param codes how each goes over into the next.
  * @param u the place in the cycle, 0 to 1: 1 rests at what was reached. @param bounce the last stop holds its whole part.
  */
 export function standBetween(
   holds: ArrayLike<number>,
-  curves: ArrayLike<Stop["curve"]>,
+  codes: ArrayLike<number>,
   u: number,
   bounce: boolean,
 ): void {
@@ -35,6 +38,5 @@ export function standBetween(
     return;
   }
   const p = (part - hold) / (1 - hold);
-  const curve = curves[i]!;
-  between.p = curve === "snap" ? 1 : curve === "linear" ? p : smooth(p);
+  between.p = codes[i] === CODES.snap ? 1 : codes[i] === CODES.linear ? p : smooth(p);
 }

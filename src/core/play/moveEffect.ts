@@ -15,6 +15,7 @@ import {
   readFade,
   restamp,
   setWeight,
+  steady,
   type Layers,
   type NewLayer,
 } from "./layers";
@@ -65,6 +66,8 @@ export function moveEffect(
   } else {
     if (runs) {
       const time = away();
+      // One that is hushed ends by this cue's times, not by those that hush it.
+      if (hushed) setWeight(layers, layer, steady(weightOf(stage, layer)));
       layers.ownAt[layer] = 0;
       fadeAway(stage, param, slot, at, time, { effects: true });
       took = time.delay + time.fade;

@@ -16,6 +16,8 @@ import { compileRig, type Rig } from "./rig";
 import { levelShown, newRun } from "./run";
 import { runStacks, tryStack } from "./stack";
 import { stacksMove } from "./stacks";
+import { runSwings, trySwing } from "./swing";
+import { swingsMove } from "./swings";
 import type { Player } from "./state";
 import { computeParameter, createStage } from "./stage";
 
@@ -101,13 +103,14 @@ export function setClocks(player: Player, now: StageTime): void {
 
 /** Whether anything is on its way. */
 export const isMoving = ({ stage }: Player): boolean =>
-  stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks);
+  stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks) || swingsMove(stage.swings);
 
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
   const { stage, bytes } = player;
   glide(player);
   runStacks(player);
+  runSwings(player);
   const count = stage.activeCount;
   // Until an arrival is finished, this is a look ahead: something may be due before the time that is shown.
   const settles = player.unfinished === undefined;
@@ -116,7 +119,7 @@ export function compute(player: Player): void {
     const p = stage.active[i]!;
     stage.touched[i] = p;
     if (stage.waits[p] === 1) stage.active[kept++] = p;
-    else if (computeParameter(stage, p, settles) && !tryGlide(player, p) && !tryStack(player, p))
+    else if (computeParameter(stage, p, settles) && !tryGlide(player, p) && !tryStack(player, p) && !trySwing(player, p))
       stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }

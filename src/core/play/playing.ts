@@ -1,11 +1,11 @@
 /** An effect as it plays on one parameter: its voice, with low, high and stops as numbers of that parameter. */
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
 import { stopFor } from "../effect/casting";
-import { between, holdOf, standBetween } from "../effect/stops";
+import { between, CODES, holdOf, standBetween } from "../effect/stops";
 import { placeInCycle, voiceOf } from "../effect/voices";
 import { drawnAt, noiseAt, noiseSeed, offsetOf, waveAt, within } from "../effect/wave";
 import { numberOf, resolveEntry, type Resolving } from "../program/resolve";
-import { hasStops, type Curve, type Drawn, type Effect, type Voice, type WaveName } from "../show/effectSchema";
+import { hasStops, type Drawn, type Effect, type Voice, type WaveName } from "../show/effectSchema";
 import { splitKey, type ParamKey } from "../show/ids";
 import { isFrom, isStop } from "../show/effectSchema";
 import type { Show } from "../show/schema";
@@ -18,7 +18,7 @@ export interface PlayedStops {
   values: Float64Array;
   fns: Uint8Array;
   holds: Float64Array;
-  curves: readonly Curve[];
+  codes: Uint8Array;
 }
 
 export interface Playing {
@@ -139,7 +139,7 @@ function stopsOf(
       values: Float64Array.from(resolved, (r) => r?.value ?? NaN),
       fns: Uint8Array.from(resolved, (r) => r?.fn ?? 0),
       holds: Float64Array.from(stops, holdOf),
-      curves: stops.map((s) => s.curve),
+      codes: Uint8Array.from(stops, (s) => CODES[s.curve]),
     },
   };
 }
@@ -176,13 +176,13 @@ export function playedAt(playing: Playing, cycles: number, base: number, baseFn:
 
 function betweenStops(
   { offset, bounce, share, mixes }: Playing,
-  { values, fns, holds, curves }: PlayedStops,
+  { values, fns, holds, codes }: PlayedStops,
   cycles: number,
   base: number,
   baseFn: number,
   level: number,
 ): number {
-  standBetween(holds, curves, within(cycles + offset, bounce, share), bounce);
+  standBetween(holds, codes, within(cycles + offset, bounce, share), bounce);
   const { from, to, p } = between;
   const a = Number.isNaN(values[from]!);
   const b = Number.isNaN(values[to]!);

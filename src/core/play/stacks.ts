@@ -81,7 +81,11 @@ export function createStacks(params: number): Stacks {
 }
 
 /** Whether any stack still moves. */
-export const stacksMove = ({ buckets }: Stacks): boolean => buckets.some((b) => b.count > 0);
+export function stacksMove({ buckets }: Stacks): boolean {
+  // Asked in every tick: without a closure nothing is allocated.
+  for (let i = 0; i < buckets.length; i++) if (buckets[i]!.count > 0) return true;
+  return false;
+}
 
 /** The place of the bucket of stacks of that many layers, made where there is none. */
 export function bucketOf(stacks: Stacks, depth: number, mixesIn: boolean): number {

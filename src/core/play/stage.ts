@@ -6,6 +6,7 @@ import { createStacks, endStack, type Stacks } from "./stacks";
 import { EFFECT, EFFECT_HIGHEST, EFFECT_OVER, eachLayer, HIGHEST, isEffect, LATEST, OVER, removeLayer, type Layers } from "./layers";
 import { createHeldEffects, heldCycles, HUSHES, PLAYS, type HeldEffects } from "./heldEffects";
 import { lastFn, playedAt, type Playing } from "./playing";
+import { createSwings, endSwing, type Swings } from "./swings";
 import { COMES, createReach, GOES, HERE, reached, type Reach } from "./reach";
 
 /** Where a stage value comes from: a layer's index, or one of these. */
@@ -61,6 +62,7 @@ export interface Stage {
   waits: Uint8Array;
   glides: Glides;
   stacks: Stacks;
+  swings: Swings;
   /** What the layers of effects play. */
   effects: Playing[];
   /** How many of them there were when they were last sorted out. */
@@ -103,6 +105,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     touched: new Int32Array(n),
     glides: createGlides(n),
     stacks: createStacks(n),
+    swings: createSwings(n),
     effects: [],
     effectsKept: 0,
     effectNow: new Float64Array(lists),
@@ -115,6 +118,7 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
 export function touch(stage: Stage, param: number): void {
   if (stage.glides.group[param]) endGlide(stage.glides, param);
   if (stage.stacks.bucket[param]) endStack(stage.stacks, param);
+  if (stage.swings.group[param]) endSwing(stage.swings, param);
   if (stage.isActive[param]) return;
   stage.isActive[param] = 1;
   stage.active[stage.activeCount++] = param;
@@ -271,6 +275,16 @@ export function layChain(stage: Stage, param: number): number {
   return runValue;
 }
 
+/** What lies below one of a parameter's layers, of every list. */
+export function layChainBelow(stage: Stage, param: number, layer: number): number {
+  const { layers } = stage;
+  let below = -1;
+  for (let at = layers.head[param]!; at >= 0 && at !== layer; at = layers.next[at]!) below = at;
+  if (below < 0) return stage.rig.defaults[param]!;
+  layUp(stage, param, below);
+  return runValue;
+}
+
 /** Where the last chain laid comes from. */
 export const chainSource = (): number => runSource;
 
@@ -348,6 +362,8 @@ function isReplaced(stage: Stage, at: number): boolean {
   const letsGo = stage.listLetsGo[layers.list[at]!] === 1 && layers.role[at] === LATEST;
   for (let later = layers.next[at]!; later >= 0; later = layers.next[later]!) {
     if (isEffect(layers.role[later]!) !== effect) continue;
+    // What moves around what lies below hides nothing of one that is on its way out.
+    if (effect && layers.weightTo[at] === 0 && stage.effects[layers.ownTo[later]!]?.around) continue;
     if (layers.list[later] !== layers.list[at] && (!letsGo || layers.role[later] !== LATEST)) continue;
     if (layers.weightTo[later] === 1 && stage.listNow[layers.list[later]!]! >= layers.weightEnd[later]!) return true;
   }
@@ -409,15 +425,20 @@ function lay(over: Overlay, param: number, source: number): void {
   runSource = source;
 }
 
-/**
- * Whether a parameter may run in a flat path: nothing is laid over its lists, and they give only values, of one
- * function that mixes.
- */
-export function mayRunFlat({ held, heldEffects, highlight, park, layers, rig }: Stage, param: number): boolean {
-  if (held.on[param] || heldEffects.way[param] || highlight.on[param] || park.on[param]) return false;
+/** Whether nothing is laid over a parameter's lists, and its first function mixes. */
+export const mayLieFlat = ({ held, heldEffects, highlight, park, rig }: Stage, param: number): boolean =>
+  !held.on[param] &&
+  !heldEffects.way[param] &&
+  !highlight.on[param] &&
+  !park.on[param] &&
+  rig.mixes[param]![0] === true;
+
+/** Whether a parameter may run in a flat path of values: its lists give only those, of that function. */
+export function mayRunFlat(stage: Stage, param: number): boolean {
+  const { layers } = stage;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
     if (layers.role[at] !== LATEST || layers.fromFn[at] !== 0 || layers.toFn[at] !== 0) return false;
-  return rig.mixes[param]![0] === true;
+  return mayLieFlat(stage, param);
 }
 
 /** Whether a list's layer has the stage: nothing of another list with its priority or a lower one lies above it. */
