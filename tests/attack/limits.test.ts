@@ -27,12 +27,22 @@ function standing(): World {
     "3 palette 1",
     "record list 4 cue 1",
     "clear",
+    'record wave "Tip" points 0 0, 50 100, 100 0',
+    '1 thru 3 dimmer wave "Tip" low 0 high palette 2',
+    'record effect 1 "Rise" cast',
+    "clear",
+    "11 colour stops #ff0000 #00ff00",
+    "record effect 2",
+    "clear",
+    "1 thru 3 effect 1",
+    "record list 4 cue 2",
+    "clear",
     "1 thru 3 at 50",
     "record cue 1",
     "record list 2 cue 1",
     "clear",
     "1 at 80",
-    "2 at 50",
+    "2 at 50 dimmer wave sine relative size 5",
     "record cue 2",
     "1 at full",
     "1 park",
@@ -61,6 +71,9 @@ const [list, other] = Object.keys(start.show.lists) as [string, string];
 const [group, later] = Object.keys(start.show.groups) as [string, string];
 const [first, spare] = Object.keys(start.show.palettes) as [string, string];
 const [cue, second] = Object.keys(start.show.lists[list]!.cues) as [string, string];
+const [risen, walked] = Object.keys(start.show.effects) as [string, string];
+const { voice } = start.show.effects[risen]!.voices[0]!;
+const tip = Object.keys(start.show.waves)[0]!;
 const key = `${f1}.0.Dimmer`;
 const entry = { attribute: "Dimmer", value: 40, time: { delay: 1, fade: 2 } };
 const { id: drawn, ...truss } = Object.values(start.show.scenery)[0]!;
@@ -102,6 +115,27 @@ const SAMPLES: Intent[] = [
   { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
   { kind: "replacePalette", palette: first, by: spare, merge: true },
+  { kind: "recordEffect", number: 7, name: "Fall", cast: true, voices: [voice], items: [f1, f2], overwrite: true },
+  { kind: "updateEffect", effect: walked },
+  { kind: "setEffect", effect: risen, name: "Up", number: 9, colour: "#ffb07a", rate: 50, cast: [f1] },
+  { kind: "setVoice", effect: risen, key: 1, voice: start.show.effects[walked]!.voices[0]!.voice },
+  { kind: "setVoice", effect: walked, voice },
+  { kind: "dropVoice", effect: walked, key: 1 },
+  { kind: "deleteEffect", effect: risen },
+  { kind: "playEffect", list: 5, effect: risen },
+  {
+    kind: "recordWave",
+    name: "Dip",
+    points: [
+      [0, 100],
+      [50, 0],
+    ],
+    join: "smooth",
+    second: [[0, 50]],
+    wave: tip,
+  },
+  { kind: "deleteWave", wave: tip },
+  { kind: "hold", values: { [key]: { attribute: "Dimmer", effect: { plays: voice, at: 0, of: 1 } } } },
   { kind: "hold", values: { [key]: { attribute: "Dimmer", value: { palette: first } } } },
   { kind: "hold", values: { [key]: entry }, says: "holds" },
   { kind: "drop", keys: [key] },

@@ -95,6 +95,28 @@ const palettes = fc.oneof(
   pick("same colour", "starter palettes focusing", "identify off"),
   of`${sel} identify on`,
 );
+const effect = pick("1", "2", "3");
+const run = of`bpm ${pick("0", "30", "600")} across ${pick("0", "360", "720")}${pick("", " start 90", " width 40", " backward", " bounce")}`;
+const effects = fc.oneof(
+  of`${sel} ${attr} wave ${pick("sine", "square", "random", "pulse", '"Own"')} low ${pick("0", "out", "palette 1")} high ${pick("full", "20", "palette 2")} ${run}`,
+  of`${sel} ${attr} wave ${pick("triangle", "rampup", '"Own"')} relative size ${n(30)} ${run}`,
+  of`${sel} ${what} stops palette ${palette} palette ${palette} ${pick("snap", "smooth", "hold 50 linear")} ${run}`,
+  of`${sel} colour stops #ff0000 ${pick("snap", "")} #00ff40`,
+  of`${sel} ${what} stop`,
+  of`${sel} effect ${effect}`,
+  of`record effect ${effect}${pick(" cast", " open", "", " overwrite")}`,
+  of`update effect ${effect}`,
+  of`set effect ${effect} ${pick("bpm 90", "rate 50", "mirror 2", "by left", "low 10", "size 4", "open", "cast 1 thru 6", "voice 1 off", "voice new tilt wave sine relative size 5", "number 2", "backward")}`,
+  of`delete effect ${effect}`,
+  of`set list ${n(6, 5)} kind effect ${effect}`,
+  of`${pick("go", "release", "pause", "tap", "resync", "effectrate list 1 at 50", "level")} list ${n(6)}`,
+  pick(
+    'record wave "Own" points 0 0, 30 100, 100 0 smooth',
+    'record wave "Own" points 0 20, 50 80 stepped second 0 0, 100 100',
+    'delete wave "Own"',
+    "resync held",
+  ),
+);
 const keeping = fc.oneof(
   of`record ${cue} fade ${n(3, 0)}${pick("", "", " cueonly", " merge", " overwrite", " from stage")}`,
   of`record ${cue} empty`,
@@ -126,6 +148,7 @@ const line = fc.oneof(
   { weight: 1, arbitrary: rigging },
   { weight: 3, arbitrary: keeping },
   { weight: 2, arbitrary: palettes },
+  { weight: 3, arbitrary: effects },
   { weight: 3, arbitrary: playing },
 );
 

@@ -42,6 +42,7 @@ export function createPlayer(given: World, now: StageTime = stageTime(0)): Playe
     inPieces: false,
     unfinished: undefined,
   };
+  player.stage.now = now;
   syncRuns(player);
   loadHands(player);
   loadLimits(player);
