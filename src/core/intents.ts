@@ -53,6 +53,7 @@ export const INTENTS = registryOf([
   effect.setEffect,
   effect.setVoice,
   effect.dropVoice,
+  effect.muteVoices,
   effect.deleteEffect,
   recordWave,
   deleteWave,

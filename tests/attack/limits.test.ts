@@ -121,6 +121,7 @@ const SAMPLES: Intent[] = [
   { kind: "setVoice", effect: risen, key: 1, voice: start.show.effects[walked]!.voices[0]!.voice },
   { kind: "setVoice", effect: walked, voice },
   { kind: "dropVoice", effect: walked, key: 1 },
+  { kind: "muteVoices", effect: risen, keys: [1] },
   { kind: "deleteEffect", effect: risen },
   { kind: "playEffect", list: 5, effect: risen },
   {

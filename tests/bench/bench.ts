@@ -18,7 +18,19 @@ import { hold } from "@/core/program/intents";
 import { isRefusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { stageTime } from "@/core/units/units";
-import { allocatedInTick, clock, cueOf, goAll, listOf, measure, rigOf, stats, ticks, worldOf, type Stats } from "./parts";
+import {
+  allocatedInTick,
+  clock,
+  cueOf,
+  goAll,
+  listOf,
+  measure,
+  rigOf,
+  stats,
+  ticks,
+  worldOf,
+  type Stats,
+} from "./parts";
 
 /** Interpolation and quantisation over flat arrays, nothing else. */
 function bareLoop(n: number): Stats {

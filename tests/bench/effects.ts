@@ -40,7 +40,12 @@ function playing(voice: Voice, keys = rig.keys): Player {
 }
 
 function bare(value: (u: number, i: number) => number): Stats {
-  const [offset, values, low, span] = [0, 1, 2, 3].map(() => new Float64Array(n)) as [Float64Array, Float64Array, Float64Array, Float64Array];
+  const [offset, values, low, span] = [0, 1, 2, 3].map(() => new Float64Array(n)) as [
+    Float64Array,
+    Float64Array,
+    Float64Array,
+    Float64Array,
+  ];
   const bytes = new Uint8Array(n);
   for (let i = 0; i < n; i++) [offset[i], low[i], span[i]] = [(i % 97) / 97, 10, 80];
   const pass = (cycles: number) => {

@@ -151,10 +151,12 @@ function withStops(cues: Given[number]["cues"], k: number): Record<string, Model
         .slice(0, k)
         .map((c) => c.entries[param])
         .reduce<ModelEntry["effect"]>(
-          (found, x) => x?.effect ?? (typeof x?.value === "number" && found !== "stop" && !found?.around ? "stop" : found),
+          (found, x) =>
+            x?.effect ?? (typeof x?.value === "number" && found !== "stop" && !found?.around ? "stop" : found),
           undefined,
         );
-      const ends = typeof e.value === "number" && e.effect === undefined && before && before !== "stop" && !before.around;
+      const ends =
+        typeof e.value === "number" && e.effect === undefined && before && before !== "stop" && !before.around;
       return [param, ends ? { ...e, effect: "stop" as const } : e];
     }),
   );

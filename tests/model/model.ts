@@ -58,7 +58,11 @@ export interface ModelList {
 }
 
 /** In force by the words: scan back, the first entry that covers; a fresh start ends the scan. Values and effects each on their own. */
-function scan<T>(list: ModelList, index: number, says: (cue: ModelCue) => T | undefined): { value: T; at: number } | undefined {
+function scan<T>(
+  list: ModelList,
+  index: number,
+  says: (cue: ModelCue) => T | undefined,
+): { value: T; at: number } | undefined {
   for (let j = index; j >= 0; j--) {
     const cue = list.cues[j]!;
     const value = says(cue);

@@ -140,7 +140,10 @@ export function stopsOfWhat(what: What, stops: readonly Stop[]): Extract<Voice, 
 }
 
 /** The range of an attribute among items. */
-export function rangeAmong({ items, context }: Pick<Building, "items" | "context">, attribute: string): [number, number] {
+export function rangeAmong(
+  { items, context }: Pick<Building, "items" | "context">,
+  attribute: string,
+): [number, number] {
   const { show } = context.world;
   for (const item of items) {
     const target = targetsOf(show, item, attribute)[0];
@@ -160,12 +163,28 @@ export function holdVoice(b: Building, made: Driving, phasing: Partial<Phasing>,
         : "none of the selected fixtures has that attribute",
       "Select fixtures that have it",
     );
-  put(b, castVoice(show, b.items, voice, (turn) => ({ plays: voice, ...turn })));
+  put(
+    b,
+    castVoice(show, b.items, voice, (turn) => ({ plays: voice, ...turn })),
+  );
   b.lastWhat = hasStops(voice)
     ? "family" in voice.of
       ? { families: [voice.of.family] }
       : { attribute: voice.of.attribute }
     : { attribute: voice.attribute };
+  b.says.push(says);
+}
+
+/** Voices as they are, each laid over the items by its own spread; those that drive nothing there are left out. */
+export function holdVoices(b: Building, voices: readonly Voice[], says: string): void {
+  const { show } = b.context.world;
+  for (const voice of voices)
+    put(
+      b,
+      castVoice(show, b.items, voice, (turn) => ({ plays: voice, ...turn })),
+    );
+  if (Object.keys(b.values).length === 0)
+    fail("none of the selected fixtures has what it drives", "Select fixtures that have it");
   b.says.push(says);
 }
 

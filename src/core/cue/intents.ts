@@ -215,7 +215,10 @@ export const setList = defineIntent({
   },
   says: ({ show }, { list, change }) =>
     `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change)
-      .map(([key, value]) => `${key === "fadeIn" ? "fade" : key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`)
+      .map(
+        ([key, value]) =>
+          `${key === "fadeIn" ? "fade" : key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`,
+      )
       .join(", ")}`,
   lines: (world, { list, change }) => optionLines(change).map((text) => `set ${listText(world, list)} ${text}`),
 });

@@ -113,7 +113,10 @@ export function repairs(show: Show, before: CueList, after: CueList, exempt: Rea
             key,
             was,
             // An effect that goes on is stored beside a value that would end it.
-            new Set([...(differs ? (["value"] as const) : []), ...(plays || p !== undefined ? (["effect"] as const) : [])]),
+            new Set([
+              ...(differs ? (["value"] as const) : []),
+              ...(plays || p !== undefined ? (["effect"] as const) : []),
+            ]),
           );
       }
     }

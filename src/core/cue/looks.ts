@@ -77,7 +77,8 @@ function effectsIn(
   parts.forEach(({ key }, i) => {
     if (!tracking.columns.get(key)?.effects) return;
     const playing = effectAt(show, tracking, key, index);
-    if (playing && !playing.hushed) found.set(i, i * FUNCTION_STEP + numberOfText(seenText(show, playing.entry.effect!)));
+    if (playing && !playing.hushed)
+      found.set(i, i * FUNCTION_STEP + numberOfText(seenText(show, playing.entry.effect!)));
   });
   return found;
 }

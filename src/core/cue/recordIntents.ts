@@ -43,7 +43,8 @@ export const recordCue = defineIntent({
       );
     const number = roundCueNumber(intent.cue);
     const list = listNumberedOrNew(world, intent.list);
-    if (list.kind === "effect") fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
+    if (list.kind === "effect")
+      fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
     if (list.kind !== "list" && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
       fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
     const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));

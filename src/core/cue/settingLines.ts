@@ -66,8 +66,7 @@ export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cue
   const { name, kind, htp, letGo, bowOut, resume, wrapDrop, priority, backTime, releaseTime, end } = change;
   return [
     name !== undefined && `name ${quote(name)}`,
-    kind !== undefined &&
-      `kind ${kind === "list" ? "cues" : kind}`,
+    kind !== undefined && `kind ${kind === "list" ? "cues" : kind}`,
     fadeIn !== undefined && `fade ${exact(fadeIn)}`,
     htp !== undefined && `htp ${onOff(htp)}`,
     letGo !== undefined && `overtaken ${letGo ? "letgo" : "return"}`,

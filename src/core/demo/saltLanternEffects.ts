@@ -19,7 +19,14 @@ export const EFFECTS = [
     "spread by centre",
     "colour stops palette 42 hold 30 smooth palette 45 hold 30 smooth palette 41 hold 30 smooth bpm 4",
   ),
-  ...keep(3, "Waterline run", "cast", "71 thru 76 cells", "spread", "dimmer wave triangle low 10 high full bpm 20 across 720"),
+  ...keep(
+    3,
+    "Waterline run",
+    "cast",
+    "71 thru 76 cells",
+    "spread",
+    "dimmer wave triangle low 10 high full bpm 20 across 720",
+  ),
   ...keep(
     4,
     "Lighthouse sweep",

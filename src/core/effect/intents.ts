@@ -39,7 +39,7 @@ function mergedVoices(old: EffectRecord["voices"], made: readonly Voice[]): Effe
   const voices = [...old];
   for (const voice of made) {
     const at = voices.findIndex((v) => drives(v.voice) === drives(voice));
-    if (at >= 0) voices[at] = { key: voices[at]!.key, voice };
+    if (at >= 0) voices[at] = { ...voices[at]!, voice };
     else voices.push({ key: nextKey(voices), voice });
   }
   return voices;
@@ -61,7 +61,10 @@ const heldVoices = (world: WorldDraft): HeldVoice[] => {
   const voices = voicesIn(plainShow(world), plainHeld(world));
   return voices.length > 0
     ? voices
-    : fail("no effect is held, so there is nothing to record", "Start one first, such as: dimmer wave sine low 0 high 100");
+    : fail(
+        "no effect is held, so there is nothing to record",
+        "Start one first, such as: dimmer wave sine low 0 high 100",
+      );
 };
 
 /** Records the voices that are held (or those given) as an effect. */
@@ -111,7 +114,12 @@ export const recordEffect = defineIntent({
     voices
       ? [unsaid("records an effect from voices of the gallery")]
       : [
-          [`record effect ${number}`, name !== undefined && quote(name), cast === undefined ? "" : cast ? "cast" : "open", overwrite && "overwrite"]
+          [
+            `record effect ${number}`,
+            name !== undefined && quote(name),
+            cast === undefined ? "" : cast ? "cast" : "open",
+            overwrite && "overwrite",
+          ]
             .filter(Boolean)
             .join(" "),
         ],
@@ -124,14 +132,18 @@ export const updateEffect = defineIntent({
   apply(world, { effect: id }) {
     const voices = heldVoices(world);
     editing(world, id, (effect) => {
-      effect.voices = mergedVoices(effect.voices, voices.map((v) => v.voice));
+      effect.voices = mergedVoices(
+        effect.voices,
+        voices.map((v) => v.voice),
+      );
     });
     const now = plainShow(world).effects[id]!;
     for (const [key, entry] of Object.entries(plainHeld(world))) {
       const plays = entry.effect;
       if (!plays || isStop(plays) || isFrom(plays)) continue;
       const voice = now.voices.find((v) => JSON.stringify(v.voice) === JSON.stringify(plays.plays));
-      if (voice) world.hands.held[key] = { ...entry, effect: { from: id, voice: voice.key, at: plays.at, of: plays.of } };
+      if (voice)
+        world.hands.held[key] = { ...entry, effect: { from: id, voice: voice.key, at: plays.at, of: plays.of } };
     }
   },
   says: (world, { effect }) => {
@@ -162,7 +174,8 @@ export const setEffect = defineIntent({
     if (rate !== undefined) effect.rate = rate;
     if (cast !== undefined) {
       const lane = Object.values(world.show.lists).find((l) => l.effect === id);
-      if (cast === null && lane) fail(`list ${lane.number} plays it, and needs its fixtures`, "Take it off that lane first");
+      if (cast === null && lane)
+        fail(`list ${lane.number} plays it, and needs its fixtures`, "Take it off that lane first");
       effect.cast = cast;
     }
   },
@@ -194,7 +207,7 @@ export const setVoice = defineIntent({
     editing(world, id, (effect) => {
       const at = key === undefined ? -1 : effect.voices.findIndex((v) => v.key === key);
       if (key !== undefined && at < 0) fail("that voice is gone");
-      if (at >= 0) effect.voices[at] = { key: key!, voice };
+      if (at >= 0) effect.voices[at] = { ...effect.voices[at]!, voice };
       else effect.voices.push({ key: nextKey(effect.voices), voice });
     });
   },
@@ -210,6 +223,23 @@ export const setVoice = defineIntent({
     if (line === undefined || (voice.spread.by === "steps" && voice.spread.steps))
       return [unsaid(`${where} is set to a voice no line can say`)];
     return [`${where} ${line}`, `${where} spread ${spreadText(voice.spread)}`.trim()].slice(0, place < 0 ? 1 : 2);
+  },
+});
+
+/** Silences voices of an effect wherever it runs, and lets all others be heard. */
+export const muteVoices = defineIntent({
+  kind: "muteVoices",
+  fields: { effect: IdSchema, keys: z.array(wholeNumber).max(MOST_VOICES) },
+  apply(world, { effect: id, keys }) {
+    for (const voice of effectIn(world, id).voices)
+      if (keys.includes(voice.key)) voice.muted = true;
+      else delete voice.muted;
+  },
+  says: (world, { effect, keys }) =>
+    `${effectText(world, effect)}: ${keys.length === 0 ? "all voices are heard" : `${several(keys.length, "voice is silent", "voices are silent")}`}`,
+  lines: (world, { effect, keys }) => {
+    const places = (world.show.effects[effect]?.voices ?? []).flatMap((v, k) => (keys.includes(v.key) ? [k + 1] : []));
+    return [`set ${numberText(world, effect)} mute ${places.length > 0 ? places.join(" ") : "off"}`];
   },
 });
 

@@ -20,12 +20,7 @@ export const between = { from: 0, to: 0, p: 0 };
  * @param holds the share of its part each is held, 0 to 1. @param codes how each goes over into the next.
  * @param u the place in the cycle, 0 to 1: 1 rests at what was reached. @param bounce the last stop holds its whole part.
  */
-export function standBetween(
-  holds: ArrayLike<number>,
-  codes: ArrayLike<number>,
-  u: number,
-  bounce: boolean,
-): void {
+export function standBetween(holds: ArrayLike<number>, codes: ArrayLike<number>, u: number, bounce: boolean): void {
   const n = holds.length;
   const x = (u >= 1 ? LAST : u) * n;
   const i = Math.min(Math.floor(x), n - 1);

@@ -74,8 +74,7 @@ export function recastUsers(world: WorldDraft, before: Show, after: Show, held: 
       else draft[key] = rest;
     }
     for (const [key, entry] of Object.entries(now))
-      draft[key] =
-        plain[key]?.attribute === entry.attribute ? { ...plain[key], effect: entry.effect } : { ...entry };
+      draft[key] = plain[key]?.attribute === entry.attribute ? { ...plain[key], effect: entry.effect } : { ...entry };
   };
   for (const list of Object.values(before.lists))
     for (const cue of Object.values(list.cues)) recast(cue.entries, world.show.lists[list.id]!.cues[cue.id]!.entries);
@@ -84,9 +83,7 @@ export function recastUsers(world: WorldDraft, before: Show, after: Show, held: 
 
 /** The items that run an effect among entries, in order of their first voice. */
 const itemsRunning = (show: Show, entries: Entries, effect: EffectRecord): Item[] =>
-  allItems(
-    voicesIn(show, Object.fromEntries(Object.entries(entries).filter(([, e]) => isOf(effect.id, e.effect)))),
-  );
+  allItems(voicesIn(show, Object.fromEntries(Object.entries(entries).filter(([, e]) => isOf(effect.id, e.effect)))));
 
 function recastEntries(before: Show, after: Show, entries: Entries, effect: EffectRecord): Record<ParamKey, Entry> {
   const running = Object.entries(entries).filter(([, e]) => isOf(effect.id, e.effect));
@@ -111,5 +108,9 @@ export function withOwnVoice(entry: Entry, effect: EffectRecord): Entry | undefi
   if (!plays || isStop(plays) || !isFrom(plays) || plays.from !== effect.id) return entry;
   const voice = effect.voices.find((v) => v.key === plays.voice)?.voice;
   const bpm = voice && Math.min(6000, (voice.bpm * effect.rate) / 100);
-  return voice ? { ...rest, effect: { plays: { ...voice, bpm: bpm! }, at: plays.at, of: plays.of } } : rest.value === undefined ? undefined : rest;
+  return voice
+    ? { ...rest, effect: { plays: { ...voice, bpm: bpm! }, at: plays.at, of: plays.of } }
+    : rest.value === undefined
+      ? undefined
+      : rest;
 }

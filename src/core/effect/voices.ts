@@ -18,13 +18,15 @@ export interface Sounded {
 
 const perSecond = (voice: Voice, rate: number): number => (voice.bpm / 60) * (rate / 100);
 
-/** The voice an effect runs on a parameter; undefined for a stop, and where its effect no longer has it. */
+/** The voice an effect runs on a parameter; undefined for a stop, and where its effect no longer has it or has it muted. */
 export function voiceOf(show: Sounding, effect: Effect | undefined): Sounded | undefined {
   if (effect === undefined || isStop(effect)) return undefined;
   if (!isFrom(effect)) return { voice: effect.plays, speed: perSecond(effect.plays, 100), key: 0 };
   const record = show.effects[effect.from];
   const found = record?.voices.find(({ key }) => key === effect.voice);
-  return found && { voice: found.voice, speed: perSecond(found.voice, record!.rate), key: found.key };
+  return found && !found.muted
+    ? { voice: found.voice, speed: perSecond(found.voice, record!.rate), key: found.key }
+    : undefined;
 }
 
 /** Whether an effect moves around what lies underneath; a stop does not. */

@@ -27,9 +27,13 @@ export const recordWave = defineIntent({
   },
   apply(world, { name, points: given, join, second, wave }) {
     if (!rising(given) || (second && !rising(second)))
-      fail("the points of a wave go from left to right, each at a place of its own", "Such as: points 0 0, 50 100, 100 0");
+      fail(
+        "the points of a wave go from left to right, each at a place of its own",
+        "Such as: points 0 0, 50 100, 100 0",
+      );
     const named = Object.values(world.show.waves).find((w) => w.name.toLowerCase() === name.toLowerCase());
-    if (wave !== undefined && named && named.id !== wave) fail(`there is a wave "${name}" already`, "Choose another name");
+    if (wave !== undefined && named && named.id !== wave)
+      fail(`there is a wave "${name}" already`, "Choose another name");
     const old = wave === undefined ? named : world.show.waves[wave];
     const id = old?.id ?? newId(world, "w");
     const number = old?.number ?? (wavesByNumber(plainShow(world)).at(-1)?.number ?? 0) + 1;
@@ -69,7 +73,7 @@ export const deleteWave = defineIntent({
         }
     };
     for (const effect of Object.values(show.effects))
-      world.show.effects[effect.id]!.voices = effect.voices.map(({ key, voice }) => ({ key, voice: drawn(voice) }));
+      world.show.effects[effect.id]!.voices = effect.voices.map((v) => ({ ...v, voice: drawn(v.voice) }));
     for (const list of Object.values(show.lists))
       for (const cue of Object.values(list.cues)) put(cue.entries, world.show.lists[list.id]!.cues[cue.id]!.entries);
     put(JSON.parse(JSON.stringify(world.hands.held)) as Record<ParamKey, Entry>, world.hands.held);

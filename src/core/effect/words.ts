@@ -28,9 +28,7 @@ export const PLAIN_PHASING: Phasing = {
 /** A wave as a line names it. */
 export function shapeText({ waves }: Pick<Show, "waves">, wave: Shape): string {
   if (typeof wave === "string") return wave;
-  return "own" in wave
-    ? `${quote(waves[wave.own]?.name ?? "?")}${wave.track === 2 ? " second" : ""}`
-    : "a drawn wave";
+  return "own" in wave ? `${quote(waves[wave.own]?.name ?? "?")}${wave.track === 2 ? " second" : ""}` : "a drawn wave";
 }
 
 /** What a voice drives, as it is typed. */

@@ -42,7 +42,8 @@ function entryWith(key: ParamKey, entry: Entry, id: Id, instead: Instead): Entry
   const { value, effect, time } = entry;
   const made = named(value, id) ? instead(key, entry.attribute) : undefined;
   const kept = named(value, id) ? made?.value : value;
-  const plays = effect && !isStop(effect) && !isFrom(effect) ? withoutLink(key, effect, entry.attribute, id, instead) : effect;
+  const plays =
+    effect && !isStop(effect) && !isFrom(effect) ? withoutLink(key, effect, entry.attribute, id, instead) : effect;
   if (kept === undefined && plays === undefined) return undefined;
   return {
     attribute: made?.attribute ?? entry.attribute,
@@ -159,9 +160,9 @@ export const replacePalette = defineIntent({
     }));
     for (const effect of Object.values(after.effects))
       if (namedByRecord(effect).includes(id))
-        world.show.effects[effect.id]!.voices = effect.voices.map(({ key, voice }) => ({
-          key,
-          voice: withLinks(voice, (palette) => (palette === id ? { palette: by } : undefined)),
+        world.show.effects[effect.id]!.voices = effect.voices.map((v) => ({
+          ...v,
+          voice: withLinks(v.voice, (palette) => (palette === id ? { palette: by } : undefined)),
         }));
     if (merge) delete world.show.palettes[palette.id];
   },

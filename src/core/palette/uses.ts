@@ -50,7 +50,8 @@ export function gapsOf(show: Show, says: (palette: Id, key: ParamKey) => boolean
       if (linksIn(cue.entries).size === 0) continue;
       for (const key in cue.entries)
         for (const id of linksOf(cue.entries[key]!))
-          if (show.palettes[id] && !says(id, key)) found.set(id, (found.get(id) ?? new Set<Id>()).add(splitKey(key).fixture));
+          if (show.palettes[id] && !says(id, key))
+            found.set(id, (found.get(id) ?? new Set<Id>()).add(splitKey(key).fixture));
     }
   return found;
 }

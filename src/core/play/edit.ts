@@ -10,17 +10,7 @@ import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
 import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
-import {
-  addLayer,
-  countOf,
-  createLayers,
-  eachLayer,
-  effectOf,
-  layerOf,
-  removeLayer,
-  restamp,
-  steady,
-} from "./layers";
+import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
 import { refreshEffect } from "./refreshEffect";
 import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";

@@ -58,8 +58,7 @@ function fillHeld({ stage, rig, world, now }: Player): void {
     held.fn[p] = resolved.fn;
     touch(stage, p);
   }
-  for (let p = 0; p < rig.size; p++)
-    if (held.on[p] === 0 && stage.heldEffects.way[p] === NONE) reach.way[p] = HERE;
+  for (let p = 0; p < rig.size; p++) if (held.on[p] === 0 && stage.heldEffects.way[p] === NONE) reach.way[p] = HERE;
 }
 
 /** What is held of an effect; one of the same effect that plays on the fixture lends its cycles. Returns whether one plays or is stopped. */

@@ -104,7 +104,10 @@ export function setClocks(player: Player, now: StageTime): void {
 
 /** Whether anything is on its way. */
 export const isMoving = ({ stage }: Player): boolean =>
-  stage.activeCount > 0 || stage.glides.groups.some((g) => g.count > 0) || stacksMove(stage.stacks) || swingsMove(stage.swings);
+  stage.activeCount > 0 ||
+  stage.glides.groups.some((g) => g.count > 0) ||
+  stacksMove(stage.stacks) ||
+  swingsMove(stage.swings);
 
 /** Computes everything that may have changed at the player's time, DMX included. */
 export function compute(player: Player): void {
@@ -120,7 +123,12 @@ export function compute(player: Player): void {
     const p = stage.active[i]!;
     stage.touched[i] = p;
     if (stage.waits[p] === 1) stage.active[kept++] = p;
-    else if (computeParameter(stage, p, settles) && !tryGlide(player, p) && !tryStack(player, p) && !trySwing(player, p))
+    else if (
+      computeParameter(stage, p, settles) &&
+      !tryGlide(player, p) &&
+      !tryStack(player, p) &&
+      !trySwing(player, p)
+    )
       stage.active[kept++] = p;
     else stage.isActive[p] = 0;
   }

@@ -31,8 +31,7 @@ export function refreshEffect(
   if (!plays && !(made && adds && !target!.hushed)) return;
   const origin = target && cuesOf(list)[target.at]!.id;
   const old = plays ? stage.effects[layers.ownTo[layer]!]! : undefined;
-  const goesOn =
-    made && old && (layers.cue[layer] === countOf(origin!) || sameEffect(old.effect, made.effect));
+  const goesOn = made && old && (layers.cue[layer] === countOf(origin!) || sameEffect(old.effect, made.effect));
   const now = stage.effectNow[run.slot]!;
   if (goesOn) {
     const delay = cyclesOf(stage, layer);

@@ -62,10 +62,9 @@ export function putLayer(layers: Layers, rig: Rig, show: Show, layer: SilentLaye
     role: layer.role,
     scaled: layer.scaled,
     weight: layer.weight,
-    own:
-      isEffect(layer.role)
-        ? layer.own
-        : { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
+    own: isEffect(layer.role)
+      ? layer.own
+      : { ...layer.own, from: clamp(layer.own.from, low, high), to: clamp(layer.own.to, low, high) },
     toFn,
     fromFn: Math.max(0, fn(layer.from) < 0 ? toFn : fn(layer.from)),
   });

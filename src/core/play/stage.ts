@@ -3,7 +3,18 @@ import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
 import { progress } from "./progress";
 import { createStacks, endStack, type Stacks } from "./stacks";
-import { EFFECT, EFFECT_HIGHEST, EFFECT_OVER, eachLayer, HIGHEST, isEffect, LATEST, OVER, removeLayer, type Layers } from "./layers";
+import {
+  EFFECT,
+  EFFECT_HIGHEST,
+  EFFECT_OVER,
+  eachLayer,
+  HIGHEST,
+  isEffect,
+  LATEST,
+  OVER,
+  removeLayer,
+  type Layers,
+} from "./layers";
 import { createHeldEffects, heldCycles, HUSHES, PLAYS, type HeldEffects } from "./heldEffects";
 import { lastFn, playedAt, type Playing } from "./playing";
 import { createSwings, endSwing, type Swings } from "./swings";

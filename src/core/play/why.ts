@@ -96,10 +96,7 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
       ...(run ? { list: run.id } : {}),
       cue: cueOfLayer(layers, at),
       attribute: name(layers.toFn[at]!),
-      value:
-        isEffect(role)
-          ? played!.value
-          : ownValue(stage, at),
+      value: isEffect(role) ? played!.value : ownValue(stage, at),
       stamp: layers.stamp[at]!,
       priority: layers.priority[at]!,
       level: layers.scaled[at] || role === HIGHEST || role === OVER ? stage.listLevel[layers.list[at]!]! * 100 : 100,

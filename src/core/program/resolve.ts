@@ -89,8 +89,7 @@ export function pointsAt(key: ParamKey, entry: Entry): readonly string[] {
   if (typeof value === "number" && effect === undefined) return NOWHERE;
   const named = linksOf(entry).map(nameOf);
   // A palette may hold a point, now or later.
-  const placed =
-    (value !== undefined && isAim(value)) || (named.length > 0 && /^(Pan|Tilt)$/.test(entry.attribute));
+  const placed = (value !== undefined && isAim(value)) || (named.length > 0 && /^(Pan|Tilt)$/.test(entry.attribute));
   return placed ? [placeOf(splitKey(key).fixture), ...named] : named;
 }
 const NOWHERE: readonly string[] = [];
@@ -101,9 +100,7 @@ export const nameOf = (id: string): string => `of ${id}`;
 /** What plays or resolves otherwise in one version of a show than in another, by names: palettes, effects and waves. */
 export function changedNames(before: Resolving, after: Resolving): Set<string> {
   const palettes = changedPalettes(before.palettes, after.palettes);
-  return new Set(
-    [...palettes, ...changedEffects(before, after, palettes), ...changedWaves(before, after)].map(nameOf),
-  );
+  return new Set([...palettes, ...changedEffects(before, after, palettes), ...changedWaves(before, after)].map(nameOf));
 }
 
 /** The name under which what depends on a fixture's place and turn is found. */

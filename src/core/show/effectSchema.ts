@@ -20,7 +20,10 @@ export type Curve = (typeof CURVES)[number];
 export const JOINS = ["stepped", "linear", "smooth"] as const;
 
 /** Points of a wave in the order of their places: place in the cycle and height, percent each. */
-const PointsSchema = z.array(z.tuple([percent, percent])).min(1).max(500);
+const PointsSchema = z
+  .array(z.tuple([percent, percent]))
+  .min(1)
+  .max(500);
 export const DrawnSchema = z.object({ points: PointsSchema, join: z.enum(JOINS) });
 export type Drawn = z.infer<typeof DrawnSchema>;
 
@@ -111,7 +114,16 @@ export const EffectRecordSchema = z.object({
   /** Cast: the items it keeps, in their order; null where it takes the selection. */
   cast: z.array(ItemSchema).max(20_000).nullable(),
   /** By a key that is never given out twice. */
-  voices: z.array(z.object({ key: number, voice: VoiceSchema })).max(MOST_VOICES),
+  voices: z
+    .array(
+      z.object({
+        key: number,
+        voice: VoiceSchema,
+        /** It is silent wherever the effect runs. */
+        muted: z.literal(true).optional(),
+      }),
+    )
+    .max(MOST_VOICES),
 });
 export type EffectRecord = z.infer<typeof EffectRecordSchema>;
 
@@ -145,6 +157,10 @@ export function linksOfVoice(voice: Voice): string[] {
 export function numbersOf(effect: Effect | undefined): number[] {
   if (effect === undefined || isStop(effect) || isFrom(effect)) return [];
   const { plays } = effect;
-  const values = hasStops(plays) ? plays.stops.map((s) => s.value) : "low" in plays.range ? [plays.range.low, plays.range.high] : [];
+  const values = hasStops(plays)
+    ? plays.stops.map((s) => s.value)
+    : "low" in plays.range
+      ? [plays.range.low, plays.range.high]
+      : [];
   return values.filter((v) => typeof v === "number");
 }

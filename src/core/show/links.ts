@@ -78,7 +78,8 @@ export function lostLink({ show, hands }: World, diff: Diff): string | undefined
     return !entry || (typeof entry.value === "number" && !entry.effect) ? NONE : linksOf(entry);
   };
   const gone = diff.some(
-    ({ path, to }) => path[0] === "show" && /^(palettes|effects|waves)$/.test(path[1] ?? "") && path.length === 3 && to === undefined,
+    ({ path, to }) =>
+      path[0] === "show" && /^(palettes|effects|waves)$/.test(path[1] ?? "") && path.length === 3 && to === undefined,
   );
   const all: Diff = gone
     ? ["held", "parked"]

@@ -2,7 +2,11 @@
 
 import { useState } from "react";
 import { hold } from "@/core/command/building";
+import { holdVoices } from "@/core/command/voices";
+import { isStop } from "@/core/show/effectSchema";
 import { targetsOf } from "@/core/show/model";
+import { editEffect } from "../effects/editing";
+import { firstWave } from "../effects/EffectEditor";
 import { ValueRow } from "../parts/ValueRow";
 import { useSession, useShow } from "../useSession";
 import { Fan } from "./Fan";
@@ -24,6 +28,14 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
     }
     return undefined;
   });
+  const plays = useShow(({ world: { show, hands } }) =>
+    hands.selection.some((i) =>
+      targetsOf(show, i, attribute).some(({ key }) => {
+        const effect = hands.held[key]?.effect;
+        return effect !== undefined && !isStop(effect);
+      }),
+    ),
+  );
   const size = max - min || 1;
   const whole = steps !== undefined;
   return (
@@ -51,6 +63,21 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
           const amounts = session.read("values", typed);
           if (amounts) session.hold((b) => hold(b, attribute, amounts, false));
         }}
+        wave={plays}
+        {...(whole
+          ? {}
+          : {
+              onWave() {
+                if (
+                  !plays &&
+                  session.hold((b) =>
+                    holdVoices(b, [firstWave(attribute, min, max)], `a wave on ${label.toLowerCase()}`),
+                  )
+                )
+                  return;
+                editEffect("held");
+              },
+            })}
         {...(several && !whole ? { fan: fans, onFan: () => setFans(!fans) } : {})}
       />
       {steps && steps.length > 1 && steps.length <= MOST_SLOTS && (

@@ -1,10 +1,12 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { IconColorSwatch, IconTable } from "@tabler/icons-react";
+import { IconColorSwatch, IconTable, IconWaveSine } from "@tabler/icons-react";
 import { Group, Panel, Separator } from "react-resizable-panels";
 import { z } from "@/core/units/zod";
 import { usePrefs } from "../parts/usePrefs";
+import { editEffect, useEditing } from "../effects/editing";
+import { EffectEditor } from "../effects/EffectEditor";
 import { StagePlan } from "../stage/StagePlan";
 import { Shelf } from "../palettes/Shelf";
 import { ValuesSheet } from "../values/ValuesSheet";
@@ -22,27 +24,42 @@ export function BuildPlace() {
   const [across, setAcross] = usePrefs("bold-comet-build-across", LayoutSchema, {});
   const [down, setDown] = usePrefs("bold-comet-build-down", LayoutSchema, {});
   const [below, setBelow] = usePrefs("bold-comet-build-below", z.enum(BELOW), "palettes");
-  const press = (what: (typeof BELOW)[number]) => setBelow(below === what ? "nothing" : what);
+  const editing = useEditing((s) => s.open !== null);
+  const lower = editing || below !== "nothing";
+  const press = (what: (typeof BELOW)[number]) => {
+    setBelow(!editing && below === what ? "nothing" : what);
+    editEffect(null);
+  };
   return (
     <Group
       className={classes.build}
       orientation="horizontal"
-      {...(Object.keys(across).length === 3 ? { defaultLayout: across } : {})}
-      onLayoutChanged={setAcross}
+      {...(Object.keys(across).length === 3 && !editing ? { defaultLayout: across } : {})}
+      onLayoutChanged={(layout) => Object.keys(layout).length === 3 && setAcross(layout)}
     >
-      <Panel id="build-left" defaultSize={216} minSize={190} maxSize={420} groupResizeBehavior="preserve-pixel-size">
-        <div className={classes.left}>
-          <GroupPanel />
-          <OrderPanel />
-          <SpreadPanel />
-        </div>
-      </Panel>
-      <Separator className={classes.grip} aria-label="Width of the groups" />
+      {!editing && (
+        <>
+          <Panel
+            id="build-left"
+            defaultSize={216}
+            minSize={190}
+            maxSize={420}
+            groupResizeBehavior="preserve-pixel-size"
+          >
+            <div className={classes.left}>
+              <GroupPanel />
+              <OrderPanel />
+              <SpreadPanel />
+            </div>
+          </Panel>
+          <Separator className={classes.grip} aria-label="Width of the groups" />
+        </>
+      )}
       <Panel id="build-middle" minSize={320}>
         <Group
           orientation="vertical"
-          {...(Object.keys(down).length === 2 && below !== "nothing" ? { defaultLayout: down } : {})}
-          onLayoutChanged={(layout) => below !== "nothing" && setDown(layout)}
+          {...(Object.keys(down).length === 2 && lower && !editing ? { defaultLayout: down } : {})}
+          onLayoutChanged={(layout) => lower && !editing && setDown(layout)}
         >
           <Panel id="build-above" minSize={160}>
             <div className={classes.centre}>
@@ -50,18 +67,27 @@ export function BuildPlace() {
               <Button.Group className={classes["sheet-button"]}>
                 <Button
                   size="compact-sm"
-                  variant={below === "palettes" ? "light" : "default"}
+                  variant={!editing && below === "palettes" ? "light" : "default"}
                   leftSection={<IconColorSwatch size={14} />}
-                  aria-pressed={below === "palettes"}
+                  aria-pressed={!editing && below === "palettes"}
                   onClick={() => press("palettes")}
                 >
-                  Palettes
+                  Shelf
                 </Button>
                 <Button
                   size="compact-sm"
-                  variant={below === "values" ? "light" : "default"}
+                  variant={editing ? "light" : "default"}
+                  leftSection={<IconWaveSine size={14} />}
+                  aria-pressed={editing}
+                  onClick={() => editEffect(editing ? null : "held")}
+                >
+                  Effect
+                </Button>
+                <Button
+                  size="compact-sm"
+                  variant={!editing && below === "values" ? "light" : "default"}
                   leftSection={<IconTable size={14} />}
-                  aria-pressed={below === "values"}
+                  aria-pressed={!editing && below === "values"}
                   onClick={() => press("values")}
                 >
                   Values
@@ -69,20 +95,35 @@ export function BuildPlace() {
               </Button.Group>
             </div>
           </Panel>
-          {below !== "nothing" && (
+          {lower && (
             <>
               <Separator className={classes.grip} aria-label="Height of what lies under the stage" />
-              <Panel id="build-below" defaultSize="36%" minSize={140}>
-                {below === "values" ? <ValuesSheet /> : <Shelf />}
+              <Panel
+                key={editing ? "editor" : "shelf"}
+                id={editing ? "build-editor" : "build-below"}
+                defaultSize={editing ? "62%" : "36%"}
+                minSize={140}
+              >
+                {editing ? <EffectEditor /> : below === "values" ? <ValuesSheet /> : <Shelf />}
               </Panel>
             </>
           )}
         </Group>
       </Panel>
-      <Separator className={classes.grip} aria-label="Width of the programmer" />
-      <Panel id="build-right" defaultSize={300} minSize={270} maxSize={520} groupResizeBehavior="preserve-pixel-size">
-        <Programmer />
-      </Panel>
+      {!editing && (
+        <>
+          <Separator className={classes.grip} aria-label="Width of the programmer" />
+          <Panel
+            id="build-right"
+            defaultSize={300}
+            minSize={270}
+            maxSize={520}
+            groupResizeBehavior="preserve-pixel-size"
+          >
+            <Programmer />
+          </Panel>
+        </>
+      )}
     </Group>
   );
 }

@@ -1,12 +1,15 @@
 "use client";
 
 import { Tooltip } from "@mantine/core";
-import { IconArrowForwardUp, IconClock } from "@tabler/icons-react";
+import { IconArrowForwardUp, IconClock, IconWaveSine } from "@tabler/icons-react";
+import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Cue, CueList } from "@/core/show/schema";
+import { useShow } from "../useSession";
 import classes from "./Cues.module.css";
 
 /** What is special about a cue, each mark explained on hover. */
 export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
+  const show = useShow((s) => s.world.show);
   const end =
     cue.reach &&
     ("upTo" in cue.reach
@@ -15,6 +18,14 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         ? `+${cue.reach.more}`
         : list.cues[cue.reach.cue]?.number);
   const own = Object.values(cue.entries).filter((e) => e.time).length;
+  const effects = Object.values(cue.entries).flatMap((e) => (e.effect ? [e.effect] : []));
+  const names = [
+    ...new Set(
+      effects.map((e) =>
+        isStop(e) ? "a stop" : isFrom(e) ? (show.effects[e.from]?.name ?? "an effect") : "a wave of its own",
+      ),
+    ),
+  ];
   const empty = Object.keys(cue.entries).length === 0;
   return (
     <>
@@ -50,6 +61,13 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         <Tooltip label={`${own} values with their own timing`}>
           <span className={classes.mark}>
             <IconClock size={13} /> own time
+          </span>
+        </Tooltip>
+      )}
+      {effects.length > 0 && (
+        <Tooltip label={`${effects.length} effects stored: ${names.join(", ")}`}>
+          <span className={classes.mark}>
+            <IconWaveSine size={13} /> {effects.every(isStop) ? "stops" : "effect"}
           </span>
         </Tooltip>
       )}

@@ -3,9 +3,11 @@
 import { ActionIcon, Tooltip } from "@mantine/core";
 import {
   IconBolt,
+  IconHandClick,
   IconPlayerPauseFilled,
   IconPlayerPlayFilled,
   IconPlayerSkipBackFilled,
+  IconRefresh,
   IconSquareRoundedX,
 } from "@tabler/icons-react";
 import { useRef, type PointerEvent } from "react";
@@ -24,6 +26,7 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
   const { shownKey } = useKeyTable();
   const session = useSession();
   const run = useShow((s) => s.playing.runs[list.id]);
+  const effects = useShow((s) => s.world.show.effects);
   const armed = useShow((s) => s.world.hands.armed === list.id);
   const comet = useRef<HTMLSpanElement>(null);
   const clock = useRef<HTMLSpanElement>(null);
@@ -66,8 +69,17 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
     },
   };
 
-  const standing =
-    list.kind !== "list"
+  const effect = list.effect === undefined ? undefined : effects[list.effect];
+  const plays = list.kind === "effect";
+  const standing = plays
+    ? !effect
+      ? "plays nothing"
+      : run?.cue
+        ? `∿ ${effect.number} ${effect.name}`
+        : run?.fading
+          ? "releasing"
+          : "released"
+    : list.kind !== "list"
       ? `${list.kind}${list.kind === "submaster" ? " · highest wins" : list.kind === "takeover" ? " · over every list" : " · scales what it holds"}`
       : cue
         ? `${plain(cue.number, 3)} ${cue.name}`
@@ -79,7 +91,7 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
       className={classes.lane}
       data-large={large}
       data-armed={armed}
-      data-running={cue !== undefined}
+      data-running={cue !== undefined || (plays && Boolean(run?.cue))}
       data-paused={run?.paused ?? false}
       data-testid={`lane-${list.number}`}
       {...press}
@@ -96,13 +108,15 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
         </p>
         <p className={classes.next}>
           <span className={classes.clip}>
-            {list.kind !== "list"
-              ? "by its level"
-              : next
-                ? `next ${plain(next.number, 3)} ${next.name}`
-                : cue
-                  ? "end of list"
-                  : "no cues yet"}
+            {plays
+              ? "an effect, its level scales the mix"
+              : list.kind !== "list"
+                ? "by its level"
+                : next
+                  ? `next ${plain(next.number, 3)} ${next.name}`
+                  : cue
+                    ? "end of list"
+                    : "no cues yet"}
           </span>
           <span ref={clock} className={`${classes.clock} num`} />
         </p>
@@ -110,7 +124,8 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
       {large && (
         <div className={classes.buttons}>
           <FlashButton list={list} />
-          {list.kind === "list" && (
+          {plays && <CycleButtons list={list} />}
+          {(list.kind === "list" || plays) && (
             <>
               <LaneButton
                 label={`Release ${list.name}`}
@@ -124,12 +139,14 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
               >
                 <IconPlayerPauseFilled size={18} />
               </LaneButton>
-              <LaneButton
-                label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`}
-                onClick={() => void session.event({ kind: "back", list: list.id })}
-              >
-                <IconPlayerSkipBackFilled size={18} />
-              </LaneButton>
+              {!plays && (
+                <LaneButton
+                  label={`Back ${list.name}${armed ? ` (${shownKey("back")})` : ""}`}
+                  onClick={() => void session.event({ kind: "back", list: list.id })}
+                >
+                  <IconPlayerSkipBackFilled size={18} />
+                </LaneButton>
+              )}
               <LaneButton
                 label={`Go ${list.name}${armed ? ` (${shownKey("go")})` : ""}`}
                 go
@@ -143,6 +160,27 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
       )}
       <span ref={comet} className={classes.comet} aria-hidden />
     </div>
+  );
+}
+
+/** Of an effect lane: its speed tapped, and its cycles started now. */
+function CycleButtons({ list }: { list: CueList }) {
+  const session = useSession();
+  return (
+    <>
+      <LaneButton
+        label={`Tap the speed of ${list.name}`}
+        onClick={() => void session.event({ kind: "tap", list: list.id })}
+      >
+        <IconHandClick size={18} />
+      </LaneButton>
+      <LaneButton
+        label={`Start the cycles of ${list.name} now`}
+        onClick={() => void session.event({ kind: "resync", list: list.id })}
+      >
+        <IconRefresh size={18} />
+      </LaneButton>
+    </>
   );
 }
 

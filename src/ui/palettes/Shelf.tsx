@@ -16,6 +16,8 @@ import { z } from "@/core/units/zod";
 import { NumberField } from "../parts/NumberField";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
+import { EffectsTab } from "../effects/EffectsTab";
+import { WavesTab } from "../effects/WavesTab";
 import { lookInside } from "./PaletteInside";
 import { RecordPalette } from "./RecordPalette";
 import { StarterDialog } from "./StarterDialog";
@@ -43,11 +45,16 @@ export function numberAfter(taken: ReadonlySet<number>, own: readonly number[], 
   return number;
 }
 
+/** The tabs of the shelf: palettes by family, effects, and waves. */
+const SHELF_TABS = [...TABS, "Effects", "Waves"] as const;
+
 /** Palettes by family under the stage: pressed they go on the selection; an empty place records. */
 export function Shelf() {
   const session = useSession();
   const world = useShow((s) => s.world);
-  const [tab, setTab] = usePrefs("bold-comet-shelf-tab", z.enum(TABS), "Colour");
+  const [shown, setTab] = usePrefs("bold-comet-shelf-tab", z.enum(SHELF_TABS), "Colour");
+  const aside = shown === "Effects" || shown === "Waves" ? shown : null;
+  const tab: Tab = shown === "Effects" || shown === "Waves" ? "Mixed" : shown;
   const [width, setWidth] = usePrefs("bold-comet-shelf-width", z.enum(WIDTHS), "type");
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
@@ -96,12 +103,12 @@ export function Shelf() {
     <section className={classes.shelf} aria-label="Palettes">
       <header className={classes.head}>
         <div className={classes.tabs} role="tablist" aria-label="Families">
-          {TABS.map((name) => (
+          {SHELF_TABS.map((name) => (
             <button
               key={name}
               type="button"
               role="tab"
-              aria-selected={name === tab && !search}
+              aria-selected={name === shown && (!search || aside !== null)}
               onClick={() => (setTab(name), setSearch(""))}
             >
               {name}
@@ -112,7 +119,7 @@ export function Shelf() {
           size="xs"
           w={62}
           placeholder="Find"
-          aria-label="Find a palette"
+          aria-label={aside ? `Find one of the ${aside.toLowerCase()}` : "Find a palette"}
           value={search}
           onChange={(e) => setSearch(e.currentTarget.value)}
         />
@@ -128,76 +135,84 @@ export function Shelf() {
           step={0.5}
           onSet={setOver}
         />
-        <Select
-          size="xs"
-          w={68}
-          value={width}
-          onChange={(v) => v && setWidth(v)}
-          data={[...WIDTHS]}
-          allowDeselect={false}
-          title="For whom an empty place records: each fixture itself, its type, or any fixture"
-          aria-label="For whom it records"
-        />
-        <ActionIcon
-          variant="default"
-          aria-label="Record a palette in full"
-          title="Record a palette in full: for whom, which families, how much of them"
-          onClick={() => setDialog({ kind: "record" })}
-        >
-          <IconSquarePlus size={16} />
-        </ActionIcon>
-        <ActionIcon
-          variant="default"
-          aria-label="Palettes to begin with"
-          title="Palettes to begin with, worked out from the rig"
-          disabled={Object.keys(show.fixtures).length === 0}
-          onClick={() => setDialog({ kind: "starters" })}
-        >
-          <IconSparkles size={16} />
-        </ActionIcon>
-        <ActionIcon
-          variant="default"
-          aria-label="Update what the held values came from"
-          title="Update the palettes and cues the held values came from"
-          disabled={familiesHeld.size === 0}
-          onClick={() => setDialog({ kind: "update" })}
-        >
-          <IconRefresh size={16} />
-        </ActionIcon>
-      </header>
-      <ul className={classes.tiles}>
-        {found.map((p) => (
-          <Tile
-            key={p.id}
-            world={world}
-            palette={p}
-            state={states.get(p.id)!}
-            picture={pictures.get(p.id)!}
-            onPress={() => void apply(p.id)}
-            onDetails={() => lookInside(p.id)}
-            onDrag={() => setDragged(p.id)}
-            onDrop={() => drop(p.id)}
-          />
-        ))}
-        {!search && (
-          <li className={classes.place}>
-            <button
-              type="button"
-              disabled={!canKeep}
-              title={
-                canKeep
-                  ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, width ${width}`
-                  : `Hold some ${tab === "Mixed" ? "values" : tab.toLowerCase()} first, then press here`
-              }
-              onClick={() => void quick()}
+        {!aside && (
+          <>
+            <Select
+              size="xs"
+              w={68}
+              value={width}
+              onChange={(v) => v && setWidth(v)}
+              data={[...WIDTHS]}
+              allowDeselect={false}
+              title="For whom an empty place records: each fixture itself, its type, or any fixture"
+              aria-label="For whom it records"
+            />
+            <ActionIcon
+              variant="default"
+              aria-label="Record a palette in full"
+              title="Record a palette in full: for whom, which families, how much of them"
+              onClick={() => setDialog({ kind: "record" })}
             >
-              <span className="num">{next}</span> <IconPlus size={16} aria-hidden />{" "}
-              <i>{canKeep ? "record here" : "hold, then press"}</i>
-            </button>
-          </li>
+              <IconSquarePlus size={16} />
+            </ActionIcon>
+            <ActionIcon
+              variant="default"
+              aria-label="Palettes to begin with"
+              title="Palettes to begin with, worked out from the rig"
+              disabled={Object.keys(show.fixtures).length === 0}
+              onClick={() => setDialog({ kind: "starters" })}
+            >
+              <IconSparkles size={16} />
+            </ActionIcon>
+            <ActionIcon
+              variant="default"
+              aria-label="Update what the held values came from"
+              title="Update the palettes and cues the held values came from"
+              disabled={familiesHeld.size === 0}
+              onClick={() => setDialog({ kind: "update" })}
+            >
+              <IconRefresh size={16} />
+            </ActionIcon>
+          </>
         )}
-      </ul>
-      {search && found.length === 0 && <p className="muted">No palette is called so.</p>}
+      </header>
+      {aside === "Effects" && <EffectsTab search={search} over={over} />}
+      {aside === "Waves" && <WavesTab search={search} />}
+      {!aside && (
+        <ul className={classes.tiles}>
+          {found.map((p) => (
+            <Tile
+              key={p.id}
+              world={world}
+              palette={p}
+              state={states.get(p.id)!}
+              picture={pictures.get(p.id)!}
+              onPress={() => void apply(p.id)}
+              onDetails={() => lookInside(p.id)}
+              onDrag={() => setDragged(p.id)}
+              onDrop={() => drop(p.id)}
+            />
+          ))}
+          {!search && (
+            <li className={classes.place}>
+              <button
+                type="button"
+                disabled={!canKeep}
+                title={
+                  canKeep
+                    ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, width ${width}`
+                    : `Hold some ${tab === "Mixed" ? "values" : tab.toLowerCase()} first, then press here`
+                }
+                onClick={() => void quick()}
+              >
+                <span className="num">{next}</span> <IconPlus size={16} aria-hidden />{" "}
+                <i>{canKeep ? "record here" : "hold, then press"}</i>
+              </button>
+            </li>
+          )}
+        </ul>
+      )}
+      {!aside && search && found.length === 0 && <p className="muted">No palette is called so.</p>}
       {dialog?.kind === "record" && (
         <RecordPalette
           number={next}

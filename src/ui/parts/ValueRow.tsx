@@ -1,7 +1,7 @@
 "use client";
 
 import { Tooltip } from "@mantine/core";
-import { IconTrendingUp } from "@tabler/icons-react";
+import { IconTrendingUp, IconWaveSine } from "@tabler/icons-react";
 import { useState } from "react";
 import { useScrub } from "./scrub";
 import classes from "./parts.module.css";
@@ -30,6 +30,9 @@ interface Props {
   /** Whether its fan over several is open, and opening or closing it. */
   fan?: boolean;
   onFan?(): void;
+  /** Whether an effect runs on it, and starting or opening one. */
+  wave?: boolean;
+  onWave?(): void;
 }
 
 /** One value: label, bar and number. Its form tells where it comes from; dragging, wheel and arrows change it, a press types. */
@@ -47,6 +50,8 @@ export function ValueRow({
   onWhy,
   fan,
   onFan,
+  wave = false,
+  onWave,
 }: Props) {
   const [draft, setDraft] = useState<string | null>(null);
   const scrub = useScrub({ perPixel, onChange: onScrub, onPress: () => setDraft("") });
@@ -66,6 +71,21 @@ export function ValueRow({
           onClick={onFan}
         >
           <IconTrendingUp size={14} aria-hidden />
+        </button>
+      ) : (
+        <span />
+      )}
+      {onWave ? (
+        <button
+          type="button"
+          className={classes.fan}
+          data-runs={wave}
+          aria-pressed={wave}
+          aria-label={wave ? `Open the effect on ${label.toLowerCase()}` : `A wave on ${label.toLowerCase()}`}
+          title={wave ? "An effect runs here: open it" : "Start a wave on it"}
+          onClick={onWave}
+        >
+          <IconWaveSine size={14} aria-hidden />
         </button>
       ) : (
         <span />

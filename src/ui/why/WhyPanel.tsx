@@ -15,6 +15,7 @@ import { plain } from "@/core/units/units";
 import { lookInside } from "../palettes/PaletteInside";
 import { paletteMark } from "../palettes/standing";
 import { usePlaceHref } from "../shell/placeHref";
+import { editEffect } from "../effects/editing";
 import { useSession, useShow } from "../useSession";
 import classes from "./Why.module.css";
 
@@ -98,6 +99,12 @@ function Contributor({ world, step, parameter }: { world: World; step: WhyStep; 
   const value = (step.what === "programmer" ? hands.held[parameter] : list?.cues[step.cue ?? ""]?.entries[parameter])
     ?.value;
   const palette = typeof value === "object" && isLink(value) ? show.palettes[value.palette] : undefined;
+  const effect = step.effect?.id ? show.effects[step.effect.id] : undefined;
+  const openEffect = (id: string) => {
+    editEffect(id);
+    session.showWhy(null);
+    router.push(href("build"));
+  };
   const goTo = () => {
     if (!list) return;
     session.act([arm.of({ list: list.id })], "arm");
@@ -111,6 +118,14 @@ function Contributor({ world, step, parameter }: { world: World; step: WhyStep; 
         </button>
       ) : (
         title(world, step)
+      )}
+      {effect && (
+        <>
+          {" "}
+          <button type="button" className={classes.go} title="Open the effect" onClick={() => openEffect(effect.id)}>
+            ∿ {effect.name || `effect ${effect.number}`}
+          </button>
+        </>
       )}
       {palette && " "}
       {palette && (
@@ -139,7 +154,7 @@ function title({ show }: World, step: WhyStep): string {
     effect: "An effect",
     highest: "A list, highest",
     takeover: "A takeover",
-    programmer: "Held in the programmer",
+    programmer: step.effect ? "An effect held" : "Held in the programmer",
     highlight: "Highlight",
     limiter: "Limiters",
     grand: "Grand master",
@@ -150,10 +165,11 @@ function title({ show }: World, step: WhyStep): string {
 
 function details(step: WhyStep): string {
   if (step.what === "programmer" && step.hidden) return "blind: not on stage";
+  if (step.what === "programmer" && step.effect) return `${plain(step.effect.phase * 100, 0)} % through its cycle`;
   if (step.stamp === undefined) return step.hidden ? "hidden" : "";
   return [
     step.what === "effect"
-      ? `an effect, stamp ${step.stamp}`
+      ? `an effect, ${plain((step.effect?.phase ?? 0) * 100, 0)} % through its cycle, stamp ${step.stamp}`
       : step.what === "highest"
         ? "highest counts"
         : step.what === "takeover"

@@ -2,6 +2,7 @@
 import {
   deleteEffect,
   dropVoice,
+  muteVoices,
   recordEffect,
   setEffect,
   setVoice,
@@ -37,11 +38,17 @@ const effectOf = (number: number, { world }: ReadContext): EffectRecord =>
   fail(`there is no effect ${number}`, "Record it first, or choose one from the shelf");
 
 /** The voice at a place from 1; undefined for a new one. */
-function placeOf(effect: EffectRecord, { place }: { place?: number | undefined }): EffectRecord["voices"][number] | undefined {
+function placeOf(
+  effect: EffectRecord,
+  { place }: { place?: number | undefined },
+): EffectRecord["voices"][number] | undefined {
   if (place === undefined) return undefined;
   return (
     effect.voices[place - 1] ??
-    fail(`effect ${effect.number} has no voice ${place}`, `It has ${effect.voices.length === 1 ? "one" : `1 to ${effect.voices.length}`}`)
+    fail(
+      `effect ${effect.number} has no voice ${place}`,
+      `It has ${effect.voices.length === 1 ? "one" : `1 to ${effect.voices.length}`}`,
+    )
   );
 }
 
@@ -203,15 +210,15 @@ export const EFFECTS: Command[] = [
         const run = { ...voice, ...phasing, spread };
         if (hasStops(run)) {
           const attribute = "attribute" in run.of ? run.of.attribute : undefined;
-          const stops = args.stops && stopsOf(show, args.stops, attribute ? among(effect, context, attribute) : [0, 100]);
+          const stops =
+            args.stops && stopsOf(show, args.stops, attribute ? among(effect, context, attribute) : [0, 100]);
           return { key, voice: stops ? { ...run, stops } : run };
         }
         const wave = args.shape === undefined ? run.wave : shapeOf(show, args.shape, false);
         return { key, voice: { ...run, wave, range: changedRange(effect, run, args, context) } };
       });
       const changed = made.filter(
-        ({ key, voice }) =>
-          JSON.stringify(voice) !== JSON.stringify(effect.voices.find((v) => v.key === key)!.voice),
+        ({ key, voice }) => JSON.stringify(voice) !== JSON.stringify(effect.voices.find((v) => v.key === key)!.voice),
       );
       if (changed.length === 0 && Object.keys(args).length <= (one ? 2 : 1))
         fail("say what is to be set", "Such as: set effect 3 bpm 20");
@@ -250,6 +257,21 @@ export const EFFECTS: Command[] = [
   }),
   command({
     chapter,
+    syntax: "set effect <number:effect> mute (off | <places:steps>)",
+    about: "these voices are silent wherever it runs; off: all are heard",
+    example: "set effect 4 mute 2",
+    read(args, context) {
+      const effect = effectOf(args.number, context);
+      return intents(
+        muteVoices.of({
+          effect: effect.id,
+          keys: (args.places ?? []).map((place) => placeOf(effect, { place })!.key),
+        }),
+      );
+    },
+  }),
+  command({
+    chapter,
     syntax: "set effect <number:effect> voice <place:whole> off",
     about: "takes a voice out; what ran it ends",
     example: "set effect 4 voice 2 off",
@@ -260,9 +282,9 @@ export const EFFECTS: Command[] = [
   }),
   command({
     chapter,
-    syntax:
-      "record wave <name:text> points <points:points> [stepped | linear | smooth] [second <others:points>]",
-    about: "a wave of the show's own: places in the cycle and heights, percent each; a second track drives the next voice",
+    syntax: "record wave <name:text> points <points:points> [stepped | linear | smooth] [second <others:points>]",
+    about:
+      "a wave of the show's own: places in the cycle and heights, percent each; a second track drives the next voice",
     example: 'record wave "Limp" points 0 0, 20 100, 60 30, 100 0 smooth',
     read: (args) =>
       intents(

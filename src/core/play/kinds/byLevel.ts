@@ -34,19 +34,28 @@ const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "limits">
 export const submaster: Kind = {
   ...byLevel,
   firstLevel: 0,
-  scales: true, mixes: false,
+  scales: true,
+  mixes: false,
   limits: false,
   role: (_, isIntensity) => (isIntensity ? HIGHEST : LATEST),
 };
 
 /** Crossfades its cue over everything. */
-export const takeover: Kind = { ...byLevel, firstLevel: 0, scales: false, mixes: false, limits: false, role: () => OVER };
+export const takeover: Kind = {
+  ...byLevel,
+  firstLevel: 0,
+  scales: false,
+  mixes: false,
+  limits: false,
+  role: () => OVER,
+};
 
 /** Gives nothing: scales what others give to the fixtures it holds. */
 export const limiter: Kind = {
   ...byLevel,
   firstLevel: 100,
-  scales: true, mixes: false,
+  scales: true,
+  mixes: false,
   limits: true,
   role: () => LATEST,
   level: () => undefined,

@@ -17,7 +17,8 @@ const comesAnyway = (list: CueList, run: ListRun, place: number): boolean =>
 export const cueList: Kind = {
   firstLevel: 100,
   goes: true,
-  scales: true, mixes: false,
+  scales: true,
+  mixes: false,
   limits: false,
   role: (list, isIntensity) => (list.htp && isIntensity ? HIGHEST : LATEST),
   go(list, standing, cue) {

@@ -1,0 +1,18 @@
+"use client";
+
+/** Which effect is being edited, under the stage. */
+import { create } from "zustand";
+import type { Id } from "@/core/show/ids";
+
+export interface Editing {
+  /** What is held, or an effect of the show; null where none is open. */
+  open: "held" | Id | null;
+  /** The key of the voice in hand. */
+  voice: number | null;
+}
+
+export const useEditing = create<Editing>(() => ({ open: null, voice: null }));
+
+/** Opens the editor. @param voice the one to begin with. */
+export const editEffect = (open: Editing["open"], voice: number | null = null): void =>
+  useEditing.setState({ open, voice });

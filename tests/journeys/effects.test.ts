@@ -1,0 +1,164 @@
+/** Catches effects that are not found, made, recorded and ended by the hands as they are by lines: to the bytes. */
+import { bytesWhen, startApp, word, type App } from "./app";
+
+let app: App;
+beforeAll(async () => void (app = await startApp()));
+afterAll(() => app?.stop());
+
+async function ask(...lines: string[]) {
+  for (const line of lines) {
+    await app.page.locator("#ask").fill(line);
+    await app.page.keyboard.press("Enter");
+    await app.page.getByTestId("ask-last").waitFor();
+  }
+}
+const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
+async function universe(number: number) {
+  await place("Rig");
+  await app.page.getByRole("tab", { name: "Universes" }).click();
+  await app.page.getByTestId(`universe-${number}`).click();
+}
+const editor = () => app.page.getByRole("region", { name: "Effect editor" });
+async function openEditor() {
+  await place("Build");
+  const button = app.page.getByRole("button", { name: "Effect", exact: true });
+  await button.waitFor();
+  if ((await button.getAttribute("aria-pressed")) === "false") await button.click();
+  await editor().waitFor();
+}
+async function number(label: string, value: number) {
+  const field = editor().getByLabel(label, { exact: true });
+  await field.click();
+  await field.fill(String(value));
+  await app.page.keyboard.press("Enter");
+}
+async function choose(label: string, option: string) {
+  await editor().getByLabel(label, { exact: true }).first().click();
+  await app.page.getByRole("option", { name: option }).click();
+}
+/** The bytes at several instants. */
+async function seen(times: number, apart: number): Promise<number[][]> {
+  const found: number[][] = [];
+  for (let i = 0; i < times; i++) {
+    found.push(await bytesWhen(app.page, () => true));
+    await app.page.waitForTimeout(apart);
+  }
+  return found;
+}
+/** Red of lantern n, 4 slots each. */
+const red = (b: number[], n: number) => b[(n - 1) * 4]!;
+const blue = (b: number[], n: number) => b[(n - 1) * 4 + 2]!;
+
+test("a swell from the gallery: mirrored, slowed, recorded with a fade, left running by a value, ended by a stop", async () => {
+  const { page, base } = app;
+  await page.goto(base);
+  await page.locator("[data-ready=true]").waitFor();
+  await page.getByRole("button", { name: "New show" }).click();
+  await page.getByText("Nothing is patched yet").waitFor();
+  await ask("patch 24 lantern-par as 1 at 1:1", "1 thru 24");
+  await openEditor();
+  await editor().getByRole("button", { name: "Swell", exact: true }).click();
+  await number("mirror", 4);
+  await number("Cycles a minute", 30);
+  // Its top, grabbed on the picture.
+  const line = editor().locator('[data-grip="high"] rect');
+  const box = (await line.boundingBox())!;
+  await page.mouse.move(box.x + 20, box.y + 9);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 20, box.y - 60, { steps: 6 });
+  await page.mouse.up();
+  await editor().getByText("high 100").waitFor();
+  await ask("record cue 1 fade 4", "clear", "1 thru 24 red at 50", "record cue 2 fade 0", "clear");
+  await ask("1 thru 24 dimmer stop", "record cue 3 fade 0", "clear");
+  await universe(1);
+  await ask("go");
+  // Half way in it is dimmer than when it is all there; then it runs, the segments alike.
+  const high = (frames: number[][]) =>
+    Math.max(...frames.map((b) => Math.max(...[1, 2, 3, 4, 5, 6].map((n) => red(b, n)))));
+  expect(high(await seen(4, 150))).toBeLessThan(150);
+  await bytesWhen(page, (b) => red(b, 3) > 240);
+  const running = await seen(8, 170);
+  for (const b of running) {
+    expect(Math.abs(red(b, 1) - red(b, 12))).toBeLessThanOrEqual(1);
+    expect(Math.abs(red(b, 1) - red(b, 13))).toBeLessThanOrEqual(1);
+  }
+  expect(new Set(running.map((b) => red(b, 1))).size).toBeGreaterThan(4);
+  // A value of another attribute leaves it running; the stop ends it.
+  await ask("go");
+  await bytesWhen(page, (b) => blue(b, 3) > 240 && red(b, 3) <= 128);
+  await ask("go");
+  await bytesWhen(page, (b) => [1, 2, 3, 4].every((n) => blue(b, n) === 0));
+  await ask("release list 1");
+  expect(app.errors).toEqual([]);
+}, 120_000);
+
+test("a walk between two palettes without mud; a movement that stays between its ends; a wave that was drawn", async () => {
+  const { page } = app;
+  await ask("1 thru 24 colour at #ff0000", 'record palette 1 "Ember" any only colour', "clear");
+  await ask("1 thru 24 colour at #0000ff", 'record palette 2 "Deep" any only colour', "clear");
+  await ask("1 thru 24 at full");
+  await openEditor();
+  await editor().getByRole("button", { name: "Two colours" }).click();
+  await choose("Palette of the stop", "1 Ember");
+  await editor()
+    .getByRole("button", { name: /^#ff7d08/ })
+    .click();
+  await choose("Palette of the stop", "2 Deep");
+  // Kept a while, then at once into the other: nothing lies between.
+  for (const stop of [/◇ Ember/, /◇ Deep/]) {
+    await editor().getByRole("button", { name: stop }).click();
+    await editor().getByRole("radiogroup", { name: "How it goes over into the next" }).getByText("snap").click();
+  }
+  await number("Cycles a minute", 40);
+  await universe(1);
+  const walk = await seen(14, 130);
+  for (const b of walk)
+    expect([
+      [255, 0],
+      [0, 255],
+    ]).toContainEqual([red(b, 1), blue(b, 1)]);
+  expect(new Set(walk.map((b) => red(b, 1))).size).toBe(2);
+
+  await ask("clear", "patch 4 kelp-wash as 31 at 2:1", "31 thru 34 pan at -60 tilt at 20");
+  await ask(
+    'record palette 21 "Port" any only position',
+    "31 thru 34 pan at 40",
+    'record palette 22 "Starboard" any only position',
+    "clear",
+  );
+  await ask("31 thru 34 at full");
+  await page.getByRole("navigation").getByText("Build", { exact: true }).click();
+  await ask("31 thru 34 pan wave sine low 0 high 10 bpm 40");
+  await openEditor();
+  await choose("High as a palette", "22 Starboard");
+  await choose("Low as a palette", "21 Port");
+  await universe(2);
+  const pans = (await seen(14, 110)).map((b) => word(b, 1));
+  // -270 to 270 degrees over 16 bits.
+  const at = (degrees: number) => Math.round(((degrees + 270) / 540) * 65535);
+  for (const pan of pans) {
+    expect(pan).toBeGreaterThanOrEqual(at(-60) - 1);
+    expect(pan).toBeLessThanOrEqual(at(40) + 1);
+  }
+  expect(Math.max(...pans) - Math.min(...pans)).toBeGreaterThan(at(20) - at(-20));
+
+  // Drawn on the shelf, with a point added by a press, then run.
+  await place("Build");
+  await page.getByRole("button", { name: "Close the editor" }).click();
+  await page.getByRole("tab", { name: "Waves" }).click();
+  await page.getByRole("button", { name: "draw a wave" }).click();
+  await page.getByLabel("Name").fill("Limp");
+  await page.getByLabel("The wave: press to add a point, drag to move one").click({ position: { x: 300, y: 40 } });
+  await page.getByRole("radiogroup", { name: "How points are joined" }).getByText("stepped").click();
+  await page.getByRole("button", { name: "Record the wave" }).click();
+  await ask("clear", "1 thru 24 dimmer wave sine low 0 high 100 bpm 60 across 0");
+  await openEditor();
+  await choose("Wave", "“Limp”");
+  await universe(1);
+  const steps = new Set((await seen(14, 90)).map((b) => red(b, 1)));
+  // A step each: at most as many values as points.
+  expect(steps.size).toBeGreaterThan(1);
+  expect(steps.size).toBeLessThanOrEqual(4);
+  await ask("clear");
+  expect(app.errors).toEqual([]);
+}, 120_000);
