@@ -23,6 +23,13 @@ export const KEYS: readonly KeyBinding[] = [
   { id: "cues", keys: "Alt+3", shown: "Alt 3", does: "Cues" },
   { id: "run", keys: "Alt+4", shown: "Alt 4", does: "Run" },
   { id: "check", keys: "Alt+5", shown: "Alt 5", does: "Check" },
+  { id: "effect", keys: "Alt+e", shown: "Alt E", does: "In Build: open or close the effect editor" },
+  {
+    id: "before",
+    keys: "Alt+b",
+    shown: "Alt B",
+    does: "In the effect editor: as it was when it was opened, and as it is",
+  },
   {
     id: "escape",
     keys: "Escape",

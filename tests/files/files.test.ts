@@ -6,11 +6,15 @@ import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 import { isRefusal } from "@/core/show/refusal";
 import { SHOW_VERSION } from "@/core/show/schema";
 import { newDesk, runLine, wait } from "@/core/desk/desk";
+import { placeInCycle, voiceOf } from "@/core/effect/voices";
+import { EffectSchema } from "@/core/show/effectSchema";
+import { migrate } from "@/core/show/migrate";
+import type { Show } from "@/core/show/schema";
 import { newHands } from "@/core/show/world";
 
 const file = (name: string) => readFileSync(join(__dirname, name));
 
-test.each([2, 3])("a show saved by version %d opens and plays to the same bytes", (version) => {
+test.each([2, 3, 4])("a show saved by version %d opens and plays to the same bytes", (version) => {
   const show = readShowFile(new Uint8Array(file(`version-${version}.comet.zip`)));
   if (isRefusal(show)) throw new Error(show.what);
   expect(show.version).toBe(SHOW_VERSION);
@@ -26,4 +30,41 @@ test.each([2, 3])("a show saved by version %d opens and plays to the same bytes"
   });
   const again = readShowFile(writeShowFile(show));
   expect(isRefusal(again) ? again : canonical(again)).toBe(canonical(show));
+});
+
+test("a wave that an entry of version 4 had runs on as a voice of its own", () => {
+  const made = migrate({
+    format: "bold-comet-show",
+    version: 4,
+    lists: {
+      l1: {
+        cues: {
+          c2: {
+            entries: {
+              "f3.0.Zoom": {
+                attribute: "Zoom",
+                effect: {
+                  wave: "sine",
+                  low: 10,
+                  high: 40,
+                  bpm: 20,
+                  across: 360,
+                  start: 0,
+                  width: 100,
+                  direction: "forward",
+                  place: 0.25,
+                },
+              },
+            },
+          },
+        },
+      },
+    },
+  });
+  const { lists } = (made as { document: { lists: Show["lists"] } }).document;
+  const { effect } = lists.l1!.cues.c2!.entries["f3.0.Zoom"]!;
+  expect(EffectSchema.safeParse(effect).success).toBe(true);
+  expect(voiceOf({ effects: {} }, effect)).toMatchObject({ speed: 1 / 3, voice: { range: { low: 10, high: 40 } } });
+  const sounded = voiceOf({ effects: {} }, effect)!;
+  expect(placeInCycle(sounded.voice, effect as { at: number; of: number })).toBeCloseTo(0.25);
 });

@@ -86,7 +86,7 @@ const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<u
       await app.page.getByLabel("Own times of intensity").click(),
       await app.page.getByRole("button", { name: "Values", exact: true }).click()
     ),
-    () => app.page.getByRole("button", { name: "Palettes", exact: true }).click(),
+    () => app.page.getByRole("button", { name: "Shelf", exact: true }).click(),
   ],
   [
     "a group's own plan",

@@ -7,7 +7,7 @@ import { defineIntent } from "../show/intent";
 import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, CueListSchema, wholeNumber, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
-import { sameValue, type Entry } from "../show/value";
+import { ends, sameValue, type Entry } from "../show/value";
 import { cuesOf, sameCueNumber } from "../show/world";
 import { plainShow } from "../palette/intents";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, roundCueNumber, snapshot } from "./cueDraft";
@@ -136,18 +136,16 @@ export const unblockCue = defineIntent({
       for (const [key, entry] of Object.entries<Entry>(plain.cues[id]!.entries) as Iterable<[ParamKey, Entry]>) {
         const value = inForceAt(tracking, key, place)?.entry;
         const effect = inForceAt(tracking, key, place, false, "effect")?.entry.effect;
-        const keepsValue = entry.value !== undefined && !(value && sameValue(value, entry));
-        const keepsEffect = entry.effect !== undefined && !(effect && sameEffect(effect, entry.effect));
-        if (keepsValue && (keepsEffect || entry.effect === undefined)) continue;
-        if (keepsEffect && entry.value === undefined) continue;
-        const { value: _v, effect: _e, ...rest } = entry;
-        if (!keepsValue && !keepsEffect) delete cue.entries[key];
-        else
-          cue.entries[key] = {
-            ...rest,
-            ...(keepsValue ? { value: entry.value } : {}),
-            ...(keepsEffect ? { effect: entry.effect } : {}),
-          };
+        // A release equals nothing in force, and so does a stop.
+        const sameV = value ? sameValue(value, entry) : ends(entry, "value");
+        const sameE = entry.effect !== undefined && (effect ? sameEffect(effect, entry.effect) : ends(entry, "effect"));
+        const kept = {
+          ...(entry.value === undefined || sameV ? {} : { value: entry.value }),
+          ...(entry.effect === undefined || sameE ? {} : { effect: entry.effect }),
+        };
+        if (Object.keys(kept).length === 0) delete cue.entries[key];
+        else if (sameV || sameE)
+          cue.entries[key] = { attribute: entry.attribute, ...kept, ...(entry.time ? { time: entry.time } : {}) };
       }
     });
   },

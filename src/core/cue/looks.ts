@@ -3,7 +3,7 @@ import { modelOf, specOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { isLitBy } from "../program/light";
 import { voiceOf } from "../effect/voices";
-import { changedNames, resolveEntry, type Resolving } from "../program/resolve";
+import { changedNames, pointsAt, resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
 import { namedByVoice } from "../show/links";
@@ -206,12 +206,19 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
   const moved = new Set(
     sameRig ? [] : Object.keys(after.fixtures).filter((id) => !sameTypes || before.fixtures[id] !== after.fixtures[id]),
   );
-  const names = [...changedNames(before, after)];
+  const changed = changedNames(before, after);
+  const names = [...changed];
   const givesOther = givingOther(before, after);
   /** Whether what is in force for a parameter in one version is not what it is in the other. */
   const othersBy = (key: ParamKey, was: number, is: number, a: Tracking, b: Tracking): boolean => {
     const [old, now] = [inForceAt(a, key, was)?.entry, inForceAt(b, key, is)?.entry];
-    return old !== now || (old !== undefined && givesOther(key, old));
+    if (old !== now || (old !== undefined && givesOther(key, old))) return true;
+    if (!a.columns.get(key)?.effects && !b.columns.get(key)?.effects) return false;
+    const [played, plays] = [
+      inForceAt(a, key, was, false, "effect")?.entry,
+      inForceAt(b, key, is, false, "effect")?.entry,
+    ];
+    return played !== plays || (plays !== undefined && pointsAt(key, plays).some((name) => changed.has(name)));
   };
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];

@@ -30,7 +30,7 @@ const recordable = ({ hands: { held, keptOut } }: Pick<World, "hands">): Record<
   Object.fromEntries(Object.entries(held).filter(([key]) => !keptOut[key]));
 
 const plainHeld = (world: WorldDraft): Record<ParamKey, Entry> =>
-  JSON.parse(JSON.stringify(recordable(world as unknown as World))) as Record<ParamKey, Entry>;
+  JSON.parse(JSON.stringify(recordable(world))) as Record<ParamKey, Entry>;
 
 const numberText = ({ show }: World, id: Id): string => `effect ${show.effects[id]?.number ?? "?"}`;
 

@@ -69,9 +69,9 @@ export function recastUsers(world: WorldDraft, before: Show, after: Show, held: 
     const now = recastEntries(before, after, plain, effect);
     for (const [key, entry] of Object.entries(plain)) {
       if (!isOf(effect.id, entry.effect) || now[key]) continue;
-      const { effect: _, ...rest } = entry;
-      if (rest.value === undefined) delete draft[key];
-      else draft[key] = rest;
+      const { attribute, value, time } = entry;
+      if (value === undefined) delete draft[key];
+      else draft[key] = { attribute, value, ...(time ? { time } : {}) };
     }
     for (const [key, entry] of Object.entries(now))
       draft[key] = plain[key]?.attribute === entry.attribute ? { ...plain[key], effect: entry.effect } : { ...entry };

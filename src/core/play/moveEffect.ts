@@ -72,7 +72,7 @@ export function moveEffect(
       fadeAway(stage, param, slot, at, time, { effects: true });
       took = time.delay + time.fade;
     }
-    if (made && !target!.hushed) {
+    if (made && !target.hushed) {
       const time = timeOf(arrival, cue, attribute, false, target);
       const fade = mixes[made.fn] ? time.fade : 0;
       addLayer(layers, {
@@ -80,7 +80,7 @@ export function moveEffect(
         list: slot,
         priority: list.priority,
         stamp,
-        cue: cuesOf(list)[target!.at]!.id,
+        cue: cuesOf(list)[target.at]!.id,
         fromFn: made.fn,
         toFn: made.fn,
         role: effectRole(roleOf(list, rig, param)),

@@ -28,14 +28,14 @@ export function refreshEffect(
   const made = target && playingOf(world.show, key, rig.specs[param]!, rig.mixes[param]!, target.entry);
   const layer = effectOf(layers, param, run.slot);
   const plays = layer >= 0 && (layers.weightTo[layer] !== 0 || layers.ownAt[layer] === 1);
-  if (!plays && !(made && adds && !target!.hushed)) return;
+  if (!plays && !(made && adds && !target.hushed)) return;
   const origin = target && cuesOf(list)[target.at]!.id;
   const old = plays ? stage.effects[layers.ownTo[layer]!]! : undefined;
   const goesOn = made && old && (layers.cue[layer] === countOf(origin!) || sameEffect(old.effect, made.effect));
   const now = stage.effectNow[run.slot]!;
   if (goesOn) {
     const delay = cyclesOf(stage, layer);
-    setOwn(layers, layer, { from: now, to: keepPlaying(stage, made), at: target!.hushed ? 1 : 0, delay, fade: 0 });
+    setOwn(layers, layer, { from: now, to: keepPlaying(stage, made), at: target.hushed ? 1 : 0, delay, fade: 0 });
     layers.cue[layer] = countOf(origin!);
     layers.toFn[layer] = layers.fromFn[layer] = made.fn;
     return touch(stage, param);
@@ -43,7 +43,7 @@ export function refreshEffect(
   settleNow(stage, param);
   if (plays && effectOf(layers, param, run.slot) === layer) removeLayer(layers, layer);
   touch(stage, param);
-  if (!made || target!.hushed) return;
+  if (!made || target.hushed) return;
   const place = placeOfCue(list, run.cue);
   addLayer(layers, {
     param,

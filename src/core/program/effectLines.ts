@@ -26,7 +26,7 @@ export function effectLines(world: World, values: Values): string[] {
   const stops = running.filter(([, { effect }]) => isStop(effect!)).map(([key]) => key);
   const plays = running.filter(([, { effect }]) => !isStop(effect!));
   const byName = grouped(plays, ([, { effect }]) =>
-    isStop(effect!) ? "" : isFrom(effect!) ? effect!.from : JSON.stringify(effect!.plays),
+    isStop(effect!) ? "" : isFrom(effect!) ? effect.from : JSON.stringify(effect!.plays),
   );
   const sel = (items: readonly Item[]) => (same(items, hands.selection) ? "" : `${selText(show, items)} `);
   const lines: string[] = [];

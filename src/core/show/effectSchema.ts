@@ -135,7 +135,6 @@ const FromSchema = z.object({ from: IdSchema, voice: number, ...TURN });
 /** What a parameter runs: a voice of its own, or one of an effect of the show; or the stop of one. */
 export const EffectSchema = z.union([PlaysSchema, FromSchema, z.object({ stop: z.literal(true) })]);
 export type Effect = z.infer<typeof EffectSchema>;
-export type Running = z.infer<typeof PlaysSchema> | z.infer<typeof FromSchema>;
 
 export const STOP: Effect = { stop: true };
 /** Whether an effect is the stop of one. */

@@ -8,7 +8,7 @@ import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
-import { paletteAt, paletteMark } from "../palettes/standing";
+import { effectMarkAt, paletteAt, paletteMark } from "../palettes/standing";
 import type { Form } from "../parts/ValueRow";
 
 export interface AttributeRow {
@@ -128,7 +128,9 @@ function rowOf(
         );
     }
     const palette = here && paletteAt(world, key, half.source[p]!, half.cue[p]!);
-    palettes.add(palette ? paletteMark(palette) : "");
+    palettes.add(
+      (here && effectMarkAt(world, key, half.source[p]!, half.cue[p]!)) || (palette ? paletteMark(palette) : ""),
+    );
     const code = here ? `${half.source[p]!} ${half.cue[p]!}` : "";
     if (code === lastCode) continue;
     lastCode = code;

@@ -3,7 +3,7 @@
 import { ActionIcon, Group } from "@mantine/core";
 import { IconChevronLeft, IconChevronRight } from "@tabler/icons-react";
 import { useState } from "react";
-import { standingOf } from "@/core/cue/tracking";
+import { inForceAt, standingOf, trackingOf } from "@/core/cue/tracking";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { allTargets, itemText, type Target } from "@/core/show/model";
 import { resolveEntry } from "@/core/program/resolve";
@@ -11,7 +11,7 @@ import type { CueList, Show } from "@/core/show/schema";
 import { isAim, isLink } from "@/core/show/value";
 import { cuesOf, fixturesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { paletteMark } from "../palettes/standing";
+import { effectMark, paletteMark } from "../palettes/standing";
 import { usePaletteNames } from "../palettes/usePaletteNames";
 import { useShow } from "../useSession";
 import classes from "./Cues.module.css";
@@ -118,6 +118,18 @@ export function ValuesPanel({ list, shown }: { list: CueList; shown: string | nu
 function Cell({ show, list, index, target }: { show: Show; list: CueList; index: number; target: Target }) {
   const [names] = usePaletteNames();
   const standing = standingOf(list, index, target.key, show);
+  const playing = inForceAt(trackingOf(list, show), target.key, index, false, "effect");
+  const mark = playing && effectMark(show, playing.entry.effect);
+  if (mark)
+    return (
+      <td
+        data-state={playing.at === index ? "stored" : "tracked"}
+        title={`${mark}${playing.at === index ? ", stored here" : ", tracked"}`}
+      >
+        {playing.at === index ? "•" : "↧"}
+        {names ? mark : "∿"}
+      </td>
+    );
   if (standing.state === "unset" || standing.state === "released")
     return (
       <td data-state={standing.state} title={standing.state === "released" ? "Released here" : "Not set so far"}>

@@ -16,6 +16,7 @@ import { listsByNumber } from "@/core/show/world";
 import { several } from "@/core/palette/words";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
+import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow } from "../useSession";
 import { useCycles } from "./cycles";
 import { editEffect, useEditing } from "./editing";
@@ -225,6 +226,7 @@ function Picture({ target, of, onPut }: { target: Target; of: TargetVoice; onPut
 function EditorHead({ target }: { target: Target }) {
   const session = useSession();
   const world = useShow((s) => s.world);
+  const { shownKey } = useKeyTable();
   const { show, hands } = world;
   const { record } = target;
   const before = useRef(record?.voices);
@@ -239,6 +241,15 @@ function EditorHead({ target }: { target: Target }) {
     target.putAll(to.filter((v) => record.voices.some((r) => r.key === v.key)));
   };
   const changed = record !== undefined && JSON.stringify(before.current) !== JSON.stringify(record.voices);
+  const latest = useRef(swap);
+  useEffect(() => {
+    latest.current = swap;
+  });
+  useEffect(() => {
+    const onKey = () => latest.current();
+    addEventListener("bold-comet-before", onKey);
+    return () => removeEventListener("bold-comet-before", onKey);
+  }, []);
   const tryIt = () => {
     if (!record) return;
     if (trial) {
@@ -379,7 +390,7 @@ function EditorHead({ target }: { target: Target }) {
         value={record.rate}
         onSet={(rate, first) => void session.act([setEffect.of({ effect: record.id, rate })], undefined, !first)}
       />
-      <Tooltip label="As it was when it was opened, and as it is now">
+      <Tooltip label={`As it was when it was opened, and as it is now (${shownKey("before")})`}>
         <Button
           size="compact-sm"
           variant={after ? "light" : "default"}

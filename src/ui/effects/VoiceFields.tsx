@@ -140,7 +140,7 @@ function WaveFields({
   const own = wavesByNumber(show);
   const value = typeof wave === "string" ? wave : "own" in wave ? `${wave.own} ${wave.track}` : "drawn";
   const options = [
-    ...WAVES.map((name) => ({ value: name as string, label: WORDS[name] ?? name })),
+    ...WAVES.map((name) => ({ value: name, label: WORDS[name] ?? name })),
     ...own.flatMap((w) => [
       { value: `${w.id} 1`, label: `“${w.name}”` },
       ...(w.second ? [{ value: `${w.id} 2`, label: `“${w.name}”, second` }] : []),

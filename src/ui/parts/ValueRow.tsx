@@ -107,7 +107,7 @@ export function ValueRow({
           >
             {palette && (
               <span className={classes.clock} aria-hidden>
-                ◇
+                {palette.slice(0, 1)}
               </span>
             )}
             {time && (

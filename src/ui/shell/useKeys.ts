@@ -8,6 +8,7 @@ import { select } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
+import { editEffect, useEditing } from "../effects/editing";
 import { endStageTools } from "../stage/stageTools";
 import { usePlaceHref } from "./placeHref";
 import { PLACES } from "./Rail";
@@ -40,15 +41,26 @@ export function useKeys(): void {
       undo: () => void session.step("undo"),
       redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),
+      effect: () => editEffect(useEditing.getState().open === null ? "held" : null),
+      before: () => dispatchEvent(new Event("bold-comet-before")),
       escape: () => {
         const ask = askInput();
         if (ask && ask.value !== "") return;
         if (endStageTools()) return;
+        if (useEditing.getState().open !== null) return editEffect(null);
         if (session.store.getState().world.hands.selection.length > 0) session.act([select.of({ items: [] })], "none");
       },
       ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),
     };
-    const always = new Set(["undo", "redo", "clear", "handbook", ...PLACES.map((p) => p.id as string)]);
+    const always = new Set([
+      "undo",
+      "redo",
+      "clear",
+      "handbook",
+      "effect",
+      "before",
+      ...PLACES.map((p) => p.id as string),
+    ]);
     const bindings = Object.fromEntries(
       table.map(({ id, keys }) => [
         keys,

@@ -5,7 +5,7 @@ import { plain } from "@/core/units/units";
 import type { Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
 import { sourceText, valueText } from "../build/summary";
-import { paletteAt, paletteMark } from "../palettes/standing";
+import { effectMarkAt, paletteAt, paletteMark } from "../palettes/standing";
 
 export const LAYERS = ["value", "source", "timing"] as const;
 export type Layer = (typeof LAYERS)[number];
@@ -36,6 +36,7 @@ export function cellOf(
   let source = "";
   let listed = false;
   let palette: string | undefined;
+  let effect: string | undefined;
   for (const { key } of targets) {
     const p = view.index.get(key);
     if (p === undefined || view.layout.attributes[p]![half.fn[p]!] !== attribute) continue;
@@ -44,6 +45,7 @@ export function cellOf(
     entry ??= held[key];
     source ||= sourceText(world, half.source[p]!, half.cue[p]!);
     listed ||= half.source[p]! >= 0;
+    effect ??= effectMarkAt(world, key, half.source[p]!, half.cue[p]!);
     if (names && palette === undefined) {
       const found = paletteAt(world, key, half.source[p]!, half.cue[p]!);
       palette = found ? paletteMark(found) : "";
@@ -57,6 +59,7 @@ export function cellOf(
     const parts = [delay !== undefined && `+${plain(delay)}`, fade !== undefined && `${plain(fade)} s`];
     return { text: parts.filter(Boolean).join(" "), form };
   }
+  if (effect) return { text: names ? effect : `∿ ${valueText(low, high, attribute, first)}`, form };
   return { text: palette || valueText(low, high, attribute, first), form };
 }
 
