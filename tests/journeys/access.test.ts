@@ -89,6 +89,33 @@ const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<u
     () => app.page.getByRole("button", { name: "Shelf", exact: true }).click(),
   ],
   [
+    "effects on the shelf, and their editor",
+    async () => (
+      await app.page.getByRole("tab", { name: "Effects" }).click(),
+      await app.page.getByRole("button", { name: "More for effect 10" }).click(),
+      await app.page.getByRole("menuitem", { name: "Edit" }).click(),
+      await app.page.getByRole("region", { name: "Effect editor" }).waitFor()
+    ),
+    () => app.page.getByRole("button", { name: "Close the editor" }).click(),
+  ],
+  [
+    "stops",
+    async () => (
+      await app.page.getByRole("button", { name: "More for effect 2", exact: true }).click(),
+      await app.page.getByRole("menuitem", { name: "Edit" }).click(),
+      await app.page.getByRole("region", { name: "Effect editor" }).waitFor()
+    ),
+    () => app.page.getByRole("button", { name: "Close the editor" }).click(),
+  ],
+  [
+    "a wave drawn",
+    async () => (
+      await app.page.getByRole("tab", { name: "Waves" }).click(),
+      await app.page.getByRole("button", { name: "draw a wave" }).click()
+    ),
+    async () => (await close(), await app.page.getByRole("tab", { name: "Colour" }).click()),
+  ],
+  [
     "a group's own plan",
     async () => (
       await app.page.getByLabel("More for group 3").click(),

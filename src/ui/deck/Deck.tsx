@@ -12,7 +12,7 @@ export function Deck() {
   const show = useShow((s) => s.world.show);
   if (path.endsWith("/rig") || path.endsWith("/run")) return null;
   return (
-    <footer className={classes.deck} aria-label="Deck">
+    <footer className={classes.deck} aria-label="Deck" tabIndex={0}>
       {listsByNumber(show).map((list) => (
         <Lane key={list.id} list={list} />
       ))}

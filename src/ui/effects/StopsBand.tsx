@@ -159,6 +159,7 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
             />
             {family === "Colour" && (
               <ColorInput
+                withEyeDropper={false}
                 size="xs"
                 w={112}
                 aria-label="Colour of the stop"
