@@ -15,6 +15,8 @@ import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
 import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
+import { writeCue } from "./cue/writeCueIntent";
+import { copyCue } from "./cue/copyIntent";
 import { hardenCue } from "./cue/hardIntent";
 import { writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
@@ -88,6 +90,8 @@ export const INTENTS = registryOf([
   steps.recordSteps,
   cue.setCue,
   cue.playEffect,
+  copyCue,
+  writeCue,
   cue.deleteCue,
   cue.blockCue,
   cue.unblockCue,

@@ -123,6 +123,10 @@ const keeping = fc.oneof(
   of`update ${cue}${pick("", " all", " cueonly")}`,
   of`take ${cue}${pick("", " all")}`,
   of`${pick("block", "unblock")} ${cue}`,
+  of`copy ${cue} to ${cue} bring ${pick("stored", "seen", "everything")}${pick("", " elsewhere defaults", " elsewhere release")}${pick("", " overwrite")}${pick("", " keeplooks")}`,
+  of`copy list 1 cue 1 thru 3 to list 1 cue ${n(9, 5)} ${pick("merge", "overwrite")}`,
+  of`set ${cue} ${sel} ${attr} at ${value}${pick("", "", " cueonly", " keeplooks")}`,
+  of`set ${cue} ${sel} ${what} ${pick("released", "unset", "delay 1", "fade 2 keeplooks", "unset cueonly")}`,
   of`delete ${cue} ${pick("keeplooks", "track")}`,
   of`move ${cue} to cue ${n(7)} ${pick("keeplooks", "track")}`,
   of`renumber list ${n(3)} from 1 step ${n(2)}`,
@@ -188,14 +192,16 @@ function checkStage({ player: { rig, stage, frame } }: Desk): void {
 
 /** Every cue but the one meant looks as before, cue by cue and fixture by fixture. */
 function checkLooksKept(before: Show, after: Show, text: string): void {
-  const meant = / cue ([\d.]+)/.exec(text)![1];
+  // Of a copy: where it goes.
+  const where = text.includes(" to list ") ? text.slice(text.indexOf(" to list ") + 4) : text;
+  const meant = / cue ([\d.]+)/.exec(where)![1];
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
     if (!old) continue;
     const was = new Map(cuesOf(old).map((c, i) => [c.id, i]));
     cuesOf(list).forEach((c, i) => {
       const place = was.get(c.id);
-      if (place === undefined || (old.cues[c.id]!.number === Number(meant) && text.includes(`list ${list.number} `)))
+      if (place === undefined || (old.cues[c.id]!.number === Number(meant) && where.includes(`list ${list.number} `)))
         return;
       const [a, b] = [lookOf(before, old, place), lookOf(after, list, i)];
       if (a.size !== b.size || [...a].some(([id, look]) => !sameLook(look, b.get(id) ?? null)))

@@ -7,6 +7,7 @@ import { EFFECTS } from "./commands/effects";
 import { GROUPS } from "./commands/groups";
 import { HOLDING, settingsSlot } from "./commands/hold";
 import { CUES } from "./commands/cues";
+import { CUE_VALUES } from "./commands/cueValues";
 import { KEEPING } from "./commands/keep";
 import { LISTS } from "./commands/lists";
 import { PALETTES } from "./commands/palettes";
@@ -65,6 +66,7 @@ export const COMMANDS: readonly Command[] = [
   ...PALETTES,
   ...KEEPING,
   ...CUES,
+  ...CUE_VALUES,
   ...LISTS,
   ...PLAYING,
 ];

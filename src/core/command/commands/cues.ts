@@ -1,4 +1,5 @@
 /** Recording cues and changing them, in the command language. */
+import { copyCue } from "../../cue/copyIntent";
 import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/intents";
 import { partsOf } from "../../cue/looks";
 import { reachMore } from "../../cue/reach";
@@ -195,6 +196,31 @@ export const CUES: Command[] = [
     about: "drop what would track in just the same",
     example: "unblock cue 3",
     read: (args, context) => intents(unblockCue.of(inCue(args, context))),
+  }),
+  command({
+    chapter,
+    syntax:
+      "copy [list <from:list>] cue <cueNumber:cue> [thru <last:cue>] to [list <other:list>] cue <target:cue> [bring (stored | seen | everything)] [elsewhere (keep | defaults | release)] [merge | overwrite] [cueonly | keeplooks]",
+    about:
+      "bring what a cue stores, what is seen in it, or everything in force; elsewhere: what the list uses besides stays, goes to its default, or is released. Several keep their distances",
+    example: "copy cue 3 to cue 30 bring seen",
+    read(args, context) {
+      const list = listOf({ list: args.from }, context);
+      const { other } = args;
+      return intents(
+        copyCue.of({
+          list: list.id,
+          cue: cueOf(list, args.cueNumber).id,
+          ...(args.last === undefined ? {} : { thru: cueOf(list, args.last).id }),
+          toList: other ?? list.number,
+          to: args.target,
+          bring: args.seen ? "seen" : args.everything ? "everything" : "stored",
+          elsewhere: args.defaults ? "defaults" : args.release ? "release" : "keep",
+          onto: args.overwrite ? "overwrite" : "merge",
+          looks: args.cueonly ? "cueonly" : args.keeplooks ? "keeplooks" : "track",
+        }),
+      );
+    },
   }),
   command({
     chapter,

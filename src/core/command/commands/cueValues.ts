@@ -1,0 +1,105 @@
+/** Values set in a cue itself, in the command language. */
+import { writeCue } from "../../cue/writeCueIntent";
+import { evaluateSel, type Sel } from "../../select/expression";
+import { fail } from "../../show/refusal";
+import type { ParamKey } from "../../show/ids";
+import type { Cue, CueList } from "../../show/schema";
+import { RELEASE, type Entry, type Timing } from "../../show/value";
+import { hold, newBuilding, targetsOfWhat, type Building } from "../building";
+import { command, cueOf, intents, listOf, type Command } from "../command";
+import type { ReadContext } from "../context";
+import { whatText, type What } from "../what";
+
+const chapter = "Keeping";
+const WHERE = "set [list <list>] cue <cueNumber:cue> <sel>";
+
+interface Args {
+  list?: number | undefined;
+  cueNumber: number;
+  sel: Sel;
+  cueonly?: true;
+  keeplooks?: true;
+}
+
+/** Built as it would be held, with nothing held. */
+function within(args: Args, context: ReadContext): { list: CueList; cue: Cue; b: Building } {
+  const list = listOf(args, context);
+  const { world } = context;
+  const bare = { ...context, world: { ...world, hands: { ...world.hands, held: {} } } };
+  return { list, cue: cueOf(list, args.cueNumber), b: newBuilding(evaluateSel(args.sel, context), bare) };
+}
+
+const looksOf = ({ cueonly, keeplooks }: Args) =>
+  cueonly ? ("cueonly" as const) : keeplooks ? ("keeplooks" as const) : ("track" as const);
+
+const write = (args: Args, list: CueList, cue: Cue, values: Record<ParamKey, Entry>, unset: ParamKey[] = []) =>
+  intents(writeCue.of({ list: list.id, cue: cue.id, values, unset, looks: looksOf(args) }));
+
+const keysOf = (b: Building, what: What) => {
+  const found = b.items.flatMap((item) => targetsOfWhat(b, item, what));
+  return found.length > 0 ? found : fail(`none of these fixtures has ${whatText(what)}`, "Name fixtures that have it");
+};
+
+export const CUE_VALUES: Command[] = [
+  command({
+    chapter,
+    syntax: `${WHERE} <attr> at <amounts:values> [cueonly | keeplooks]`,
+    about: "a value in the cue itself, nothing held; several spread over the fixtures",
+    example: "set cue 3 1 thru 12 dimmer at 40",
+    read(args, context) {
+      const { list, cue, b } = within(args, context);
+      hold(b, args.attr, args.amounts, false);
+      return write(args, list, cue, b.values);
+    },
+  }),
+  command({
+    chapter,
+    syntax: `${WHERE} <what> released [cueonly | keeplooks]`,
+    about: "stores a release: what lies below shows",
+    example: "set cue 4 1 thru 12 position released",
+    read(args, context) {
+      const { list, cue, b } = within(args, context);
+      const values = Object.fromEntries(
+        keysOf(b, args.what).map((t) => [t.key, { attribute: t.attribute, value: RELEASE }]),
+      );
+      return write(args, list, cue, values);
+    },
+  }),
+  command({
+    chapter,
+    syntax: `${WHERE} <what> unset [cueonly | keeplooks]`,
+    about: "takes out of the cue what it stores, so that what tracks in shows",
+    example: "set cue 3 1 thru 12 intensity unset",
+    read(args, context) {
+      const { list, cue, b } = within(args, context);
+      const keys = keysOf(b, args.what)
+        .map((t) => t.key)
+        .filter((key) => cue.entries[key]);
+      if (keys.length === 0) fail(`cue ${cue.number} stores no ${whatText(args.what)} of these fixtures`);
+      return write(args, list, cue, {}, keys);
+    },
+  }),
+  command({
+    chapter,
+    syntax: `${WHERE} <what> ([delay <delay:seconds>] [fade <fade:seconds>]) [cueonly | keeplooks]`,
+    about: "own timing of what the cue stores",
+    example: "set cue 3 1 thru 12 intensity delay 1 fade 4",
+    read(args, context) {
+      const { list, cue, b } = within(args, context);
+      const { delay, fade } = args;
+      if (delay === undefined && fade === undefined) fail("say a delay or a fade", "Such as: delay 1 fade 4");
+      const time: Timing = { ...(delay === undefined ? {} : { delay }), ...(fade === undefined ? {} : { fade }) };
+      const values: Record<ParamKey, Entry> = {};
+      for (const { key } of keysOf(b, args.what)) {
+        const stored = cue.entries[key];
+        if (stored) values[key] = { ...stored, time: { ...stored.time, ...time } };
+      }
+      if (Object.keys(values).length === 0)
+        fail(
+          `cue ${cue.number} stores no ${whatText(args.what)} of these fixtures`,
+          "Own timing goes with a stored value",
+        );
+      return write(args, list, cue, values);
+    },
+  }),
+];

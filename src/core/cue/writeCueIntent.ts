@@ -1,0 +1,85 @@
+/** Values set in a cue itself, nothing held. */
+import { z } from "../units/zod";
+import { plainShow } from "../palette/intents";
+import { several } from "../palette/words";
+import { itemsOfKeys } from "../program/holdLines";
+import { defineIntent } from "../show/intent";
+import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
+import { cueText, exact, selText, unsaid } from "../show/lineText";
+import { fail } from "../show/refusal";
+import { EntrySchema, isRelease, type Entry } from "../show/value";
+import { grouped } from "../units/grouped";
+import { cueIn, cueLabel, keepingLooks, listIn, snapshot } from "./cueDraft";
+import { storeEntries } from "./effects";
+
+export const LOOKS = ["cueonly", "keeplooks", "track"] as const;
+
+/** Stores entries in a cue, or takes stored ones out; own timing stays unless another is given. */
+export const writeCue = defineIntent({
+  kind: "writeCue",
+  fields: {
+    list: IdSchema,
+    cue: IdSchema,
+    values: z.record(ParamKeySchema, EntrySchema),
+    unset: z.array(ParamKeySchema).max(200_000),
+    looks: z.enum(LOOKS),
+  },
+  apply(world, { list: listId, cue: id, values, unset, looks }) {
+    const list = listIn(world, listId);
+    const cue = cueIn(world, listId, id);
+    const keys = [...Object.keys(values), ...unset];
+    if (keys.length === 0) fail("there is nothing to set in that cue");
+    if (unset.length > 0 && Object.keys(values).length === 0 && !unset.some((key) => cue.entries[key]))
+      fail(`cue ${exact(cue.number)} stores none of that`);
+    const edit = () => {
+      for (const key of unset) delete cue.entries[key];
+      const timed = Object.entries(values).map(([key, entry]): [ParamKey, Entry] => {
+        const time = entry.time ?? cue.entries[key]?.time;
+        return [key, time ? { ...entry, time } : entry];
+      });
+      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot);
+    };
+    if (looks === "track") edit();
+    else if (looks === "keeplooks") keepingLooks(world, list, [id], edit);
+    else keepingLooks(world, list, [id], edit, { number: cue.number, touched: keys });
+  },
+  says: (world, { list, cue, values, unset, looks }) =>
+    [
+      `${cueLabel(world, list, cue)}: ${[
+        Object.keys(values).length > 0 && `sets ${several(Object.keys(values).length, "value")}`,
+        unset.length > 0 && `takes ${several(unset.length, "value")} out, so that what tracks in shows`,
+      ]
+        .filter(Boolean)
+        .join(", ")}`,
+      looks === "cueonly" && "the next cue keeps its look",
+      looks === "keeplooks" && "later looks stay",
+    ]
+      .filter(Boolean)
+      .join("; "),
+  lines(world, { list, cue, values, unset, looks }) {
+    const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
+    const end = looks === "track" ? "" : ` ${looks}`;
+    const texts = Object.entries(values).flatMap(([key, { attribute, value, time }]): [ParamKey, string][] => {
+      const was = stored[key];
+      const same = was?.attribute === attribute && JSON.stringify(was.value) === JSON.stringify(value);
+      const set: [ParamKey, string][] = same
+        ? []
+        : typeof value === "number"
+          ? [[key, `${attribute} at ${exact(value)}`]]
+          : value !== undefined && isRelease(value)
+            ? [[key, `${attribute} released`]]
+            : [[key, ""]];
+      const own = [
+        time?.delay !== undefined && `delay ${exact(time.delay)}`,
+        time?.fade !== undefined && `fade ${exact(time.fade)}`,
+      ].filter(Boolean);
+      return own.length > 0 ? [...set, [key, `${attribute} ${own.join(" ")}`]] : set;
+    });
+    if (texts.some(([, text]) => text === "")) return [unsaid("sets values in a cue that no line can say")];
+    texts.push(...unset.map((key): [ParamKey, string] => [key, `${key.split(".")[2]!} unset`]));
+    return [...grouped(texts, ([, text]) => text)].map(
+      ([text, of]) =>
+        `set ${cueText(world, list, cue)} ${selText(world.show, itemsOfKeys(of.map(([key]) => key)))} ${text}${end}`,
+    );
+  },
+});
