@@ -3,6 +3,7 @@ import { refuse, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
 import type { StageTime } from "../units/units";
 import { changeClock, listTimeAt } from "./clock";
+import { control } from "./control";
 import { carryOut, flash, showLevel } from "./deeds";
 import { advance } from "./due";
 import type { PlayEvent } from "./events";
@@ -44,6 +45,7 @@ function act(player: Player, event: PlayEvent): Refusal | undefined {
     }
     return undefined;
   }
+  if (event.kind === "control") return control(player, event.fixtures, event.does);
   if (event.kind === "resync" && event.list === null) {
     resyncHeld(player.stage);
     return undefined;

@@ -1,7 +1,8 @@
 /** Playing events: what hands and time do to the lists. They are never undone. */
 import { z } from "../units/zod";
-import { IdSchema } from "../show/ids";
-import { cueText, exact, listText, onOff } from "../show/lineText";
+import { ACTIONS } from "../fixture/type";
+import { FixtureIdSchema, IdSchema } from "../show/ids";
+import { cueText, exact, listText, onOff, selText } from "../show/lineText";
 import type { World } from "../show/world";
 
 const list = IdSchema;
@@ -20,6 +21,11 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("effectRate"), list, value: z.number().min(0).max(1000) }),
   z.object({ kind: z.literal("resync"), list: list.nullable() }),
   z.object({ kind: z.literal("tap"), list }),
+  z.object({
+    kind: z.literal("control"),
+    fixtures: z.array(FixtureIdSchema).min(1).max(20_000),
+    does: z.enum(ACTIONS),
+  }),
   z.object({ kind: z.literal("grand"), value: percent }),
   z.object({ kind: z.literal("blackout"), on: z.boolean() }),
 ]);
@@ -64,6 +70,8 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
         : `starts the cycles of the effects of ${name(event.list)} now`;
     case "tap":
       return `taps the speed of ${name(event.list)}: a cycle is the mean of the last taps, and starts at each`;
+    case "control":
+      return `${event.does} for ${event.fixtures.length} ${event.fixtures.length === 1 ? "fixture" : "fixtures"}: the type's own control action, for the time it needs`;
     case "grand":
       return `sets the grand master to ${event.value} %`;
     case "blackout":
@@ -91,6 +99,8 @@ export function eventLine(world: World, event: PlayEvent): string {
       return event.list === null ? "resync held" : `resync ${listText(world, event.list)}`;
     case "tap":
       return `tap ${listText(world, event.list)}`;
+    case "control":
+      return `${selText(world.show, event.fixtures)} ${event.does}`;
     case "grand":
       return `grand at ${exact(event.value)}`;
     case "blackout":

@@ -1,4 +1,5 @@
 /** Arbitration: what each parameter shows at an instant (SEMANTICS 6). */
+import { SAME_TIME } from "../units/units";
 import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
 import { progress } from "./progress";
@@ -25,6 +26,7 @@ export const FROM_DEFAULT = -1;
 export const FROM_PROGRAMMER = -2;
 export const FROM_HIGHLIGHT = -3;
 export const FROM_PARK = -4;
+export const FROM_ACTION = -5;
 
 /** Values laid over what the lists give: held, highlighted or parked. */
 export interface Overlay {
@@ -53,6 +55,9 @@ export interface Stage {
   now: number;
   highlight: Overlay;
   park: Overlay;
+  /** Control actions: what a channel stands at until a stage time. */
+  action: Overlay;
+  actionUntil: Float64Array;
   /** What limiters leave of each parameter, 0..1. */
   limit: Float64Array;
   /** Whether any list is HTP, a submaster or a takeover. */
@@ -100,6 +105,8 @@ export function createStage(rig: Rig, layers: Layers, lists: number): Stage {
     now: 0,
     highlight: overlay(n),
     park: overlay(n),
+    action: overlay(n),
+    actionUntil: new Float64Array(n),
     limit: new Float64Array(n).fill(1),
     othersUsed: false,
     blind: false,
@@ -391,10 +398,12 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   lay(stage.highlight, param, FROM_HIGHLIGHT);
   runValue *= masterOf(stage, param);
   lay(stage.park, param, FROM_PARK);
+  const acting = stage.action.on[param] === 1 && stage.now < stage.actionUntil[param]! - SAME_TIME;
+  if (acting) lay(stage.action, param, FROM_ACTION);
   stage.value[param] = runValue;
   stage.fn[param] = runFn;
   stage.source[param] = runSource;
-  return !rests || coming;
+  return !rests || coming || acting;
 }
 
 /** Lays what is held over the lists, as far as it has come or gone. Returns whether it is on its way. */
@@ -437,11 +446,12 @@ function lay(over: Overlay, param: number, source: number): void {
 }
 
 /** Whether nothing is laid over a parameter's lists, and its first function mixes. */
-export const mayLieFlat = ({ held, heldEffects, highlight, park, rig }: Stage, param: number): boolean =>
+export const mayLieFlat = ({ held, heldEffects, highlight, park, action, rig }: Stage, param: number): boolean =>
   !held.on[param] &&
   !heldEffects.way[param] &&
   !highlight.on[param] &&
   !park.on[param] &&
+  !action.on[param] &&
   rig.mixes[param]![0] === true;
 
 /** Whether a parameter may run in a flat path of values: its lists give only those, of that function. */

@@ -12,6 +12,7 @@ import parts from "../parts/parts.module.css";
 import { useSession, useShow, useStageSummary } from "../useSession";
 import { AimPanel } from "./AimPanel";
 import { AttributeValue } from "./AttributeValue";
+import { ControlActions } from "./ControlActions";
 import { ColourPanel } from "./ColourPanel";
 import { OwnTiming } from "./OwnTiming";
 import { PositionPad } from "./PositionPad";
@@ -99,6 +100,7 @@ export function Programmer() {
       {families.map((family) => (
         <FamilySection key={family.family} family={family} />
       ))}
+      <ControlActions />
     </aside>
   );
 }

@@ -1,7 +1,7 @@
 /** Playing, in the command language. */
 import { fail } from "../../show/refusal";
 import { targetsOf } from "../../show/model";
-import { cueOf, events, itemsOf, listOf, command, type Command } from "../command";
+import { cueOf, events, fixturesOf, itemsOf, listOf, command, type Command } from "../command";
 
 const chapter = "Playing";
 
@@ -113,6 +113,25 @@ export const PLAYING: Command[] = [
     about: "start the cycles of all held effects now",
     example: "resync held",
     read: () => events({ kind: "resync", list: null }),
+  }),
+  command({
+    chapter: "Holding values",
+    syntax: "[<sel>] lamp (on | off)",
+    about: "the type's own control action, for the time it needs",
+    example: "301 thru 302 lamp on",
+    read: (args, context) =>
+      events({
+        kind: "control",
+        fixtures: fixturesOf(args, context),
+        does: args.on ? "lamp on" : "lamp off",
+      }),
+  }),
+  command({
+    chapter: "Holding values",
+    syntax: "[<sel>] reset",
+    about: "the type's own reset, for the time it needs",
+    example: "301 thru 302 reset",
+    read: (args, context) => events({ kind: "control", fixtures: fixturesOf(args, context), does: "reset" }),
   }),
   command({
     chapter,

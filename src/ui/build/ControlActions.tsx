@@ -1,0 +1,36 @@
+"use client";
+
+import { Button, Group } from "@mantine/core";
+import { ACTIONS } from "@/core/fixture/type";
+import { splitItem } from "@/core/show/ids";
+import { modelOf } from "@/core/show/model";
+import { useSession, useShow } from "../useSession";
+
+/** The control actions of the selected types: lamp on and off, reset. Nothing where none has any. */
+export function ControlActions() {
+  const session = useSession();
+  const { show, hands } = useShow((s) => s.world);
+  const fixtures = [...new Set(hands.selection.map((i) => splitItem(i).fixture))].flatMap(
+    (id) => show.fixtures[id] ?? [],
+  );
+  const having = ACTIONS.map((does) => ({
+    does,
+    ids: fixtures.filter((f) => modelOf(show, f).mode.actions?.some((a) => a.does === does)).map((f) => f.id),
+  })).filter((a) => a.ids.length > 0);
+  if (having.length === 0) return null;
+  return (
+    <Group gap={6} px={10} pb={8} aria-label="Control actions" role="group">
+      {having.map(({ does, ids }) => (
+        <Button
+          key={does}
+          size="compact-sm"
+          variant="default"
+          title={`${does} for ${ids.length}: the type's own control action, for the time it needs`}
+          onClick={() => void session.event({ kind: "control", fixtures: ids, does })}
+        >
+          {does[0]!.toUpperCase() + does.slice(1)}
+        </Button>
+      ))}
+    </Group>
+  );
+}
