@@ -15,6 +15,14 @@ import type { AttributeRow } from "./summary";
 
 const MOST_SLOTS = 16;
 
+/** "20 to 80", "by 5", "50 over 3": amounts, whether they are added to what is there, and how long it takes. */
+function typedAmounts(typed: string): { relative: boolean; amounts: string; over?: number } {
+  const found = /^\s*(by\s+)?(.*?)(?:\s+over\s+(\d+(?:\.\d+)?)\s*s?)?\s*$/i.exec(typed);
+  if (!found) return { relative: false, amounts: typed };
+  const seconds = found[3] === undefined ? undefined : Math.min(86_400, Number(found[3]));
+  return { relative: found[1] !== undefined, amounts: found[2]!, ...(seconds === undefined ? {} : { over: seconds }) };
+}
+
 /** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
 export function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
@@ -60,8 +68,13 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
         }
         onWhy={() => why && session.showWhy(why)}
         onType={(typed) => {
-          const amounts = session.read("values", typed);
-          if (amounts) session.hold((b) => hold(b, attribute, amounts, false));
+          const { relative, amounts: text, over } = typedAmounts(typed);
+          const amounts = session.read("values", text);
+          if (amounts)
+            session.hold((b) => {
+              hold(b, attribute, amounts, relative);
+              if (over !== undefined) b.over = over;
+            });
         }}
         wave={plays}
         {...(whole

@@ -90,7 +90,7 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
         aria-label={label}
         data={all.map((v) => ({ value: v, label: words[v] }))}
         value={value}
-        onChange={(v) => set(v as T)}
+        onChange={(v) => set(v)}
       />
     </Group>
   );

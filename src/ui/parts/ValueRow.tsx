@@ -124,6 +124,7 @@ export function ValueRow({
           value={draft}
           autoFocus
           aria-label={`${label}: type a value, or a spread such as 20 to 80`}
+          title="A value; a spread such as 20 to 80; by 5 for more or less; 50 over 3 to take 3 s"
           placeholder={text}
           onChange={(e) => setDraft(e.currentTarget.value)}
           onBlur={() => setDraft(null)}
