@@ -326,6 +326,6 @@ test("any lines leave the show whole and the stage true", () => {
       checkRestored(desk);
       checkSettled(desk, done.join("\n"));
     }),
-    { numRuns: 100 },
+    { numRuns: 60 },
   );
 }, 120_000);

@@ -51,7 +51,7 @@ test("it stays between low and high, and does not depend on when ticks fall", ()
         for (const fixture of [1, 2, 3, 4])
           expect(at(often, fixture, "Dimmer")).toBeCloseTo(at(once, fixture, "Dimmer"), 6);
     }),
-    { numRuns: 60 },
+    { numRuns: 25 },
   );
 }, 60_000);
 
@@ -76,7 +76,7 @@ test("a change of speed never jumps, whoever makes it; nor does an edit of what 
       run(desk, "set effect 1 low 0 high 100");
       [1, 2, 3, 4].forEach((f, k) => expect(at(desk, f, "Dimmer")).toBeCloseTo((was[k]! - 20) * 2, 6));
     }),
-    { numRuns: 60 },
+    { numRuns: 25 },
   );
 }, 60_000);
 
@@ -102,7 +102,7 @@ test("two voices of one effect keep their step through stalls, speeds and edits"
         }
       },
     ),
-    { numRuns: 40 },
+    { numRuns: 20 },
   );
 }, 60_000);
 
@@ -162,7 +162,7 @@ test("undo restores the show exactly, whatever was done to its effects", () => {
       for (let i = 0; i <= lines.length && now() !== before; i++) runLine(desk, "undo");
       expect(now()).toBe(before);
     }),
-    { numRuns: 60 },
+    { numRuns: 25 },
   );
 }, 60_000);
 

@@ -1,11 +1,13 @@
 "use client";
 
-import { hasStops, type Stop, type Voice } from "@/core/show/effectSchema";
+import { useMemo, useRef } from "react";
+import { hasStops, type Stop, type Voice, type WaveVoice } from "@/core/show/effectSchema";
 import type { Item } from "@/core/show/ids";
 import type { World } from "@/core/show/world";
 import { useShow } from "../useSession";
 import { bandOf } from "./band";
-import { pathOf } from "./shape";
+import { useFrames } from "./cycles";
+import { heightAt, pathOf } from "./shape";
 import classes from "./Effects.module.css";
 
 /** A voice, small: its wave with a dot running on it, or its stops. */
@@ -20,16 +22,27 @@ export function VoicePicture({
 }) {
   const world = useShow((s) => s.world);
   if (hasStops(voice)) return <StopsPicture world={world} stops={voice.stops} voice={voice} items={items} />;
-  const path = pathOf(world.show, voice, 96, 26);
-  const seconds = voice.bpm > 0 ? Math.max(0.25, 60 / voice.bpm) : 0;
+  return <WaveMini voice={voice} moving={moving && voice.bpm > 0} />;
+}
+
+const SIZE = { width: 96, height: 26 };
+/** Many of them move at once: they need not move smoothly. */
+const PER_SECOND = 12;
+
+function WaveMini({ voice, moving }: { voice: WaveVoice; moving: boolean }) {
+  const show = useShow((s) => s.world.show);
+  const path = useMemo(() => pathOf(show, voice, SIZE.width, SIZE.height), [show, voice]);
+  const dot = useRef<SVGCircleElement>(null);
+  const seconds = Math.max(0.25, 60 / Math.max(voice.bpm, 1e-3));
+  useFrames(() => {
+    const x = (performance.now() / 1000 / seconds) % 1;
+    dot.current?.setAttribute("cx", (x * SIZE.width).toFixed(1));
+    dot.current?.setAttribute("cy", ((1 - heightAt(show, voice, x)) * SIZE.height).toFixed(1));
+  }, PER_SECOND);
   return (
     <svg className={classes.mini} viewBox="-3 -4 102 34" preserveAspectRatio="none" aria-hidden>
       <path d={path} />
-      {moving && seconds > 0 && (
-        <circle r={3}>
-          <animateMotion dur={`${seconds}s`} repeatCount="indefinite" path={path} />
-        </circle>
-      )}
+      {moving && <circle ref={dot} r={3} />}
     </svg>
   );
 }

@@ -52,19 +52,22 @@ export function useCycles(
   return () => anchor.current.cycles + ((performance.now() - anchor.current.at) / 1000) * latest.current.speed;
 }
 
-/** Calls on every frame of the screen. */
-export function useFrames(draw: () => void): void {
+/** Calls on frames of the screen, at most so many a second. */
+export function useFrames(draw: () => void, perSecond = 30): void {
   const latest = useRef(draw);
   useEffect(() => {
     latest.current = draw;
   });
   useEffect(() => {
     let handle = 0;
-    const look = () => {
-      latest.current();
+    let last = 0;
+    const look = (now: number) => {
       handle = requestAnimationFrame(look);
+      if (now - last < 1000 / perSecond - 4) return;
+      last = now;
+      latest.current();
     };
-    look();
+    handle = requestAnimationFrame(look);
     return () => cancelAnimationFrame(handle);
-  }, []);
+  }, [perSecond]);
 }

@@ -116,8 +116,8 @@ export function Shelf() {
           ))}
         </div>
         <TextInput
+          className={classes.find}
           size="xs"
-          w={62}
           placeholder="Find"
           aria-label={aside ? `Find one of the ${aside.toLowerCase()}` : "Find a palette"}
           value={search}
