@@ -230,6 +230,17 @@ const bare = (entries: Record<string, { value: number }>, down = 0) => ({
   fresh: true,
   reach: null,
 });
+const swaying: Given[number]["cues"][number] = {
+  entries: {
+    d1: {
+      effect: { wave: "sine", around: true, a: 0, b: 1, bpm: 7, start: 90, width: 100, bounce: false },
+    },
+  },
+  up: 0,
+  down: 0,
+  fresh: true,
+  reach: null,
+};
 /** Stories that once told engine and model apart. */
 const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Hang]][] = [
   // An HTP list that lets go falls from its own output, by the down time, whatever other lists came later.
@@ -262,6 +273,19 @@ const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Han
       { list: 0, wait: 0, what: "go" },
       { list: 0, wait: 0, what: "back" },
       { list: 0, wait: 0.125, what: "go" },
+    ],
+    LEVEL,
+  ],
+  // An effect whose list counts highest is not laid twice when a jump stamps it under another list.
+  [
+    [
+      { cues: [bare({ d1: { value: 0 } })], priority: 1, htp: false, backTime: 0, releaseTime: 0 },
+      { cues: [swaying], priority: 1, htp: true, backTime: 0, releaseTime: 0 },
+    ],
+    [
+      { list: 1, wait: 0, what: "go" },
+      { list: 0, wait: 1.5, what: "go" },
+      { list: 1, wait: 0.25, what: "jump 0" },
     ],
     LEVEL,
   ],

@@ -236,6 +236,7 @@ export function modelArrive(
     const goesOn = running && wanted && JSON.stringify(running.plays) === JSON.stringify(wanted.effect);
     const stamped = all || from === null || all2().some((c) => c.list === list && !c.plays && c.stamp === model.stamp);
     const has = (c: Contribution) =>
+      isHighest(model, list, param) ||
       !all2()
         .slice(all2().indexOf(c) + 1)
         .some((x) => x.list !== list && x.priority <= priority && !isHighest(model, x.list, param));

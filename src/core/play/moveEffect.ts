@@ -9,6 +9,7 @@ import {
   addLayer,
   countOf,
   cueOfLayer,
+  EFFECT,
   effectOf,
   effectRole,
   layerOf,
@@ -52,7 +53,7 @@ export function moveEffect(
       ? moveTime(cue.times, attribute, true, ending?.effect ? ending.time : undefined)
       : { delay: 0, fade: arrival.fade };
   let took = 0;
-  if (runs && !goesOn && comesOnTop(stage, arrival, cue, param) && hasStage(stage, layer))
+  if (runs && !goesOn && comesOnTop(stage, arrival, cue, param) && mayStay(stage, layer))
     restamp(layers, layer, stamp, list.priority);
   if (goesOn) {
     layers.cue[layer] = origin!;
@@ -92,7 +93,7 @@ export function moveEffect(
     }
   }
   if (goesOn && layers.ownAt[layer] === 0 && comesOnTop(stage, arrival, cue, param)) {
-    if (hasStage(stage, layer)) restamp(layers, layer, stamp, list.priority);
+    if (mayStay(stage, layer)) restamp(layers, layer, stamp, list.priority);
     else {
       // Another list lies above it: it mixes in over that, in step with itself.
       const time = timeOf(arrival, cue, attribute, false, target);
@@ -106,6 +107,9 @@ export function moveEffect(
   }
   return took;
 }
+
+/** Whether an effect takes its new stamp where it is: nothing of another list hides it, or it counts otherwise than by what came last. */
+const mayStay = (stage: Stage, layer: number): boolean => stage.layers.role[layer] !== EFFECT || hasStage(stage, layer);
 
 /** Whether an arrival stamps an effect that goes on: it moves or asserts all, or it stamped its list's value there. */
 function comesOnTop({ layers }: Stage, { what, slot, stamp }: Arrival, cue: Cue, param: number): boolean {
