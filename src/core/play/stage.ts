@@ -400,6 +400,7 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   lay(stage.park, param, FROM_PARK);
   const acting = stage.action.on[param] === 1 && stage.now < stage.actionUntil[param]! - SAME_TIME;
   if (acting) lay(stage.action, param, FROM_ACTION);
+  else if (settles) stage.action.on[param] = 0;
   stage.value[param] = runValue;
   stage.fn[param] = runFn;
   stage.source[param] = runSource;
