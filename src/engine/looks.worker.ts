@@ -1,11 +1,13 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
 import { foresee, isUnfinished } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
-import { applyDiff, readDiff, type Diff } from "@/core/show/diff";
+import { applyDiff, readDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
+import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { openFrame } from "./frame";
 import { ToLooksSchema, type FromLooks, type ToLooks } from "./looksMessages";
+import { pictures } from "./pictures";
 import { readContextOf, viewOf, type StageView } from "./view";
 
 /** So long one piece of a ripple may keep the next question waiting, milliseconds. */
@@ -15,11 +17,17 @@ let world: World | undefined;
 let view: StageView | undefined;
 /** The question being worked out; a newer one ends it. */
 let asked = 0;
+/** The show as the line last asked about would make it. */
+let after: { id: number; show: Show } | undefined;
 const say = (message: FromLooks): void => postMessage(message);
+const painting = pictures(
+  ({ after: id }) => (id === null ? world?.show : after?.id === id ? after.show : undefined),
+  (message, hand) => postMessage(message, { transfer: hand }),
+);
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
-async function ripple(id: number, before: World, diff: Diff): Promise<void> {
-  const work = rippling(before.show, applyDiff(before, diff).show);
+async function ripple(id: number, before: World, then: Show): Promise<void> {
+  const work = rippling(before.show, then);
   for (let since = performance.now(); ;) {
     const { done, value } = work.next();
     if (done) return say({ kind: "rippled", id, rippled: value });
@@ -32,17 +40,19 @@ async function ripple(id: number, before: World, diff: Diff): Promise<void> {
 
 async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>, now: World): Promise<void> {
   asked = id;
+  after = undefined;
   const found = foresee(line, readContextOf(now, view), steps);
   const words = { kind: "says", id, says: null, follows: null, refusal: null } as const;
   if (found === undefined) return say(words);
   if (isUnfinished(found)) return say({ ...words, follows: found.follows });
   if (isRefusal(found))
     return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
+  if (found.diff.length > 0) after = { id, show: applyDiff(now, found.diff).show };
   say({ ...words, says: found.says });
   if (found.diff.length === 0) return;
   // The words are on their way before the ripple begins.
   await pause();
-  if (asked === id) await ripple(id, now, found.diff);
+  if (asked === id) await ripple(id, now, after!.show);
 }
 
 addEventListener("message", ({ data }: MessageEvent) => {
@@ -51,6 +61,8 @@ addEventListener("message", ({ data }: MessageEvent) => {
   const message = parsed.data;
   if (message.kind === "open") world = message.world;
   else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
+  else if (message.kind === "picture") painting.ask(message);
+  else if (message.kind === "forget") painting.forget(message.id);
   else if (!world) return;
   else if (message.kind === "foresee") {
     const { id } = message;

@@ -20,6 +20,20 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
     steps: z.object({ done: words, undone: words }),
     id: z.number().int(),
   }),
+  /** The picture of a cue's look: as it is, or as the line of a question would make it. */
+  z.object({
+    kind: z.literal("picture"),
+    id: z.number().int(),
+    list: z.string(),
+    cue: z.string(),
+    after: z.number().int().nullable(),
+    width: z.number().int().min(1).max(4096),
+    height: z.number().int().min(1).max(4096),
+    daylight: z.boolean(),
+    /** The content of the picture that is there already. */
+    have: z.string(),
+  }),
+  z.object({ kind: z.literal("forget"), id: z.number().int() }),
 ]);
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 
@@ -35,6 +49,13 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     kind: z.literal("rippled"),
     id: z.number().int(),
     rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })),
+  }),
+  /** A picture; none where it is the one that is there, or where (without content) there is no such cue. */
+  z.object({
+    kind: z.literal("pictured"),
+    id: z.number().int(),
+    content: z.string(),
+    bitmap: z.custom<ImageBitmap>((v) => v instanceof ImageBitmap).nullable(),
   }),
 ]);
 export type FromLooks = z.infer<typeof FromLooksSchema>;

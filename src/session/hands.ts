@@ -10,7 +10,7 @@ import type { Intent } from "@/core/show/intent";
 import { attempt, fail, isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
 import { withLine, type DoneLine } from "./lines";
-import type { Foreseer, LooksLink } from "./looksLink";
+import type { Foreseer, LooksLink, Pictured, PictureOf } from "./looksLink";
 import type { Notice, SessionState } from "./state";
 
 const MOST_NOTICES = 4;
@@ -61,6 +61,7 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
     readLine: (line: string): Read | Refusal | undefined =>
       guarded(() => readLine(line, context(), { abbreviate: true })),
     foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
+    picture: (of: PictureOf, told: Pictured) => looks.picture(of, told),
     showWhy: (why: string | null) => store.setState({ why }),
     note: (line: DoneLine, join = false) => store.setState((s) => ({ lines: withLine(s.lines, line, join) })),
     world: () => store.getState().world,

@@ -12,6 +12,11 @@ export interface Foreseer {
   ripple(found: readonly Rippled[]): void;
 }
 
+/** The picture of a cue's look as it is, or after the line that `foresee` was last asked about. */
+export type PictureOf = Omit<Extract<ToLooks, { kind: "picture" }>, "kind" | "id" | "after"> & { then: boolean };
+/** Told the picture; null where it is the one that is there. Without content there is no such cue. */
+export type Pictured = (content: string, bitmap: ImageBitmap | null) => void;
+
 export interface LooksLink {
   /** @param diff as text. */
   diff(diff: string): void;
@@ -19,6 +24,8 @@ export interface LooksLink {
   stage(view: StageView): void;
   /** Asks what a line would do, without doing it. A newer question takes its place. */
   foresee(line: string, to: Foreseer): void;
+  /** Asks for the picture of a look. @returns a way to ask no longer. */
+  picture(of: PictureOf, told: Pictured): () => void;
   close(): void;
 }
 
@@ -29,6 +36,7 @@ export const PATIENCE_MS = 3000;
 export function startLooks(now: () => { world: World; steps: StepWords; view: StageView | undefined }): LooksLink {
   let count = 0;
   let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
+  const painting = new Map<number, { of: PictureOf; told: Pictured }>();
   let worker = start();
   const say = (message: ToLooks) => worker.postMessage(message);
 
@@ -49,6 +57,7 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
   function startAnew(): void {
     worker.terminate();
     worker = start();
+    for (const [id, { of }] of painting) askPicture(id, of);
     const left = asking;
     asking = undefined;
     if (!left) return;
@@ -57,7 +66,13 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
   }
   function hear(data: unknown): void {
     const parsed = FromLooksSchema.safeParse(data);
-    if (!parsed.success || parsed.data.id !== asking?.id) return;
+    if (!parsed.success) return;
+    if (parsed.data.kind === "pictured") {
+      const { id, content, bitmap } = parsed.data;
+      painting.get(id)?.told(content, bitmap);
+      return void painting.delete(id);
+    }
+    if (parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled);
     const { says, refusal, follows } = parsed.data;
@@ -71,6 +86,9 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
             : { says },
     );
   }
+  function askPicture(id: number, { then, ...of }: PictureOf): void {
+    say({ kind: "picture", id, ...of, after: then ? (asking?.id ?? 0) : null });
+  }
   return {
     diff: (diff) => say({ kind: "diff", diff }),
     // A shared frame is posted once for each layout; a copy with every question.
@@ -83,6 +101,14 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
       if (view && view.frame.buffer instanceof ArrayBuffer)
         say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
       say({ kind: "foresee", line, steps, id });
+    },
+    picture(of, told) {
+      const id = ++count;
+      painting.set(id, { of, told });
+      askPicture(id, of);
+      return () => {
+        if (painting.delete(id)) say({ kind: "forget", id });
+      };
     },
     close() {
       if (asking) clearTimeout(asking.late);

@@ -15,7 +15,7 @@ import type { StageView } from "@/engine/view";
 import type { Doing } from "@/core/desk/perform";
 import type { Pieces } from "./inPieces";
 import type { DoneLine } from "./lines";
-import type { Foreseer } from "./looksLink";
+import type { Foreseer, Pictured, PictureOf } from "./looksLink";
 import type { SavedState } from "./storage/keeper";
 
 export interface Notice {
@@ -64,6 +64,8 @@ export interface Session {
   run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
   foresee(line: string, to: Foreseer): void;
+  /** Asks for the picture of a look. @returns a way to ask no longer. */
+  picture(of: PictureOf, told: Pictured): () => void;
   /** The stack behind a parameter. */
   whyOf(key: string): Promise<Why | null>;
   /** Shows or hides the stack behind a parameter. */

@@ -219,11 +219,11 @@ const SAMPLES: Intent[] = [
     times: { up: 1, down: 2, delayUp: 3, delayDown: 4 },
     trigger: { kind: "auto", after: 2 },
     onto: "merge",
-    cueOnly: true,
+    looks: "cueonly",
     entries: { [key]: entry },
   },
   { kind: "recordCue", list: 3, cue: 1, empty: true },
-  { kind: "updateCue", list, cue, all: true, cueOnly: true },
+  { kind: "updateCue", list, cue, all: true, looks: "cueonly" },
   { kind: "takeCue", list, cue, all: true },
   { kind: "recordSteps", list: 1, from: 40, fade: 2, others: "out" },
   {

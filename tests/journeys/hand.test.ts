@@ -1,6 +1,6 @@
 /** Catches numbers that do not follow the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
 import type { Locator } from "playwright-core";
-import { fitView, toPixels } from "@/ui/stage/plan";
+import { fitView, toPixels } from "@/picture/plan";
 import { becomes, startApp, untilSaved, type App } from "./app";
 
 let app: App;

@@ -39,6 +39,8 @@ export interface SlotValues {
   families: Family[];
   groups: number[];
   list: number;
+  /** Several at once. */
+  lists: number[];
   universe: number;
   port: number;
   rank: number;

@@ -177,6 +177,10 @@ const kelvins = joined<number>(
 /** Network addresses joined by "and". */
 const hosts = joined(host, "and");
 
+const list = bounded(WHOLE, "a list number", 1, HIGHEST);
+/** Two lists and more, joined by "+". */
+const lists: SlotParser<number[]> = (state, pos) => joined(list, "+")(state, pos).filter((m) => m.value.length > 1);
+
 export const SLOTS = {
   sel: selSlot,
   attr,
@@ -194,7 +198,8 @@ export const SLOTS = {
   paletteRef,
   families,
   ...EFFECT_SLOTS,
-  list: bounded(WHOLE, "a list number", 1, HIGHEST),
+  list,
+  lists,
   universe: bounded(WHOLE, "a universe", 1, 63_999),
   port: bounded(WHOLE, "a number on the wire", 0, 63_999),
   rank: bounded(WHOLE, "a priority of sACN", 0, 200),

@@ -61,6 +61,28 @@ function put(list: CueList, additions: Additions): void {
   }
 }
 
+/** What an edit of a cue means for later ones: the next keeps its look, all do, or they track. */
+export const LOOKS = ["cueonly", "keeplooks", "track"] as const;
+export type Looks = (typeof LOOKS)[number];
+
+/** The end of a sentence about an edit. */
+export const looksText = (looks: Looks | undefined): string =>
+  looks === "cueonly" ? "; the next cue keeps its look" : looks === "keeplooks" ? "; later looks stay" : "";
+
+/** Does an edit of a cue and keeps the looks asked for. @param next what was touched, for *cue only*. */
+export function keepingAs(
+  looks: Looks | undefined,
+  world: WorldDraft,
+  list: CueList,
+  cue: Id,
+  edit: () => void,
+  next: () => { number: number; touched: Iterable<ParamKey> },
+): void {
+  if (looks === "cueonly") keepingLooks(world, list, [cue], edit, next());
+  else if (looks === "keeplooks") keepingLooks(world, list, [cue], edit);
+  else edit();
+}
+
 /**
  * Does an edit of a list's cues and keeps the looks of the others.
  * @param next with touched parameters: the cue after this number gets what was in force for them there (cue only).

@@ -6,13 +6,22 @@ import { effectText } from "../effect/words";
 import { defineIntent } from "../show/intent";
 import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
-import { cueNumber, CueListSchema, wholeNumber, CueTimesSchema, ReachSchema, TriggerSchema } from "../show/schema";
+import {
+  BENDS,
+  cueNumber,
+  CueListSchema,
+  wholeNumber,
+  CueTimesSchema,
+  ReachSchema,
+  TriggerSchema,
+} from "../show/schema";
 import { ends, sameValue, type Entry } from "../show/value";
 import { cuesOf, sameCueNumber } from "../show/world";
 import { plainShow } from "../palette/intents";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, roundCueNumber, snapshot } from "./cueDraft";
 import { cueText, exact, listText } from "../show/lineText";
 import { optionLines, settingLines } from "./settingLines";
+import { sayOwnWays, setOwnWays } from "./ownWays";
 import { timesText } from "./times";
 import { entriesInForce, inForceAt, trackingOf } from "./tracking";
 
@@ -24,16 +33,25 @@ export const setCue = defineIntent({
     ...inCue,
     name: z.string().max(200).optional(),
     note: z.string().max(2000).optional(),
-    times: CueTimesSchema.omit({ families: true }).partial().optional(),
+    times: CueTimesSchema.omit({ families: true, curve: true }).partial().optional(),
+    curve: z.enum(["linear", ...BENDS]).optional(),
     trigger: TriggerSchema.optional(),
     reach: ReachSchema.nullable().optional(),
     fresh: z.boolean().optional(),
     assert: z.boolean().optional(),
+    /** The cue its next plain go leads to; null for the one after. */
+    then: IdSchema.nullable().optional(),
+    runs: z.string().max(500).optional(),
+    /** Fixtures whose moves in the dark are meant, besides those that are; none takes all back. */
+    meant: z.array(IdSchema).max(20_000).optional(),
+    /** Null goes by the list. */
+    blackMoves: z.object({ on: z.boolean().nullable(), fixtures: z.array(IdSchema).max(20_000).optional() }).optional(),
+    ready: z.boolean().nullable().optional(),
     family: z
       .object({ name: z.enum(FAMILIES), delay: z.number().min(0).optional(), fade: z.number().min(0).optional() })
       .optional(),
   },
-  apply(world, { list, cue: id, name, note, times, trigger, reach, fresh, assert, family }) {
+  apply(world, { list, cue: id, name, note, times, trigger, reach, fresh, assert, family, ...more }) {
     const cue = cueIn(world, list, id);
     if (name !== undefined) cue.name = name;
     if (note !== undefined) cue.note = note;
@@ -42,12 +60,13 @@ export const setCue = defineIntent({
     if (fresh !== undefined) cue.fresh = fresh;
     if (assert !== undefined) cue.assert = assert;
     Object.assign(cue.times, times ?? {});
+    setOwnWays(world, list, cue, more);
     if (family) {
       const { name: which, ...given } = family;
       cue.times.families[which] = { ...cue.times.families[which], ...given };
     }
   },
-  says(world, { list, cue, name, note, times, trigger, reach, fresh, assert, family }) {
+  says(world, { list, cue, name, note, times, trigger, reach, fresh, assert, family, ...more }) {
     const owner = world.show.lists[list];
     const now = owner?.cues[cue];
     const parts = [
@@ -63,13 +82,16 @@ export const setCue = defineIntent({
             : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
       fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
       assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
+      ...sayOwnWays(owner, more),
       family &&
         `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
     ].filter(Boolean);
     return `${cueLabel(world, list, cue)}: ${parts.join(", ")}`;
   },
   lines: (world, { list, cue, ...change }) =>
-    settingLines(change, world.show.lists[list], cue).map((text) => `set ${cueText(world, list, cue)} ${text}`),
+    settingLines(change, world.show, world.show.lists[list], cue).map(
+      (text) => `set ${cueText(world, list, cue)} ${text}`,
+    ),
 });
 
 /** Deletes a cue; unless it is let track, later looks stay. A reach that ended at it ends at the cue before. */
@@ -85,9 +107,11 @@ export const deleteCue = defineIntent({
     const before = order[order.findIndex((c) => c.id === id) - 1];
     const edit = () => {
       delete list.cues[id];
-      for (const other of Object.values(list.cues))
+      for (const other of Object.values(list.cues)) {
         if (other.reach && "cue" in other.reach && other.reach.cue === id)
           other.reach = before ? { cue: before.id } : null;
+        if (other.then === id) delete other.then;
+      }
     };
     if (keepLooks) keepingLooks(world, list, [], edit, { number, touched });
     else edit();

@@ -8,7 +8,18 @@ import { fail } from "../show/refusal";
 import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
 import { EntrySchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
-import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, newCue, roundCueNumber, snapshot } from "./cueDraft";
+import {
+  cueIn,
+  cueLabel,
+  keepingAs,
+  listIn,
+  LOOKS,
+  looksText,
+  listNumberedOrNew,
+  newCue,
+  roundCueNumber,
+  snapshot,
+} from "./cueDraft";
 import { storeEntries } from "./effects";
 import { settleReaches } from "./reach";
 import { cueText, exact, quote } from "../show/lineText";
@@ -28,7 +39,8 @@ export const recordCue = defineIntent({
     times: timesGiven.optional(),
     trigger: TriggerSchema.optional(),
     onto: z.enum(["merge", "overwrite"]).optional(),
-    cueOnly: z.boolean().optional(),
+    /** What later cues get; they track unless told. */
+    looks: z.enum(LOOKS).optional(),
     empty: z.boolean().optional(),
     entries: z.record(ParamKeySchema, EntrySchema).optional(),
   },
@@ -59,9 +71,10 @@ export const recordCue = defineIntent({
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
     };
-    if (intent.cueOnly)
-      keepingLooks(world, list, [id], edit, { number, touched: new Set([...Object.keys(held), ...dropped]) });
-    else edit();
+    keepingAs(intent.looks, world, list, id, edit, () => ({
+      number,
+      touched: new Set([...Object.keys(held), ...dropped]),
+    }));
     settleReaches(list);
   },
   says(world, intent) {
@@ -79,15 +92,15 @@ export const recordCue = defineIntent({
         : `merges into ${where}`
       : `records a new ${where}`;
     const times = intent.times ? `, fade ${timesText({ ...(old?.times ?? newTimes()), ...intent.times })} s` : "";
-    return `${how}: ${what}${times}${intent.cueOnly ? "; the next cue keeps its look" : ""}`;
+    return `${how}: ${what}${times}${looksText(intent.looks)}`;
   },
-  lines: (_, { list, cue, name, times, trigger, onto, cueOnly, empty, entries }) => [
+  lines: (_, { list, cue, name, times, trigger, onto, looks, empty, entries }) => [
     [
       `record list ${list} cue ${exact(roundCueNumber(cue))}`,
       name !== undefined && quote(name),
       timesLine(times ?? {}),
       trigger && trigger.kind !== "go" && triggerLine(trigger),
-      cueOnly && "cueonly",
+      looks !== undefined && looks !== "track" && looks,
       onto,
       entries && "from stage",
       empty && "empty",
@@ -100,8 +113,8 @@ export const recordCue = defineIntent({
 /** Writes the held values into a cue where it stores that parameter; with `all`, the rest as well. */
 export const updateCue = defineIntent({
   kind: "updateCue",
-  fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), cueOnly: z.boolean() },
-  apply(world, { list: listId, cue: id, all, cueOnly }) {
+  fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), looks: z.enum(LOOKS).optional() },
+  apply(world, { list: listId, cue: id, all, looks }) {
     const cue = cueIn(world, listId, id);
     const held: Readonly<Record<ParamKey, Entry>> = recordable(world);
     if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
@@ -114,16 +127,15 @@ export const updateCue = defineIntent({
       });
       storeEntries(plainShow(world), listIn(world, listId), cue, Object.fromEntries(timed), snapshot);
     };
-    if (cueOnly) keepingLooks(world, listIn(world, listId), [id], edit, { number: cue.number, touched: keys });
-    else edit();
+    keepingAs(looks, world, listIn(world, listId), id, edit, () => ({ number: cue.number, touched: keys }));
   },
-  says(world, { list, cue, all, cueOnly }) {
+  says(world, { list, cue, all, looks }) {
     const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
     const n = Object.keys(recordable(world)).filter((key) => all || stored[key]).length;
-    return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${cueOnly ? "; the next cue keeps its look" : ""}`;
+    return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${looksText(looks)}`;
   },
-  lines: (world, { list, cue, all, cueOnly }) => [
-    `update ${cueText(world, list, cue)}${all ? " all" : ""}${cueOnly ? " cueonly" : ""}`,
+  lines: (world, { list, cue, all, looks }) => [
+    `update ${cueText(world, list, cue)}${all ? " all" : ""}${looks && looks !== "track" ? ` ${looks}` : ""}`,
   ],
 });
 

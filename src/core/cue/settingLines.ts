@@ -1,11 +1,11 @@
 /** Settings of cues and lists as the command language writes them, after `set list N cue N` and `set list N`. */
 import { FAMILY_WORDS, type Family } from "../fixture/attribute";
-import { exact, onOff, quote } from "../show/lineText";
-import type { Cue, CueList, CueTimes, Reach, Trigger } from "../show/schema";
+import { exact, onOff, quote, selText } from "../show/lineText";
+import type { Bend, Cue, CueList, CueTimes, Reach, Show, Trigger } from "../show/schema";
 import { cuesOf } from "../show/world";
 import type { Timing } from "../show/value";
 
-type Times = Partial<Omit<CueTimes, "families">>;
+type Times = Partial<Omit<CueTimes, "families" | "curve">>;
 
 /** Cue times: "fade 4 delay 1", or each way where the two differ. */
 export function timesLine({ up, down, delayUp, delayDown }: Times): string {
@@ -37,11 +37,20 @@ function reachLine(reach: Reach | null, list: CueList | undefined, cue: string):
 
 interface CueChange extends Partial<Pick<Cue, "name" | "note" | "trigger" | "reach" | "fresh" | "assert">> {
   times?: Times;
+  curve?: "linear" | Bend | undefined;
+  then?: string | null | undefined;
+  runs?: string | undefined;
+  meant?: readonly string[] | undefined;
+  blackMoves?: { on: boolean | null; fixtures?: readonly string[] | undefined } | undefined;
+  ready?: boolean | null | undefined;
   family?: { name: Family } & Timing;
 }
 
+const onOffList = (on: boolean | null): string => (on === null ? "list" : onOff(on));
+
 /** One line each. @param list the one the cue is of. */
-export function settingLines(change: CueChange, list: CueList | undefined, cue: string): string[] {
+export function settingLines(change: CueChange, show: Show, list: CueList | undefined, cue: string): string[] {
+  const { curve, then, runs, meant, blackMoves, ready } = change;
   const { name, note, times = {}, trigger, reach, fresh, assert, family } = change;
   const { up, down, delayUp, delayDown } = times;
   const own = [family?.delay, family?.fade].map((t, k) => t !== undefined && `${k ? "fade" : "delay"} ${exact(t)}`);
@@ -56,13 +65,20 @@ export function settingLines(change: CueChange, list: CueList | undefined, cue: 
     reach !== undefined && reachLine(reach, list, cue),
     fresh !== undefined && `fresh ${onOff(fresh)}`,
     assert !== undefined && `assert ${onOff(assert)}`,
+    curve && `curve ${curve}`,
+    then !== undefined && (then === null ? "then on" : `then cue ${exact(list?.cues[then]?.number ?? 0)}`),
+    runs !== undefined && `runs ${quote(runs)}`,
+    meant && `meant ${meant.length === 0 ? "none" : selText(show, meant)}`,
+    blackMoves &&
+      `blackmoves ${onOffList(blackMoves.on)}${blackMoves.fixtures ? ` ${selText(show, blackMoves.fixtures)}` : ""}`,
+    ready !== undefined && `ready ${onOffList(ready)}`,
     family && [familyWord(family.name), ...own].filter(Boolean).join(" "),
   ].filter((line): line is string => typeof line === "string" && line !== "");
 }
 
 /** One line each. */
 export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cues" | "effect">>): string[] {
-  const { fadeIn } = change;
+  const { fadeIn, blackMoves, blackTime, ready } = change;
   const { name, kind, htp, letGo, bowOut, resume, wrapDrop, priority, backTime, releaseTime, end } = change;
   return [
     name !== undefined && `name ${quote(name)}`,
@@ -77,5 +93,8 @@ export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cue
     backTime !== undefined && `backtime ${exact(backTime)}`,
     releaseTime !== undefined && `releasetime ${exact(releaseTime)}`,
     end !== undefined && `end ${end}`,
+    blackMoves !== undefined && `blackmoves ${onOff(blackMoves)}`,
+    blackTime !== undefined && `blacktime ${exact(blackTime)}`,
+    ready !== undefined && `ready ${onOff(ready)}`,
   ].filter((line): line is string => typeof line === "string");
 }

@@ -1,6 +1,6 @@
 /** How long a cue takes, and which of its times a move uses (SEMANTICS 5). */
 import { attributeInfo } from "../fixture/attribute";
-import type { CueTimes } from "../show/schema";
+import type { Bend, CueTimes } from "../show/schema";
 import type { Timing } from "../show/value";
 
 export const DEFAULT_FADE = 3;
@@ -17,6 +17,8 @@ export const newTimes = (fade = DEFAULT_FADE): CueTimes => ({
 export interface MoveTime {
   delay: number;
   fade: number;
+  /** How its progress is bent; linear where there is none. */
+  curve?: Bend | undefined;
 }
 
 /**
@@ -30,6 +32,7 @@ export function moveTime(times: CueTimes, attribute: string, falling: boolean, o
   return {
     delay: own?.delay ?? ofFamily?.delay ?? (down ? times.delayDown : times.delayUp),
     fade: own?.fade ?? ofFamily?.fade ?? (down ? times.down : times.up),
+    curve: family === "Intensity" ? times.curve : undefined,
   };
 }
 

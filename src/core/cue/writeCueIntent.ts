@@ -9,10 +9,8 @@ import { cueText, exact, selText, unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { EntrySchema, isRelease, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
-import { cueIn, cueLabel, keepingLooks, listIn, snapshot } from "./cueDraft";
+import { cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
 import { storeEntries } from "./effects";
-
-export const LOOKS = ["cueonly", "keeplooks", "track"] as const;
 
 /** Stores entries in a cue, or takes stored ones out; own timing stays unless another is given. */
 export const writeCue = defineIntent({
@@ -39,23 +37,15 @@ export const writeCue = defineIntent({
       });
       storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot);
     };
-    if (looks === "track") edit();
-    else if (looks === "keeplooks") keepingLooks(world, list, [id], edit);
-    else keepingLooks(world, list, [id], edit, { number: cue.number, touched: keys });
+    keepingAs(looks, world, list, id, edit, () => ({ number: cue.number, touched: keys }));
   },
   says: (world, { list, cue, values, unset, looks }) =>
-    [
-      `${cueLabel(world, list, cue)}: ${[
-        Object.keys(values).length > 0 && `sets ${several(Object.keys(values).length, "value")}`,
-        unset.length > 0 && `takes ${several(unset.length, "value")} out, so that what tracks in shows`,
-      ]
-        .filter(Boolean)
-        .join(", ")}`,
-      looks === "cueonly" && "the next cue keeps its look",
-      looks === "keeplooks" && "later looks stay",
+    `${cueLabel(world, list, cue)}: ${[
+      Object.keys(values).length > 0 && `sets ${several(Object.keys(values).length, "value")}`,
+      unset.length > 0 && `takes ${several(unset.length, "value")} out, so that what tracks in shows`,
     ]
       .filter(Boolean)
-      .join("; "),
+      .join(", ")}${looksText(looks)}`,
   lines(world, { list, cue, values, unset, looks }) {
     const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
     const end = looks === "track" ? "" : ` ${looks}`;

@@ -1,19 +1,20 @@
 /** Playing events, done (SEMANTICS 5, 6 and 9). */
-import { refuse, type Refusal } from "../show/refusal";
+import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
 import type { StageTime } from "../units/units";
 import { changeClock, listTimeAt } from "./clock";
 import { control } from "./control";
-import { carryOut, flash, showLevel } from "./deeds";
+import { carryOut, flash } from "./deeds";
 import { advance } from "./due";
 import type { PlayEvent } from "./events";
+import type { Answer } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
 import { noSuchCue } from "./kinds/words";
 import { resync, resyncHeld, tap } from "./cycles";
 import { release } from "./leave";
 import { setTime } from "./player";
+import { goTo, setGrand } from "./ramps";
 import { placeOfCue, type ListRun } from "./run";
-import { touch, type Stage } from "./stage";
 import type { Player } from "./state";
 
 /**
@@ -30,13 +31,10 @@ export function play(player: Player, event: PlayEvent, at: StageTime): Refusal |
 
 function act(player: Player, event: PlayEvent): Refusal | undefined {
   const { stage } = player;
-  if (event.kind === "grand") {
-    stage.grand = event.value / 100;
-    return touchScaled(stage);
-  }
+  if (event.kind === "grand") return void goTo(player, null, event.value, event.over);
   if (event.kind === "blackout") {
     stage.blackout = event.on;
-    return touchScaled(stage);
+    return void setGrand(player, stage.grand * 100);
   }
   if (event.kind === "release" && event.list === null) {
     for (const run of player.runs.values()) {
@@ -59,7 +57,7 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
   const kind = kindOf(list);
   switch (event.kind) {
     case "go":
-      return carryOut(player, run, kind.go(list, run, event.cue));
+      return carryOut(player, run, takingTime(kind.go(list, run, event.cue), event.over));
     case "next":
       if (placeOfCue(list, event.cue) < 0) return noSuchCue(list);
       run.next = event.cue;
@@ -74,8 +72,7 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
     case "release":
       return void release(player, run);
     case "level":
-      run.level = event.value;
-      return void showLevel(player, list, run);
+      return void goTo(player, run.id, event.value, event.over);
     case "flash":
       return flash(player, list, run, event.on);
     case "effectRate":
@@ -95,6 +92,9 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
   }
 }
 
-function touchScaled(stage: Stage): undefined {
-  for (let p = 0; p < stage.rig.size; p++) if (stage.rig.scaled[p]) touch(stage, p);
+/** An answer that takes so many seconds in place of its own times. */
+function takingTime(answer: Answer, over: number | undefined): Answer {
+  if (over === undefined || answer === undefined || isRefusal(answer)) return answer;
+  if (answer.do === "arrive") return { ...answer, fade: over };
+  return answer.do === "release" ? { ...answer, time: over } : answer;
 }

@@ -7,7 +7,8 @@ import type { Cue, CueList } from "../show/schema";
 import type { ListTime, Sequence } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
-import { isEffect, layerOf, setWeight, steady } from "./layers";
+import { isEffect, layerOf, setWeight, steady, type Fade } from "./layers";
+import { BEND_CODES } from "./progress";
 import type { Rig } from "./rig";
 import { touch, weightOf, type Stage } from "./stage";
 
@@ -76,6 +77,13 @@ export const timeOf = (arrival: Arrival, cue: Cue, attribute: string, falling: b
     ? { delay: 0, fade: arrival.fade }
     : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
 
+/** The timing of a fade by a move's times. */
+export const fadeOf = ({ delay, curve }: MoveTime, fade: number): Pick<Fade, "delay" | "fade" | "bend"> => ({
+  delay,
+  fade,
+  ...(curve ? { bend: BEND_CODES[curve] } : {}),
+});
+
 /**
  * Takes the weight of every layer a list has on a parameter from where it is to nothing; what has none yet is gone at once.
  * @param what its values, or its effects; or all it gives, what is on its way out already included: so does a release.
@@ -95,7 +103,7 @@ export function fadeAway(
       continue;
     const from = weightOf(stage, layer);
     if (isEffect(layers.role[layer]!)) layers.ownAt[layer] = 0;
-    setWeight(layers, layer, from > 0 ? { from, to: 0, at, delay: time.delay, fade: time.fade } : steady(0));
+    setWeight(layers, layer, from > 0 ? { from, to: 0, at, ...fadeOf(time, time.fade) } : steady(0));
   }
   touch(stage, param);
 }

@@ -8,6 +8,7 @@ import { stageTimeAt } from "./clock";
 import { carryOut } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { setTime } from "./player";
+import { firstEnd, moveRamps } from "./ramps";
 import type { ListRun } from "./run";
 import type { Player } from "./state";
 
@@ -40,12 +41,20 @@ export function advance(player: Player, to: StageTime): boolean {
   finish(player);
   for (;;) {
     findFirst(player);
+    const ramp = firstEnd(player);
+    if (ramp <= to + SAME_TIME && ramp <= firstAt + SAME_TIME) {
+      setTime(player, stageTime(Math.max(ramp, player.now)));
+      moveRamps(player);
+      happened = true;
+      continue;
+    }
     const run = firstRun;
     if (!run || firstAt > to + SAME_TIME) break;
     const list = player.world.show.lists[run.id]!;
     const kind = kindOf(list);
     const exact = kind.due(list, run);
     setTime(player, stageTime(Math.max(firstAt, player.now)));
+    moveRamps(player);
     player.stage.listNow[run.slot] = exact;
     carryOut(player, run, kind.happen(list, run), exact);
     happened = true;
@@ -53,5 +62,6 @@ export function advance(player: Player, to: StageTime): boolean {
     if (player.unfinished) return true;
   }
   setTime(player, stageTime(Math.max(to, player.now)));
+  moveRamps(player);
   return happened;
 }

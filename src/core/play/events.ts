@@ -6,17 +6,19 @@ import { cueText, exact, listText, onOff, selText } from "../show/lineText";
 import type { World } from "../show/world";
 
 const list = IdSchema;
+/** Seconds in place of its own times. */
+const over = z.number().min(0).max(86_400).optional();
 const percent = z.number().min(0).max(100);
 
 export const PlayEventSchema = z.discriminatedUnion("kind", [
-  z.object({ kind: z.literal("go"), list, cue: IdSchema.optional() }),
+  z.object({ kind: z.literal("go"), list, cue: IdSchema.optional(), over }),
   z.object({ kind: z.literal("next"), list, cue: IdSchema }),
   z.object({ kind: z.literal("back"), list }),
   z.object({ kind: z.literal("pause"), list }),
   z.object({ kind: z.literal("release"), list: list.nullable() }),
   z.object({ kind: z.literal("assert"), list }),
   z.object({ kind: z.literal("flash"), list, on: z.boolean() }),
-  z.object({ kind: z.literal("level"), list, value: percent }),
+  z.object({ kind: z.literal("level"), list, value: percent, over }),
   z.object({ kind: z.literal("rate"), list, value: z.number().min(0).max(1000) }),
   z.object({ kind: z.literal("effectRate"), list, value: z.number().min(0).max(1000) }),
   z.object({ kind: z.literal("resync"), list: list.nullable() }),
@@ -26,10 +28,13 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
     fixtures: z.array(FixtureIdSchema).min(1).max(20_000),
     does: z.enum(ACTIONS),
   }),
-  z.object({ kind: z.literal("grand"), value: percent }),
+  z.object({ kind: z.literal("grand"), value: percent, over }),
   z.object({ kind: z.literal("blackout"), on: z.boolean() }),
 ]);
 export type PlayEvent = z.infer<typeof PlayEventSchema>;
+
+const overText = (seconds: number | undefined): string => (seconds === undefined ? "" : ` over ${seconds} s`);
+const overLine = (seconds: number | undefined): string => (seconds === undefined ? "" : ` over ${exact(seconds)}`);
 
 /** What an event would do, in plain words. */
 export function sayEvent({ show }: World, event: PlayEvent): string {
@@ -43,9 +48,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
   };
   switch (event.kind) {
     case "go":
-      return event.cue
-        ? `goes to ${cue(event.list, event.cue)} of ${name(event.list)}`
-        : `goes to the next cue of ${name(event.list)}`;
+      return `goes to ${event.cue ? cue(event.list, event.cue) : "the next cue"} of ${name(event.list)}${overText(event.over)}`;
     case "next":
       return `the next go of ${name(event.list)} goes to ${cue(event.list, event.cue)}`;
     case "back":
@@ -59,7 +62,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "flash":
       return event.on ? `shows ${name(event.list)} at full while held` : `ends the flash of ${name(event.list)}`;
     case "level":
-      return `sets ${name(event.list)} to ${event.value} %`;
+      return `sets ${name(event.list)} to ${event.value} %${overText(event.over)}`;
     case "rate":
       return `runs ${name(event.list)} at ${event.value} % of its times`;
     case "effectRate":
@@ -73,7 +76,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "control":
       return `${event.does} for ${event.fixtures.length} ${event.fixtures.length === 1 ? "fixture" : "fixtures"}: the type's own control action, for the time it needs`;
     case "grand":
-      return `sets the grand master to ${event.value} %`;
+      return `sets the grand master to ${event.value} %${overText(event.over)}`;
     case "blackout":
       return event.on ? "takes all intensity out (blackout)" : "ends the blackout";
   }
@@ -83,7 +86,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
 export function eventLine(world: World, event: PlayEvent): string {
   switch (event.kind) {
     case "go":
-      return `go ${event.cue ? cueText(world, event.list, event.cue) : listText(world, event.list)}`;
+      return `go ${event.cue ? cueText(world, event.list, event.cue) : listText(world, event.list)}${overLine(event.over)}`;
     case "next":
       return `next ${cueText(world, event.list, event.cue)}`;
     case "release":
@@ -91,8 +94,9 @@ export function eventLine(world: World, event: PlayEvent): string {
     case "flash":
       return `flash ${listText(world, event.list)} ${onOff(event.on)}`;
     case "level":
+      return `level ${listText(world, event.list)} at ${exact(event.value)}${overLine(event.over)}`;
     case "rate":
-      return `${event.kind} ${listText(world, event.list)} at ${exact(event.value)}`;
+      return `rate ${listText(world, event.list)} at ${exact(event.value)}`;
     case "effectRate":
       return `effectrate ${listText(world, event.list)} at ${exact(event.value)}`;
     case "resync":
@@ -102,7 +106,7 @@ export function eventLine(world: World, event: PlayEvent): string {
     case "control":
       return `${selText(world.show, event.fixtures)} ${event.does}`;
     case "grand":
-      return `grand at ${exact(event.value)}`;
+      return `grand at ${exact(event.value)}${overLine(event.over)}`;
     case "blackout":
       return `blackout ${onOff(event.on)}`;
     case "back":

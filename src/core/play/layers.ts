@@ -14,6 +14,8 @@ export interface Fade {
   at: number;
   delay: number;
   fade: number;
+  /** How its progress is bent: one of `BEND_CODES`, linear where there is none. */
+  bend?: number;
 }
 
 /** Over since ever. */
@@ -68,6 +70,9 @@ export type Layers = Record<Field, Float64Array> & {
   role: Uint8Array;
   /** 1 where the list's level scales it. */
   scaled: Uint8Array;
+  /** How its own move and its weight are bent. */
+  ownBend: Uint8Array;
+  weightBend: Uint8Array;
   /** The count in the id of the cue whose entry it is. */
   cue: Int32Array;
   free: number;
@@ -87,6 +92,8 @@ export function createLayers(params: number, capacity = Math.max(64, Math.min(pa
     toFn: new Uint8Array(capacity),
     role: new Uint8Array(capacity),
     scaled: new Uint8Array(capacity),
+    ownBend: new Uint8Array(capacity),
+    weightBend: new Uint8Array(capacity),
     cue: new Int32Array(capacity),
     free: -1,
     used: 0,
@@ -99,7 +106,8 @@ export function createLayers(params: number, capacity = Math.max(64, Math.min(pa
 function grow(layers: Layers): void {
   for (const field of FIELDS) layers[field] = grown(layers[field]);
   for (const field of ["next", "list", "priority", "param", "cue"] as const) layers[field] = grown(layers[field]);
-  for (const field of ["fromFn", "toFn", "role", "scaled"] as const) layers[field] = grown(layers[field]);
+  for (const field of ["fromFn", "toFn", "role", "scaled", "ownBend", "weightBend"] as const)
+    layers[field] = grown(layers[field]);
 }
 
 /** Cue ids are a letter and a count; layers keep the count. */
@@ -151,6 +159,7 @@ export function setOwn(layers: Layers, at: number, own: Fade): void {
   layers.ownAt[at] = own.at;
   layers.ownDelay[at] = own.delay;
   layers.ownFade[at] = own.fade;
+  layers.ownBend[at] = own.bend ?? 0;
   layers.ownEnd[at] = own.at + own.delay + own.fade - SAME_TIME;
 }
 
@@ -161,6 +170,7 @@ export function setWeight(layers: Layers, at: number, weight: Fade): void {
   layers.weightAt[at] = weight.at;
   layers.weightDelay[at] = weight.delay;
   layers.weightFade[at] = weight.fade;
+  layers.weightBend[at] = weight.bend ?? 0;
   layers.weightEnd[at] = weight.at + weight.delay + weight.fade - SAME_TIME;
 }
 
@@ -246,5 +256,6 @@ export function readFade(layers: Layers, at: number, which: "own" | "weight"): F
     at: layers[`${which}At`][at]!,
     delay: layers[`${which}Delay`][at]!,
     fade: layers[`${which}Fade`][at]!,
+    ...(layers[`${which}Bend`][at]! > 0 ? { bend: layers[`${which}Bend`][at]! } : {}),
   };
 }

@@ -20,7 +20,7 @@ import {
   type Layers,
   type NewLayer,
 } from "./layers";
-import { fadeAway, isScaledIn, roleOf, timeOf, type Arrival } from "./arrival";
+import { fadeAway, fadeOf, isScaledIn, roleOf, timeOf, type Arrival } from "./arrival";
 import { playingOf } from "./playing";
 import { hasStage, keepPlaying, weightOf, type Stage } from "./stage";
 
@@ -60,7 +60,7 @@ export function moveEffect(
     if (target!.hushed !== hushed) {
       const time = target!.hushed ? away() : timeOf(arrival, cue, attribute, false);
       const from = weightOf(stage, layer);
-      setWeight(layers, layer, { from, to: target!.hushed ? 0 : 1, at, delay: time.delay, fade: time.fade });
+      setWeight(layers, layer, { from, to: target!.hushed ? 0 : 1, at, ...fadeOf(time, time.fade) });
       layers.ownAt[layer] = target!.hushed ? 1 : 0;
       took = time.delay + time.fade;
     }
@@ -87,7 +87,7 @@ export function moveEffect(
         role: effectRole(roleOf(list, rig, param)),
         scaled: isScaledIn(list, trackingOf(list, arrival.show), rig, param, arrival.to, arrival.carriedTo),
         own: { from: stage.effectNow[slot]!, to: keepPlaying(stage, made), at: 0, delay: 0, fade: 0 },
-        weight: { from: 0, to: 1, at, delay: time.delay, fade },
+        weight: { from: 0, to: 1, at, ...fadeOf(time, fade) },
       });
       return Math.max(took, time.delay + fade);
     }
@@ -100,7 +100,7 @@ export function moveEffect(
       addLayer(layers, {
         ...layerAs(layers, layer),
         stamp,
-        weight: { from: 0, to: 1, at, delay: time.delay, fade: mixes[made.fn] ? time.fade : 0 },
+        weight: { from: 0, to: 1, at, ...fadeOf(time, mixes[made.fn] ? time.fade : 0) },
       });
       took = Math.max(took, time.delay + time.fade);
     }

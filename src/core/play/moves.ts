@@ -5,7 +5,7 @@ import { resolveEntry } from "../program/resolve";
 import type { ParamKey } from "../show/ids";
 import type { Cue } from "../show/schema";
 import { cuesOf } from "../show/world";
-import { fadeAway, isScaledIn, rescaleCells, roleOf, timeOf, type Arrival } from "./arrival";
+import { fadeAway, fadeOf, isScaledIn, rescaleCells, roleOf, timeOf, type Arrival } from "./arrival";
 import {
   addLayer,
   countOf,
@@ -160,7 +160,7 @@ function moveTo(
     const time = timeOf(arrival, cue, attribute, resolved.value * level < now.value, target);
     const fade = mixes && now.fn === resolved.fn ? time.fade : 0;
     removeOthers(stage, param, arrival.slot, held);
-    setOwn(layers, held, { from, to: resolved.value, at: arrival.at, delay: time.delay, fade });
+    setOwn(layers, held, { from, to: resolved.value, at: arrival.at, ...fadeOf(time, fade) });
     setWeight(layers, held, steady(1));
     layers.fromFn[held] = now.fn;
     layers.toFn[held] = resolved.fn;
@@ -174,7 +174,7 @@ function moveTo(
   const below = role === LATEST ? belowPriority(stage, param, priority) : { value: 0, fn: resolved.fn };
   const time = timeOf(arrival, cue, attribute, resolved.value * level < below.value, target);
   const fade = mixes && below.fn === resolved.fn ? time.fade : 0;
-  const grows = { from: 0, at: arrival.at, delay: time.delay, fade };
+  const grows = { from: 0, at: arrival.at, ...fadeOf(time, fade) };
   addLayer(layers, {
     param,
     list: arrival.slot,

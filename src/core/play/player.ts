@@ -36,6 +36,7 @@ export function createPlayer(given: World, now: StageTime = stageTime(0)): Playe
     runs: new Map(),
     silent: [],
     order: [],
+    ramps: [],
     now,
     sequence: sequence(0),
     generation: 1,
@@ -103,8 +104,9 @@ export function setClocks(player: Player, now: StageTime): void {
 }
 
 /** Whether anything is on its way. */
-export const isMoving = ({ stage }: Player): boolean =>
+export const isMoving = ({ stage, ramps }: Player): boolean =>
   stage.activeCount > 0 ||
+  ramps.length > 0 ||
   stage.glides.groups.some((g) => g.count > 0) ||
   stacksMove(stage.stacks) ||
   swingsMove(stage.swings);

@@ -9,6 +9,13 @@ export function progress(now: number, at: number, delay: number, fade: number): 
   return into >= fade - SAME_TIME ? 1 : into / fade;
 }
 
+/** How a progress is bent, by the codes that layers keep: linear, smooth, early, late (SEMANTICS 5). */
+export const BEND_CODES = { linear: 0, smooth: 1, early: 2, late: 3 } as const;
+
+/** @param p progress 0..1. @param code one of `BEND_CODES`. */
+export const bend = (p: number, code: number): number =>
+  code === 0 ? p : code === 1 ? p * p * (3 - 2 * p) : code === 2 ? 1 - (1 - p) * (1 - p) : p * p;
+
 /** Whether a fade is over at `now`. */
 export const isOver = (now: number, at: number, delay: number, fade: number): boolean =>
   now >= at + delay + fade - SAME_TIME;

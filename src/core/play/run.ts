@@ -69,6 +69,12 @@ export function placeOfCue(list: CueList, cue: string | null): number {
   return known.get(cue) ?? -1;
 }
 
+/** The place a cue says its next go leads to, -1 where it says nothing. */
+export function toldPlace(list: CueList, place: number): number {
+  const then = cuesOf(list)[place]?.then;
+  return then === undefined ? -1 : placeOfCue(list, then);
+}
+
 /** The place a go would lead to, -1 where it would do nothing. */
 export function nextPlace(list: CueList, run: ListRun): number {
   const cues = cuesOf(list);
@@ -79,6 +85,8 @@ export function nextPlace(list: CueList, run: ListRun): number {
   }
   const here = placeOfCue(list, run.cue);
   if (here < 0) return list.resume ? Math.max(0, placeOfCue(list, run.left)) : 0;
+  const told = toldPlace(list, here);
+  if (told >= 0) return told;
   if (here + 1 < cues.length) return here + 1;
   return list.end === "wrap" ? 0 : -1;
 }

@@ -3,7 +3,7 @@ import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
 import { IdSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
 import type { Entry } from "../show/value";
-import { listTime, sequence } from "../units/units";
+import { listTime, sequence, stageTime } from "../units/units";
 import { finish } from "./arrive";
 import { refresh } from "./edit";
 import { heldCycles, PLAYS } from "./heldEffects";
@@ -16,7 +16,14 @@ import { putLayer, readLayer } from "./silent";
 import { keepPlaying, touchAll } from "./stage";
 
 const finite = z.number().finite();
-const FadeSchema = z.object({ from: finite, to: finite, at: finite, delay: finite, fade: finite });
+const FadeSchema = z.object({
+  from: finite,
+  to: finite,
+  at: finite,
+  delay: finite,
+  fade: finite,
+  bend: z.number().int().min(0).max(3).optional(),
+});
 
 export const SavedPlaySchema = z.object({
   now: finite,
@@ -45,6 +52,10 @@ export const SavedPlaySchema = z.object({
       paused: z.boolean(),
     }),
   ),
+  /** Levels on their way to a value. */
+  ramps: z
+    .array(z.object({ list: IdSchema.nullable(), from: finite, to: finite, at: finite, seconds: finite.min(0) }))
+    .default([]),
   /** How far held effects are in their cycles. */
   held: z.array(z.object({ key: ParamKeySchema, cycles: finite })).default([]),
   layers: z.array(
@@ -97,6 +108,7 @@ export function savePlay(player: Player): SavedPlay {
       rate: run.clock.rate,
       paused: run.clock.paused,
     })),
+    ramps: player.ramps.map((r) => ({ ...r })),
     held: rig.keys.flatMap((key, p) =>
       stage.heldEffects.way[p] === PLAYS ? [{ key, cycles: heldCycles(stage.heldEffects, p, player.now) }] : [],
     ),
@@ -140,6 +152,9 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     player.stage.listNow[made.slot] = run.time;
     player.stage.effectNow[made.slot] = run.effectTime ?? run.time;
   }
+  player.ramps = saved.ramps
+    .filter((r) => r.list === null || player.runs.has(r.list))
+    .map((r) => ({ ...r, at: stageTime(r.at) }));
   syncRuns(player);
   loadLimits(player);
   for (const layer of saved.layers) {

@@ -2,7 +2,7 @@
 import { SAME_TIME } from "../units/units";
 import { createGlides, endGlide, type Glides } from "./glides";
 import type { Rig } from "./rig";
-import { progress } from "./progress";
+import { bend, progress } from "./progress";
 import { createStacks, endStack, type Stacks } from "./stacks";
 import {
   EFFECT,
@@ -259,7 +259,9 @@ function layOne(stage: Stage, at: number, share: number): void {
   const weight = share * weightOf(stage, at);
   if (weight <= 0) return;
   const own =
-    now >= layers.ownEnd[at]! ? 1 : progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!);
+    now >= layers.ownEnd[at]!
+      ? 1
+      : bend(progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!), layers.ownBend[at]!);
   let value = own >= 1 ? layers.ownTo[at]! : layers.ownFrom[at]! + (layers.ownTo[at]! - layers.ownFrom[at]!) * own;
   const fn = own >= 1 ? layers.toFn[at]! : layers.fromFn[at]!;
   if (layers.scaled[at] === 1) value *= stage.listLevel[list]!;
@@ -323,7 +325,7 @@ export function ownValue(stage: Stage, at: number): number {
   return (
     layers.ownFrom[at]! +
     (layers.ownTo[at]! - layers.ownFrom[at]!) *
-      progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!)
+      bend(progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!), layers.ownBend[at]!)
   );
 }
 
@@ -335,7 +337,7 @@ export function weightOf(stage: Stage, at: number): number {
   return (
     layers.weightFrom[at]! +
     (layers.weightTo[at]! - layers.weightFrom[at]!) *
-      progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!)
+      bend(progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!), layers.weightBend[at]!)
   );
 }
 
@@ -459,7 +461,14 @@ export const mayLieFlat = ({ held, heldEffects, highlight, park, action, rig }: 
 export function mayRunFlat(stage: Stage, param: number): boolean {
   const { layers } = stage;
   for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
-    if (layers.role[at] !== LATEST || layers.fromFn[at] !== 0 || layers.toFn[at] !== 0) return false;
+    if (
+      layers.role[at] !== LATEST ||
+      layers.fromFn[at] !== 0 ||
+      layers.toFn[at] !== 0 ||
+      layers.ownBend[at] !== 0 ||
+      layers.weightBend[at] !== 0
+    )
+      return false;
   return mayLieFlat(stage, param);
 }
 

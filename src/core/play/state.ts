@@ -3,6 +3,7 @@ import type { World } from "../show/world";
 import type { ListTime, Sequence, StageTime } from "../units/units";
 import type { Layers } from "./layers";
 import type { Bytes } from "./output";
+import type { Ramp } from "./ramps";
 import type { Rig } from "./rig";
 import type { ListRun } from "./run";
 import type { SilentLayer } from "./silent";
@@ -35,6 +36,8 @@ export interface Player {
   silent: SilentLayer[];
   /** The runs by list number. */
   order: ListRun[];
+  /** Levels on their way to a value. */
+  ramps: Ramp[];
   /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */
   inPieces: boolean;
   unfinished: Unfinished | undefined;

@@ -7,7 +7,7 @@ import { isFrom, isStop } from "../show/effectSchema";
 import { heldCycles, PLAYS } from "./heldEffects";
 import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./layers";
 import { playedAt, type Playing } from "./playing";
-import { progress } from "./progress";
+import { bend, progress } from "./progress";
 import { cyclesOf, ownValue, weightOf } from "./stage";
 
 export const WhyStepSchema = z.object({
@@ -102,8 +102,11 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
       level: layers.scaled[at] || role === HIGHEST || role === OVER ? stage.listLevel[layers.list[at]!]! * 100 : 100,
       weight,
       progress: Math.min(
-        progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!),
-        progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!),
+        bend(progress(now, layers.ownAt[at]!, layers.ownDelay[at]!, layers.ownFade[at]!), layers.ownBend[at]!),
+        bend(
+          progress(now, layers.weightAt[at]!, layers.weightDelay[at]!, layers.weightFade[at]!),
+          layers.weightBend[at]!,
+        ),
       ),
       hidden: weight <= 0,
     });

@@ -12,15 +12,15 @@ export interface Migration {
 const isDocument = (value: unknown): value is Document =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
+const eachRecord = (of: unknown, make: (value: Document) => Document): unknown =>
+  isDocument(of) ? Object.fromEntries(Object.entries(of).map(([k, v]) => [k, isDocument(v) ? make(v) : v])) : of;
+
 /** The entries of all cues, changed. */
-const eachEntry = (lists: unknown, change: (entry: Document) => Document): unknown => {
-  const each = (of: unknown, make: (value: Document) => Document) =>
-    isDocument(of) ? Object.fromEntries(Object.entries(of).map(([k, v]) => [k, isDocument(v) ? make(v) : v])) : of;
-  return each(lists, (list) => ({
+const eachEntry = (lists: unknown, change: (entry: Document) => Document): unknown =>
+  eachRecord(lists, (list) => ({
     ...list,
-    cues: each(list.cues, (cue) => ({ ...cue, entries: each(cue.entries, change) })),
+    cues: eachRecord(list.cues, (cue) => ({ ...cue, entries: eachRecord(cue.entries, change) })),
   }));
-};
 
 /** So many turns tell every place in a cycle there was apart. */
 const FINE = 20_000;
@@ -71,6 +71,14 @@ const MIGRATIONS: readonly Migration[] = [
   {
     from: 4,
     run: (document) => ({ effects: {}, waves: {}, ...document, lists: eachEntry(document.lists, voiced) }),
+  },
+  {
+    // Lists move in the dark and are ready. One that did not goes on as it was: its show is played as it was made.
+    from: 5,
+    run: (document) => ({
+      ...document,
+      lists: eachRecord(document.lists, (list) => ({ blackMoves: false, blackTime: 3, ready: false, ...list })),
+    }),
   },
 ];
 

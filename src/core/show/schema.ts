@@ -8,7 +8,7 @@ import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 5;
+export const SHOW_VERSION = 6;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -114,12 +114,17 @@ export const TriggerSchema = z.union([
 ]);
 export type Trigger = z.infer<typeof TriggerSchema>;
 
+/** How the progress of a cue's intensity is bent; linear where none is given. */
+export const BENDS = ["smooth", "early", "late"] as const;
+export type Bend = (typeof BENDS)[number];
+
 export const CueTimesSchema = z.object({
   up: time,
   down: time,
   delayUp: time,
   delayDown: time,
   families: z.partialRecord(z.enum(FAMILIES), TimingSchema),
+  curve: z.enum(BENDS).optional(),
 });
 export type CueTimes = z.infer<typeof CueTimesSchema>;
 
@@ -143,6 +148,17 @@ export const CueSchema = z.object({
   fresh: z.boolean(),
   /** Its go stamps everything in force. */
   assert: z.boolean(),
+  /** The cue the next plain go from here leads to, instead of the one after. */
+  then: id.optional(),
+  /** A line that is run at its go. */
+  runs: z.string().min(1).max(500).optional(),
+  /** Fixtures whose moves in the dark are meant here. */
+  meant: z.array(id).max(20_000).optional(),
+  /** Its own choice of moves in black, for all fixtures and for some. */
+  blackMoves: z.boolean().optional(),
+  blackMovesOf: z.record(id, z.boolean()).optional(),
+  /** Its own choice of being ready. */
+  ready: z.boolean().optional(),
   /** Parameter key to what is stored for it. */
   entries: z.record(ParamKeySchema, EntrySchema),
 });
@@ -169,6 +185,11 @@ export const CueListSchema = z.object({
   releaseTime: time,
   end: z.enum(["stop", "wrap", "release"]),
   wrapDrop: z.boolean(),
+  /** Dark fixtures go beforehand to where they will next be lit, over so many seconds. */
+  blackMoves: z.boolean(),
+  blackTime: time,
+  /** What a go lights up stands where it belongs at once. */
+  ready: z.boolean(),
   /** Of an effect lane: the effect it plays, and how long it takes to come in. */
   effect: id.optional(),
   fadeIn: time.optional(),

@@ -33,6 +33,9 @@ export const newList = (id: string, number: number, name = number === 1 ? "Main"
   releaseTime: 2,
   end: "stop",
   wrapDrop: true,
+  blackMoves: true,
+  blackTime: 3,
+  ready: false,
   cues: {},
 });
 

@@ -3,7 +3,7 @@
 import { Combobox, useCombobox } from "@mantine/core";
 import { useDebouncedValue } from "@mantine/hooks";
 import { IconChevronRight } from "@tabler/icons-react";
-import { useMemo, useState, type KeyboardEvent } from "react";
+import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
@@ -12,6 +12,7 @@ import { useSession, useShow } from "../useSession";
 import { ASK_ID } from "./askInput";
 import { capital } from "../parts/words";
 import { findByName } from "./find";
+import { keeping, useForeseen } from "./foreseen";
 import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
 
@@ -32,7 +33,11 @@ export function AskBar() {
   const world = useShow((s) => s.world);
   const lines = useShow((s) => s.lines);
 
-  const { says, refused, known, ripple } = useForesight(line);
+  const hint = useForeseen((s) => s.hint);
+  const looked = line || (hint ?? "");
+  const found = useForesight(looked);
+  const { says, refused, known, ripple } = found;
+  useEffect(() => useForeseen.setState({ line: looked, found }), [looked, found]);
   const choices = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
     try {
@@ -121,11 +126,13 @@ export function AskBar() {
               spellCheck={false}
             />
           </Combobox.EventsTarget>
-          {line === "" ? (
+          {looked === "" ? (
             <LastLine />
           ) : (
-            <span className={classes.says} data-testid="ask-says" title={says}>
-              {says}
+            <span className={classes.says} data-testid="ask-says" data-hint={line === ""} title={says}>
+              {line === "" && ripple.length > 0
+                ? `${says} · changes ${ripple.length} other ${ripple.length === 1 ? "look" : "looks"}`
+                : says}
             </span>
           )}
         </div>
@@ -182,12 +189,4 @@ function rippleText({ show }: World, ripple: readonly Rippled[]): string {
     return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""} (${n} ${n === 1 ? "fixture" : "fixtures"})`;
   });
   return names.join(", ") + (ripple.length > MOST_CUES ? ` and ${ripple.length - MOST_CUES} more` : "");
-}
-
-/** The line that does the same and keeps later looks; undefined where there is no such. */
-function keeping(line: string): string | undefined {
-  const text = line.trim();
-  if (/^(record .*cue|update .*cue)/i.test(text) && !/cueonly/i.test(text)) return `${text} cueonly`;
-  if (/^(delete|move) .*\btrack$/i.test(text)) return text.replace(/\btrack$/i, "keeplooks");
-  return undefined;
 }

@@ -4,7 +4,7 @@ import { Button, Group, Modal, SegmentedControl, Select, Stack, Table, Text } fr
 import { useMemo, useState } from "react";
 import { attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
 import { BRINGS, copyCue, ELSEWHERE, type Bring, type Elsewhere } from "@/core/cue/copyIntent";
-import { LOOKS } from "@/core/cue/writeCueIntent";
+import { LOOKS } from "@/core/cue/cueDraft";
 import { perform } from "@/core/desk/perform";
 import { EMPTY_HISTORY } from "@/core/show/history";
 import { splitKey } from "@/core/show/ids";

@@ -3,12 +3,18 @@
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import { useState } from "react";
+import { copyCue } from "@/core/cue/copyIntent";
 import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
 import { reachMore } from "@/core/cue/reach";
 import { takeCue, updateCue } from "@/core/cue/recordIntents";
+import { linesOf } from "@/core/desk/lines";
+import type { Intent } from "@/core/show/intent";
 import type { Cue, CueList } from "@/core/show/schema";
+import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
+import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
+import { numberBefore } from "./cueRoom";
 import { CopyDialog } from "./CopyDialog";
 
 /** What can be done with a cue. */
@@ -17,8 +23,14 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
   const [copying, setCopying] = useState(false);
   const number = plain(cue.number, 3);
   const here = { list: list.id, cue: cue.id };
-  const set = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
-    session.act([setCue.of({ ...here, ...change })]);
+  /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
+  const deed = (intent: Intent) => ({
+    ...hinting(() => linesOf(session.store.getState().world, [intent])[0]),
+    onClick: () => (useForeseen.setState({ hint: null }), void session.act([intent])),
+  });
+  const setting = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
+    deed(setCue.of({ ...here, ...change }));
+  const after = numberBefore(cuesOf(list), cuesOf(list).indexOf(cue) + 1);
   return (
     <>
       {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
@@ -32,31 +44,41 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
           <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
           <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
           <Menu.Divider />
-          <Menu.Item onClick={() => session.act([takeCue.of({ ...here, all: false })])}>
-            Take it into the programmer
-          </Menu.Item>
-          <Menu.Item onClick={() => session.act([updateCue.of({ ...here, all: false, cueOnly: false })])}>
-            Update it with what is held
-          </Menu.Item>
+          <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Take it into the programmer</Menu.Item>
+          <Menu.Item {...deed(updateCue.of({ ...here, all: false }))}>Update it with what is held</Menu.Item>
           <Menu.Item onClick={() => setCopying(true)}>Copy to …</Menu.Item>
-          <Menu.Item onClick={() => session.act([blockCue.of(here)])}>Block: store everything in force</Menu.Item>
-          <Menu.Item onClick={() => session.act([unblockCue.of(here)])}>Unblock: drop what would track in</Menu.Item>
-          <Menu.Item onClick={() => set({ fresh: !cue.fresh })}>
+          {after !== undefined && (
+            <Menu.Item
+              {...deed(
+                copyCue.of({
+                  list: list.id,
+                  cue: cue.id,
+                  toList: list.number,
+                  to: after,
+                  bring: "stored",
+                  elsewhere: "keep",
+                  onto: "merge",
+                  looks: "keeplooks",
+                }),
+              )}
+            >
+              Duplicate as cue {plain(after, 3)}
+            </Menu.Item>
+          )}
+          <Menu.Item {...deed(blockCue.of(here))}>Block: store everything in force</Menu.Item>
+          <Menu.Item {...deed(unblockCue.of(here))}>Unblock: drop what would track in</Menu.Item>
+          <Menu.Item {...setting({ fresh: !cue.fresh })}>
             {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
           </Menu.Item>
-          <Menu.Item onClick={() => set({ assert: !cue.assert })}>
+          <Menu.Item {...setting({ assert: !cue.assert })}>
             {cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}
           </Menu.Item>
-          <Menu.Item onClick={() => set({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
+          <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
             {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
           </Menu.Item>
           <Menu.Divider />
-          <Menu.Item onClick={() => session.act([deleteCue.of({ ...here, keepLooks: true })])}>
-            Delete, later looks stay
-          </Menu.Item>
-          <Menu.Item onClick={() => session.act([deleteCue.of({ ...here, keepLooks: false })])}>
-            Delete, let it track
-          </Menu.Item>
+          <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: true }))}>Delete, later looks stay</Menu.Item>
+          <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: false }))}>Delete, let it track</Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </>

@@ -1,39 +1,44 @@
 "use client";
 
+import type { PointerEvent } from "react";
 import { setCue } from "@/core/cue/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
+import { LookPicture } from "../parts/LookPicture";
 import { useSession } from "../useSession";
 import { CueMarks } from "./CueMarks";
 import { CueMenu } from "./CueMenu";
 import classes from "./Cues.module.css";
 
-/** One cue: what is edited where it stands, and what else can be done with it. */
-export function CueRow({
-  list,
-  cue,
-  index,
-  measure,
-  running,
-  shown,
-  longest,
-  onShow,
-}: {
+export const PICTURE = { width: 80, height: 46 };
+
+interface Props {
   list: CueList;
   cue: Cue;
   index: number;
   measure(row: HTMLElement | null): void;
   running: boolean;
   shown: boolean;
+  /** All cues an edit here goes to: this one, or all that are chosen with it. */
+  edited: readonly string[];
   longest: number;
-  onShow(): void;
-}) {
+  /** A dragged cue would go there. */
+  gap: "above" | "below" | undefined;
+  onPress(event: React.MouseEvent): void;
+  /** The hand takes it by its number, to put it elsewhere. */
+  onGrab(event: PointerEvent<HTMLElement>): void;
+}
+
+/** One cue: its picture, what is edited where it stands, and what else can be done with it. */
+export function CueRow({ list, cue, index, measure, running, shown, edited, longest, gap, onPress, onGrab }: Props) {
   const session = useSession();
   const number = plain(cue.number, 3);
-  const here = { list: list.id, cue: cue.id };
-  const set = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
-    session.act([setCue.of({ ...here, ...change })]);
+  type Change = Omit<Parameters<typeof setCue.of>[0], "list" | "cue">;
+  const set = (change: Change, join = false) => {
+    const intents = edited.map((id) => setCue.of({ list: list.id, cue: id, ...change }));
+    session.act(intents, intents.length > 1 ? `sets ${intents.length} cues` : undefined, join);
+  };
   const time = (what: "up" | "down") => (text: string) => {
     const seconds = session.read("seconds", text);
     if (seconds !== undefined) set({ times: { [what]: seconds } });
@@ -42,8 +47,7 @@ export function CueRow({
     value,
     min: 0,
     step: 0.1,
-    onSet: (v: number, first: boolean) =>
-      void session.act([setCue.of({ list: list.id, cue: cue.id, times: { [what]: v } })], undefined, !first),
+    onSet: (v: number, first: boolean) => set({ times: { [what]: v } }, !first),
   });
   const starts =
     cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
@@ -60,10 +64,18 @@ export function CueRow({
       className={classes.row}
       data-running={running}
       data-shown={shown}
-      onClick={onShow}
+      data-gap={gap}
+      data-chosen={edited.length > 1}
+      aria-selected={shown || edited.length > 1}
+      onClick={onPress}
       data-testid={`cue-${number}`}
     >
-      <td className={classes.number}>{number}</td>
+      <td className={classes.number} onPointerDown={onGrab} title="Drag it to another place">
+        {number}
+      </td>
+      <td className={classes.picture}>
+        <LookPicture list={list.id} cue={cue.id} {...PICTURE} label={`Look of cue ${number}`} />
+      </td>
       <td>
         <div className={classes.name}>
           <EditableText

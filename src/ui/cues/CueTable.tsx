@@ -1,51 +1,138 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useMemo, useRef } from "react";
-import type { CueList } from "@/core/show/schema";
-import { cuesOf } from "@/core/show/world";
-import { useShow } from "../useSession";
+import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import { deleteCue, moveCue } from "@/core/cue/intents";
+import { linesOf } from "@/core/desk/lines";
+import type { Cue, CueList } from "@/core/show/schema";
+import { useForeseen } from "../ask/foreseen";
+import { useSession, useShow } from "../useSession";
 import { CueRow } from "./CueRow";
+import { numberBefore } from "./cueRoom";
+import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
 /** The usual height of a row, before it is measured. */
-const ROW = 64;
+const ROW = 60;
+const STILL = 5;
 
-/** The cues of a list: numbers, names, notes and times, edited where they stand. */
-export function CueTable({ list, shown, onShow }: { list: CueList; shown: string | null; onShow(id: string): void }) {
+interface Props {
+  list: CueList;
+  /** Its cues in order. */
+  cues: readonly Cue[];
+  chosen: Chosen;
+  /** Keeps the running cue in sight. */
+  follows: boolean;
+  /** What is looked for; rows that have it are brought into sight one after another. */
+  find: string;
+}
+
+/** The list as a filmstrip: numbers, pictures, names, notes and times, edited where they stand. */
+export function CueTable({ list, cues, chosen, follows, find }: Props) {
+  const session = useSession();
   const running = useShow((s) => s.playing.runs[list.id]?.cue ?? null);
-  const cues = useMemo(() => cuesOf(list), [list]);
   const scroll = useRef<HTMLDivElement>(null);
+  const grab = useRef<{ cue: Cue; y: number; moved: boolean } | null>(null);
+  /** Where a dragged cue would go: before the cue of this place. */
+  const [gap, setGap] = useState<number | null>(null);
   const rows = useVirtualizer({
     count: cues.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     getItemKey: (k) => cues[k]!.id,
-    overscan: 6,
+    overscan: 4,
   });
   const place = cues.findIndex((c) => c.id === running);
-  // A list that is opened shows where it stands; later it stays where the hand has put it.
+  // A list that is opened shows where it stands; later it stays where the hand has put it, unless it follows.
   useEffect(() => {
     if (place >= 0) rows.scrollToIndex(place, { align: "center" });
     else rows.scrollToOffset(0);
   }, [list.id]); // eslint-disable-line react-hooks/exhaustive-deps
-  const longest = Math.max(
-    4,
-    ...cues.map((c) => Math.max(c.times.up + c.times.delayUp, c.times.down + c.times.delayDown)),
-  );
+  useEffect(() => {
+    if (follows && place >= 0) rows.scrollToIndex(place, { align: "center" });
+  }, [follows, place]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    const at = find ? cues.findIndex((c) => matches(c, find)) : -1;
+    if (at < 0) return;
+    rows.scrollToIndex(at, { align: "center" });
+    chosen.choose(cues[at]!.id);
+  }, [find]); // eslint-disable-line react-hooks/exhaustive-deps
   if (cues.length === 0)
     return (
       <p className={classes.empty}>
         No cues in {list.name} yet. Set some values in Build, then press Record or type: record cue 1
       </p>
     );
-  const shownRows = rows.getVirtualItems().map(({ index, start, end }) => ({ index, start, end, cue: cues[index]! }));
+  const longest = Math.max(
+    4,
+    ...cues.map((c) => Math.max(c.times.up + c.times.delayUp, c.times.down + c.times.delayDown)),
+  );
+  /** A move that would change something; undefined where the cue would stay, or no number is free. */
+  const moveTo = (cue: Cue, to: number | null) => {
+    const at = cues.indexOf(cue);
+    const number = to === null || to === at || to === at + 1 ? undefined : numberBefore(cues, to);
+    return number === undefined ? undefined : moveCue.of({ list: list.id, cue: cue.id, to: number, keepLooks: true });
+  };
+  const drag = (event: PointerEvent) => {
+    const now = grab.current;
+    if (!now || (!now.moved && Math.abs(event.clientY - now.y) < STILL)) return;
+    now.moved = true;
+    const over = (document.elementFromPoint(event.clientX, event.clientY) as HTMLElement | null)?.closest<HTMLElement>(
+      "tr[data-index]",
+    );
+    if (!over) return;
+    const box = over.getBoundingClientRect();
+    const to = Number(over.dataset.index) + (event.clientY > box.top + box.height / 2 ? 1 : 0);
+    if (to === gap) return;
+    setGap(to);
+    const intent = moveTo(now.cue, to);
+    useForeseen.setState({ hint: intent ? linesOf(session.store.getState().world, [intent])[0]! : null });
+  };
+  const drop = () => {
+    const now = grab.current;
+    grab.current = null;
+    if (!now?.moved) return;
+    setGap(null);
+    useForeseen.setState({ hint: null });
+    const intent = moveTo(now.cue, gap);
+    if (intent) session.act([intent]);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if ((event.target as HTMLElement).closest("input, [role=menu]")) return;
+    const did = () => {
+      if (chosen.step(event)) {
+        // The row follows the keys once the choice is drawn.
+        requestAnimationFrame(() =>
+          scroll.current?.querySelector('[data-shown="true"]')?.scrollIntoView({ block: "nearest" }),
+        );
+        return true;
+      }
+      if (event.key !== "Delete" || chosen.ids.size === 0) return false;
+      const gone = [...chosen.ids].filter((id) => list.cues[id]);
+      return !session.act(gone.map((cue) => deleteCue.of({ list: list.id, cue, keepLooks: true })));
+    };
+    if (!did()) return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const items = rows.getVirtualItems();
   return (
-    <div className={classes.scroll} ref={scroll}>
+    <div
+      className={classes.scroll}
+      ref={scroll}
+      tabIndex={0}
+      role="region"
+      aria-label={`Filmstrip of ${list.name}: arrows choose a cue, Delete takes it out and keeps later looks`}
+      onKeyDown={onKeyDown}
+      onPointerMove={drag}
+      onPointerUp={drop}
+      onPointerCancel={drop}
+    >
       <table className={classes.table} aria-label={`Cues of ${list.name}`} aria-rowcount={cues.length + 1}>
         <thead>
           <tr>
             <th>Cue</th>
+            <th>Look</th>
             <th>Name and note</th>
             <th>Time, s</th>
             <th>Starts</th>
@@ -54,31 +141,43 @@ export function CueTable({ list, shown, onShow }: { list: CueList; shown: string
           </tr>
         </thead>
         <tbody>
-          <Gap height={shownRows[0]?.start ?? 0} />
-          {shownRows.map(({ index, cue }) => (
-            <CueRow
-              key={cue.id}
-              index={index}
-              measure={rows.measureElement}
-              list={list}
-              cue={cue}
-              running={cue.id === running}
-              shown={cue.id === shown}
-              longest={longest}
-              onShow={() => onShow(cue.id)}
-            />
-          ))}
-          <Gap height={rows.getTotalSize() - (shownRows.at(-1)?.end ?? 0)} />
+          <Gap height={items[0]?.start ?? 0} />
+          {items.map(({ index }) => {
+            const cue = cues[index]!;
+            return (
+              <CueRow
+                key={cue.id}
+                index={index}
+                measure={rows.measureElement}
+                list={list}
+                cue={cue}
+                running={cue.id === running}
+                shown={cue.id === chosen.shown}
+                edited={chosen.ids.has(cue.id) ? [...chosen.ids] : [cue.id]}
+                longest={longest}
+                gap={gap === index ? "above" : gap === index + 1 ? "below" : undefined}
+                onPress={(e) => chosen.press(cue.id, e)}
+                onGrab={(e) => {
+                  if (e.button === 0) grab.current = { cue, y: e.clientY, moved: false };
+                }}
+              />
+            );
+          })}
+          <Gap height={rows.getTotalSize() - (items.at(-1)?.end ?? 0)} />
         </tbody>
       </table>
     </div>
   );
 }
 
+/** Whether a cue has a text in its number, name or note. */
+export const matches = ({ number, name, note }: Cue, text: string): boolean =>
+  `${number}`.startsWith(text.trim()) || `${name}\n${note}`.toLowerCase().includes(text.trim().toLowerCase());
+
 /** The room of the rows that are not drawn. */
 const Gap = ({ height }: { height: number }) =>
   height > 0 ? (
     <tr aria-hidden>
-      <td colSpan={6} style={{ height, padding: 0 }} />
+      <td colSpan={7} style={{ height, padding: 0 }} />
     </tr>
   ) : null;

@@ -1,65 +1,100 @@
 "use client";
 
-import { Button, Group, Tabs } from "@mantine/core";
-import { IconPlus } from "@tabler/icons-react";
-import { useState } from "react";
-import { setList } from "@/core/cue/intents";
+import { ActionIcon, TextInput, Tooltip } from "@mantine/core";
+import { IconArrowBarToDown, IconPlus, IconSearch } from "@tabler/icons-react";
+import { useEffect, useState } from "react";
+import { z } from "@/core/units/zod";
 import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
-import { EditableText } from "../parts/EditableText";
+import { usePrefs } from "../parts/usePrefs";
+import { StagePlan } from "../stage/StagePlan";
 import { useSession, useShow } from "../useSession";
-import { CueTable } from "./CueTable";
+import { CueTable, matches } from "./CueTable";
+import { numberBefore } from "./cueRoom";
+import { ListIndex } from "./ListIndex";
 import { ListOptions } from "./ListOptions";
+import { RipplePanel } from "./RipplePanel";
+import { useChosen } from "./useChosen";
 import { ValuesPanel } from "./ValuesPanel";
 import classes from "./Cues.module.css";
 
-/** A cue list, and values through it. */
+/** A cue list as a filmstrip; the stage, what an edit would change, and values through the list. */
 export function CuesPlace() {
   const session = useSession();
   const { show, hands } = useShow((s) => s.world);
   const lists = listsByNumber(show);
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [shown, setShown] = useState<string | null>(null);
-  const list = show.lists[chosen ?? ""] ?? show.lists[hands.armed] ?? lists[0];
+  const [picked, setPicked] = useState<string | null>(null);
+  const [find, setFind] = useState("");
+  const [follows, setFollows] = usePrefs("bold-comet-cues-follow", z.boolean(), false);
+  // While it follows, the armed list is what is seen.
+  const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
+  const cues = list ? cuesOf(list) : [];
+  const chosen = useChosen(cues);
+  useEffect(() => chosen.choose(null), [list?.id]); // eslint-disable-line react-hooks/exhaustive-deps
   if (!list) return null;
+  const found = find.trim() ? cues.filter((c) => matches(c, find)).length : 0;
+  const insert = () => {
+    const at = cues.findIndex((c) => c.id === chosen.shown);
+    const number = numberBefore(cues, at < 0 ? cues.length : at + 1);
+    if (number === undefined) return session.tell("no number is left there: renumber the list first", "refused");
+    session.act([recordCue.of({ list: list.number, cue: number, empty: true })]);
+  };
   return (
     <div className={classes.cues}>
       <section className={classes.left}>
         <header className={classes.head}>
-          <Tabs value={list.id} onChange={setChosen} variant="pills" classNames={{ tab: classes.tab! }}>
-            <Tabs.List>
-              {lists.map((l) => (
-                <Tabs.Tab key={l.id} value={l.id}>
-                  {l.number} {l.name}
-                </Tabs.Tab>
-              ))}
-            </Tabs.List>
-          </Tabs>
-          <Group gap={8} wrap="nowrap">
-            <span className={classes.title}>
-              <EditableText
-                value={list.name}
-                label="Name of the list"
-                onSave={(text) => session.act([setList.of({ list: list.id, change: { name: text } })])}
-              />
+          <ListIndex
+            list={list}
+            onChoose={(id) => {
+              setPicked(id);
+              setFollows(false);
+            }}
+          />
+          <span className={classes.mark}>{cues.length} cues</span>
+          {chosen.ids.size > 1 && (
+            <span className={classes.many} data-testid="many-cues">
+              {chosen.ids.size} chosen: an edit goes to all of them
             </span>
-            <span className={classes.mark}>{cuesOf(list).length} cues</span>
-            <ListOptions list={list} />
-            <Button
-              size="compact-sm"
-              variant="default"
-              leftSection={<IconPlus size={14} />}
-              onClick={() =>
-                session.act([recordCue.of({ list: (lists.at(-1)?.number ?? 0) + 1, cue: 1, empty: true })])
-              }
+          )}
+          <span className={classes.grow} />
+          <TextInput
+            size="xs"
+            w={132}
+            aria-label="Find a cue by number, name or note"
+            placeholder="find a cue"
+            leftSection={<IconSearch size={13} />}
+            rightSection={find.trim() ? <span className="num muted">{found}</span> : null}
+            value={find}
+            onChange={(e) => setFind(e.currentTarget.value)}
+            onKeyDown={(e) => e.key === "Escape" && setFind("")}
+          />
+          <Tooltip label="Follow: the armed list, its running cue kept in sight">
+            <ActionIcon
+              size={28}
+              variant={follows ? "light" : "default"}
+              aria-pressed={follows}
+              aria-label="Follow the running cue"
+              onClick={() => setFollows(!follows)}
             >
-              New list
-            </Button>
-          </Group>
+              <IconArrowBarToDown size={16} />
+            </ActionIcon>
+          </Tooltip>
+          <Tooltip label="An empty cue after the chosen one: everything tracks through it">
+            <ActionIcon size={28} variant="default" aria-label="Insert a cue" onClick={insert}>
+              <IconPlus size={16} />
+            </ActionIcon>
+          </Tooltip>
+          <ListOptions list={list} />
         </header>
-        <CueTable list={list} shown={shown} onShow={setShown} />
+        <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} />
       </section>
-      <ValuesPanel list={list} shown={shown} />
+      <aside className={classes.right}>
+        <div className={classes.stage}>
+          <StagePlan />
+        </div>
+        <RipplePanel />
+        <ValuesPanel list={list} shown={chosen.shown} />
+      </aside>
     </div>
   );
 }

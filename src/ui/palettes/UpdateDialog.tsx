@@ -45,7 +45,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
     if (choice === "leave") return [];
     return row.palette
       ? [updatePalette.of({ palette: row.id, type: choice === "type" })]
-      : [updateCue.of({ list: row.list, cue: row.id, all: false, cueOnly: false })];
+      : [updateCue.of({ list: row.list, cue: row.id, all: false })];
   });
   const change = useMemo(() => {
     if (intents.length === 0) return undefined;

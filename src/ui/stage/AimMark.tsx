@@ -2,7 +2,7 @@
 
 import { isAim } from "@/core/show/value";
 import { useShow } from "../useSession";
-import { toPixels, type View } from "./plan";
+import { toPixels, type View } from "@/picture/plan";
 import classes from "./Stage.module.css";
 
 /** The point the held values aim at, where all of them aim at one. */

@@ -9,7 +9,7 @@ import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
 import { AimMark } from "./AimMark";
 import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
-import { fitView, lampsOf, toMetres, toPixels } from "./plan";
+import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
 import { useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";

@@ -1,7 +1,7 @@
 /** Catches a plan that slips away under the hand while it is zoomed. */
 import fc from "fast-check";
 import { pinched, zoomed } from "./camera";
-import { toMetres } from "./plan";
+import { toMetres } from "@/picture/plan";
 
 const fitted = { scale: 40, ox: 400, oy: 500 };
 const point = fc.record({ x: fc.integer({ min: 0, max: 800 }), y: fc.integer({ min: 0, max: 600 }) });

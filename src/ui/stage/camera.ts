@@ -1,5 +1,5 @@
 /** Where the plan is looked at from: fitted to the window, or moved by hand. */
-import type { View } from "./plan";
+import type { View } from "@/picture/plan";
 
 /** So much nearer or farther than the fitted plan. */
 const NEAREST = 24;

@@ -1,7 +1,7 @@
 /** Painting what is selected: rings, and order numbers where they have room. */
-import { signSize, type Palette } from "./draw";
-import { createRoom } from "./labelRoom";
-import { toPixels, type Lamp, type View } from "./plan";
+import { signSize, type Palette } from "@/picture/draw";
+import { createRoom } from "@/picture/labelRoom";
+import { toPixels, type Lamp, type View } from "@/picture/plan";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
 

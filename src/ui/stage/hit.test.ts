@@ -2,7 +2,7 @@
 import { makeDemo } from "@/core/demo/saltLantern";
 import { compileRig } from "@/core/play/rig";
 import { drawn, inside, lampAt } from "./hit";
-import { fitView, lampsOf, toPixels } from "./plan";
+import { fitView, lampsOf, toPixels } from "@/picture/plan";
 
 const { show } = makeDemo();
 const rig = compileRig(show);

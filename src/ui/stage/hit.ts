@@ -1,5 +1,5 @@
 /** Which lamps a pointer means. */
-import { toPixels, type Lamp, type View } from "./plan";
+import { toPixels, type Lamp, type View } from "@/picture/plan";
 
 /** A drag, from its start to where it is. */
 export interface Box {

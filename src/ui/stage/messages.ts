@@ -2,7 +2,7 @@
 import { z } from "@/core/units/zod";
 import type { Scenic } from "@/core/show/schema";
 import type { Layout } from "@/engine/frame";
-import type { Lamp, View } from "./plan";
+import type { Lamp, View } from "@/picture/plan";
 
 export type ToPainter =
   | { kind: "canvas"; canvas: OffscreenCanvas }

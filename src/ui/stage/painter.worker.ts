@@ -1,12 +1,12 @@
 /** Paints the plan away from the hands: an own worker, on its own animation frames. */
 import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
-import { createBeamField, developBeams, type BeamField } from "./beams";
-import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTrial } from "./draw";
+import { clearBeams, createBeamField, developBeams, type BeamField } from "@/picture/beams";
+import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTrial } from "@/picture/draw";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
-import type { Lamp, View } from "./plan";
-import { clearSprites } from "./sprites";
+import type { Lamp, View } from "@/picture/plan";
+import { clearSprites } from "@/picture/sprites";
 
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
@@ -93,6 +93,7 @@ function paint(): void {
   else if (frame && fits()) {
     const half = wholeHalf(frame);
     const { field, canvas: small, context: c, pixels } = beams!;
+    clearBeams(field);
     castBeams(field, lamps, half, view, share);
     developBeams(field, pixels.data);
     c.putImageData(pixels, 0, 0);

@@ -2,7 +2,7 @@
 
 import { useEffect, useRef, useState, type PointerEvent, type RefObject } from "react";
 import { panned, pinched, zoomed } from "./camera";
-import type { View } from "./plan";
+import type { View } from "@/picture/plan";
 
 interface Point {
   x: number;

@@ -9,7 +9,7 @@ import type { CueTimes, Trigger } from "../../show/schema";
 import type { Entry } from "../../show/value";
 import { cuesOf, fixturesByNumber, listNumbered } from "../../show/world";
 import type { ArgsOf } from "../args";
-import { command, cueOf, intents, listOf, type Command } from "../command";
+import { command, cueOf, fixturesOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 
 const chapter = "Keeping";
@@ -71,7 +71,7 @@ const setting = <const S extends string>(
 export const CUES: Command[] = [
   command({
     chapter,
-    syntax: `record [list <list>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly] [merge | overwrite] [from stage] [empty]`,
+    syntax: `record [list <list>] cue <cueNumber:cue> [<name:text>] ${TIMES} [auto [done] <after:seconds>] [cueonly | keeplooks] [merge | overwrite] [from stage] [empty]`,
     about: "what is held, as a cue; onto one that exists it merges unless told otherwise",
     example: 'record cue 5 "Tide turns" fade 4',
     read(args, context) {
@@ -84,7 +84,7 @@ export const CUES: Command[] = [
           ...(Object.keys(times).length ? { times } : {}),
           ...(args.after === undefined ? {} : { trigger: triggerOf(args.done, args.after) }),
           ...(args.overwrite ? { onto: "overwrite" as const } : {}),
-          ...(args.cueonly ? { cueOnly: true } : {}),
+          ...(args.cueonly ? { looks: "cueonly" as const } : args.keeplooks ? { looks: "keeplooks" as const } : {}),
           ...(args.empty ? { empty: true } : {}),
           ...(args.stage ? { entries: stageEntries(context) } : {}),
         }),
@@ -148,6 +148,63 @@ export const CUES: Command[] = [
       return intents(setCue.of({ list, cue, reach: reachMore(context.world.show.lists[list]!, cue, args.more) }));
     },
   }),
+  setting(
+    "curve (linear | smooth | early | late)",
+    "how the progress of its intensity is bent",
+    "curve smooth",
+    (args) => ({ curve: args.smooth ? "smooth" : args.early ? "early" : args.late ? "late" : "linear" }),
+  ),
+  command({
+    chapter,
+    syntax: "set [list <list>] cue <cueNumber:cue> then cue <target:cue>",
+    about: "its next plain go leads there, as a jump",
+    example: "set cue 3 then cue 1",
+    read(args, context) {
+      const here = inCue(args, context);
+      return intents(setCue.of({ ...here, then: cueOf(context.world.show.lists[here.list]!, args.target).id }));
+    },
+  }),
+  setting("then on", "its next go leads to the cue after it", "then on", () => ({ then: null })),
+  setting("runs <line:text>", "a line that is run at its go; an empty one for none", 'runs "go list 2"', (args) => ({
+    runs: args.line,
+  })),
+  command({
+    chapter,
+    syntax: "set [list <list>] cue <cueNumber:cue> meant <sel>",
+    about: "the moves of these fixtures in the dark are meant: they run by the cue's times",
+    example: "set cue 1 meant 1 thru 3",
+    read: (args, context) => intents(setCue.of({ ...inCue(args, context), meant: fixturesOf(args, context) })),
+  }),
+  setting("meant none", "no move in the dark is meant", "meant none", () => ({ meant: [] })),
+  command({
+    chapter,
+    syntax: "set [list <of:list>] cue <cueNumber:cue> blackmoves (on | off | list) [<sel>]",
+    about: "whether what is dark in it moves beforehand, for all or some fixtures; list = as its list does",
+    example: "set cue 1 blackmoves off 1 thru 3",
+    read: (args, context) =>
+      intents(
+        setCue.of({
+          ...inCue({ list: args.of, cueNumber: args.cueNumber }, context),
+          blackMoves: {
+            on: args.on ? true : args.off ? false : null,
+            ...(args.sel ? { fixtures: fixturesOf(args, context) } : {}),
+          },
+        }),
+      ),
+  }),
+  command({
+    chapter,
+    syntax: "set [list <of:list>] cue <cueNumber:cue> ready (on | off | list)",
+    about: "what it lights up stands where it belongs at once; list = as its list does",
+    example: "set cue 1 ready on",
+    read: (args, context) =>
+      intents(
+        setCue.of({
+          ...inCue({ list: args.of, cueNumber: args.cueNumber }, context),
+          ready: args.on ? true : args.off ? false : null,
+        }),
+      ),
+  }),
   setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),
   setting(
     "<which:family> [delay <familyDelay:seconds>] [fade <familyFade:seconds>]",
@@ -170,11 +227,17 @@ export const CUES: Command[] = [
   }),
   command({
     chapter,
-    syntax: "update [list <list>] cue <cueNumber:cue> [all] [cueonly]",
+    syntax: "update [list <list>] cue <cueNumber:cue> [all] [cueonly | keeplooks]",
     about: "write what is held into a cue where it stores it; all = the rest too",
     example: "update cue 1 all",
     read: (args, context) =>
-      intents(updateCue.of({ ...inCue(args, context), all: args.all === true, cueOnly: args.cueonly === true })),
+      intents(
+        updateCue.of({
+          ...inCue(args, context),
+          all: args.all === true,
+          ...(args.cueonly ? { looks: "cueonly" as const } : args.keeplooks ? { looks: "keeplooks" as const } : {}),
+        }),
+      ),
   }),
   command({
     chapter,

@@ -1,5 +1,6 @@
 /** Cue lists and their settings, in the command language. */
 import { playEffect, renumberCues, setList } from "../../cue/intents";
+import { deleteList, duplicateList } from "../../cue/listIntents";
 import { arm } from "../../program/intents";
 import type { CueList } from "../../show/schema";
 import type { ArgsOf } from "../args";
@@ -23,6 +24,20 @@ const option = <const S extends string>(
 });
 
 export const LISTS: Command[] = [
+  command({
+    chapter,
+    syntax: "delete list <list:list>",
+    about: "a list with all its cues",
+    example: "delete list 2",
+    read: (args, context) => intents(deleteList.of({ list: listOf(args, context).id })),
+  }),
+  command({
+    chapter,
+    syntax: "duplicate list <list:list> as <as:list>",
+    about: "another list like it",
+    example: "duplicate list 1 as 20",
+    read: (args, context) => intents(duplicateList.of({ list: listOf({ list: args.list }, context).id, as: args.as })),
+  }),
   command({
     chapter,
     syntax: "renumber list <list> from <from:cue> step <by:cue>",
@@ -73,6 +88,18 @@ export const LISTS: Command[] = [
   })),
   option("backtime <time:seconds>", "the time of back", "backtime 1", (args) => ({ backTime: args.time })),
   option("releasetime <time:seconds>", "the time of release", "releasetime 0", (args) => ({ releaseTime: args.time })),
+  option(
+    "blackmoves (on | off)",
+    "dark fixtures go beforehand to where they will next be lit",
+    "blackmoves off",
+    (args) => ({ blackMoves: args.on === true }),
+  ),
+  option("blacktime <time:seconds>", "how long a move in black takes", "blacktime 2", (args) => ({
+    blackTime: args.time,
+  })),
+  option("ready (on | off)", "what a go lights up stands where it belongs at once", "ready on", (args) => ({
+    ready: args.on === true,
+  })),
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({
     end: args.wrap ? "wrap" : args.release ? "release" : "stop",
   })),

@@ -5,11 +5,13 @@ import { cueOf, events, fixturesOf, itemsOf, listOf, command, type Command } fro
 
 const chapter = "Playing";
 
+const over = ({ time }: { time?: number | undefined }) => (time === undefined ? {} : { over: time });
+
 export const PLAYING: Command[] = [
   command({
     chapter,
-    syntax: "go [list <list>] [cue <cueNumber:cue>]",
-    about: "the next cue, or the one named, by its times",
+    syntax: "go [list <list>] [cue <cueNumber:cue>] [over <time:seconds>]",
+    about: "the next cue, or the one named, by its times; over = all of it in so many seconds",
     example: "go list 1 cue 1",
     read(args, context) {
       const list = listOf(args, context);
@@ -17,8 +19,17 @@ export const PLAYING: Command[] = [
         kind: "go",
         list: list.id,
         ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber).id }),
+        ...over(args),
       });
     },
+  }),
+  command({
+    chapter,
+    syntax: "go list <lists>",
+    about: "the next cue of several lists at once",
+    example: "go list 1 + 3",
+    read: (args, context) =>
+      events(...args.lists.map((list) => ({ kind: "go" as const, list: listOf({ list }, context).id }))),
   }),
   command({
     chapter,
@@ -74,10 +85,11 @@ export const PLAYING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "level [list <list>] at <amount:percent>",
-    about: "scales the list's intensity",
+    syntax: "level [list <list>] at <amount:percent> [over <time:seconds>]",
+    about: "scales the list's intensity; over = in so many seconds",
     example: "level list 1 at 60",
-    read: (args, context) => events({ kind: "level", list: listOf(args, context).id, value: args.amount }),
+    read: (args, context) =>
+      events({ kind: "level", list: listOf(args, context).id, value: args.amount, ...over(args) }),
   }),
   command({
     chapter,
@@ -135,10 +147,10 @@ export const PLAYING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "grand at <amount:percent>",
-    about: "the grand master",
+    syntax: "grand at <amount:percent> [over <time:seconds>]",
+    about: "the grand master; over = in so many seconds",
     example: "grand at 80",
-    read: (args) => events({ kind: "grand", value: args.amount }),
+    read: (args) => events({ kind: "grand", value: args.amount, ...over(args) }),
   }),
   command({
     chapter,

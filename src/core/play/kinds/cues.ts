@@ -3,16 +3,18 @@ import type { CueList } from "../../show/schema";
 import { cuesOf } from "../../show/world";
 import { listTime, SAME_TIME, type ListTime } from "../../units/units";
 import { HIGHEST, LATEST } from "../layers";
-import { nextPlace, placeOfCue, type ListRun } from "../run";
+import { nextPlace, placeOfCue, toldPlace, type ListRun } from "../run";
 import type { Kind } from "./kind";
 import { noCues, noSuchCue, nothingToFlash, notRunning } from "./words";
 
 /** A list that would come round by itself in less than this, seconds, stops before it does: it would run for ever at one instant. */
 const SHORTEST_ROUND = 0.01;
 
-/** Whether going to a place is what would come anyway: its moves are then those of a plain go. */
+/** Whether going to a place is what would come anyway: its moves are then those of a plain go. Where a cue leads on by itself it is a jump. */
 const comesAnyway = (list: CueList, run: ListRun, place: number): boolean =>
-  placeOfCue(list, run.cue) >= 0 && place === nextPlace(list, { ...run, next: null });
+  placeOfCue(list, run.cue) >= 0 &&
+  toldPlace(list, placeOfCue(list, run.cue)) < 0 &&
+  place === nextPlace(list, { ...run, next: null });
 
 export const cueList: Kind = {
   firstLevel: 100,

@@ -98,14 +98,13 @@ export interface View {
   oy: number;
 }
 
-/** The view that fits all lamps, with room around them for signs and numbers. */
-export function fitView(lamps: readonly { x: number; y: number }[], width: number, height: number): View {
+/** The view that fits all lamps, with room around them for signs and numbers. @param margin pixels. */
+export function fitView(lamps: readonly { x: number; y: number }[], width: number, height: number, margin = 42): View {
   const xs = lamps.map((l) => l.x);
   const ys = lamps.map((l) => l.y);
   const [left, right, front, back] = lamps.length
     ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
     : [-6, 6, -1, 8];
-  const margin = 42;
   const scale = Math.max(
     4,
     Math.min((width - 2 * margin) / Math.max(right - left, 4), (height - 2 * margin) / Math.max(back - front, 4), 90),

@@ -1,6 +1,6 @@
 /** Catches a lamp painted in another colour or brightness than it gives. */
 import { newDesk, runLine } from "@/core/desk/desk";
-import type { Half } from "@/engine/frame";
+import type { Lit } from "./lit";
 import { aim, aimOf, light, lightOf } from "./light";
 import { lampsOf } from "./plan";
 
@@ -9,7 +9,7 @@ function look(...lines: string[]) {
   const desk = newDesk();
   for (const line of lines) expect(runLine(desk, line)).toBeUndefined();
   const { stage, rig } = desk.player;
-  const half = { value: stage.value, raw: stage.raw, fn: stage.fn } as unknown as Half;
+  const half = { value: stage.value, raw: stage.raw, fn: stage.fn } as unknown as Lit;
   const lamp = lampsOf(desk.world.show, rig.index)[0]!;
   lightOf(lamp, lamp.sources[0]!, half);
   if (lamp.pan >= 0) aimOf(lamp, half);

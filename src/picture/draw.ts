@@ -1,7 +1,7 @@
 /** Painting the plan: room, beams, lamps, selection. */
 import type { Scenic } from "@/core/show/schema";
-import type { Half } from "@/engine/frame";
-import { addBeam, clearBeams, type Beam, type BeamField } from "./beams";
+import type { Lit } from "./lit";
+import { addBeam, type Beam, type BeamField } from "./beams";
 import { aim, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
 import { createRoom } from "./labelRoom";
@@ -44,6 +44,19 @@ export function drawRoom(
   height: number,
   palette: Palette,
 ): void {
+  drawFloor(c, scenery, view, width, height, palette);
+  drawNumbers(c, lamps, view, width, height, palette);
+}
+
+/** The floor with its metres, trusses and set pieces. */
+export function drawFloor(
+  c: Ctx,
+  scenery: readonly Scenic[],
+  view: View,
+  width: number,
+  height: number,
+  palette: Palette,
+): void {
   c.fillStyle = palette.room;
   c.fillRect(0, 0, width, height);
   c.strokeStyle = palette.line;
@@ -63,6 +76,16 @@ export function drawRoom(
     }
   c.stroke();
   drawScenery(c, scenery, view, palette);
+}
+
+function drawNumbers(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  view: View,
+  width: number,
+  height: number,
+  palette: Palette,
+): void {
   c.fillStyle = palette.number;
   c.font = "10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
@@ -148,16 +171,22 @@ function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, num
 
 const beam: Beam = { x: 0, y: 0, tx: 0, ty: 0, pool: 0, r: 0, g: 0, b: 0 };
 
-/** The light of all movers' beams. @param share pixels of the field for one of the plan. */
-export function castBeams(field: BeamField, lamps: readonly Lamp[], half: Half, view: View, share: number): void {
-  clearBeams(field);
+/** Adds the light of all movers' beams. @param share pixels of the field for one of the plan. @param part 0..1 of their light. */
+export function castBeams(
+  field: BeamField,
+  lamps: readonly Lamp[],
+  half: Lit,
+  view: View,
+  share: number,
+  part = 1,
+): void {
   const scale = view.scale * share;
   for (const lamp of lamps) {
     if (lamp.pan < 0 || lamp.tilt < 0) continue;
     lightOf(lamp, lamp.sources[0]!, half);
     if (light.level <= 0.004) continue;
     aimOf(lamp, half);
-    const strength = (0.2 + 0.85 * light.level) / 255;
+    const strength = ((0.2 + 0.85 * light.level) * part) / 255;
     beam.x = view.ox * share + lamp.x * scale;
     beam.y = view.oy * share - lamp.y * scale;
     beam.tx = view.ox * share + aim.x * scale;
@@ -174,7 +203,7 @@ export function castBeams(field: BeamField, lamps: readonly Lamp[], half: Half, 
 export const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
 /** The signs of all lamps with their glow. */
-export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View, palette: Palette): void {
+export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Lit, view: View, palette: Palette): void {
   const size = signSize(view);
   // Whole pixels and no filtering: each lamp is a plain copy.
   c.imageSmoothingEnabled = false;
@@ -195,7 +224,7 @@ export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Half, view: View
   }
 }
 
-function drawBar(c: Ctx, lamp: Lamp, half: Half, view: View, palette: Palette): void {
+function drawBar(c: Ctx, lamp: Lamp, half: Lit, view: View, palette: Palette): void {
   const cell = Math.max(2.5, view.scale * 0.1);
   const tall = Math.max(6, view.scale * 0.26);
   for (const source of lamp.sources) {

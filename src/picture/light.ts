@@ -1,6 +1,6 @@
 /** What a lamp looks like now: its colour and how bright, from the shared frame. */
 import { FILTER_LOGS, SOURCE_BANDS } from "@/core/colour/filter";
-import type { Half } from "@/engine/frame";
+import type { Lit } from "./lit";
 import type { Lamp, Source } from "./plan";
 import { screenRgb } from "./screen";
 
@@ -23,7 +23,7 @@ const toSrgb = (v: number): number => Math.round(255 * Math.min(1, Math.max(0, v
 /** An incandescent source, in linear sRGB. */
 const WARM: [number, number, number] = [1, 0.8, 0.52];
 
-export function lightOf(lamp: Lamp, source: Source, half: Half): void {
+export function lightOf(lamp: Lamp, source: Source, half: Lit): void {
   const value = half.value;
   let level = source.dimmer >= 0 ? value[source.dimmer]! / 100 : 1;
   if (lamp.dimmer >= 0) level *= value[lamp.dimmer]! / 100;
@@ -84,7 +84,7 @@ export const aim = { x: 0, y: 0, spread: 0 };
 const REACH = 9;
 
 /** The beam of core/patch/room, written out so that a frame allocates nothing; it ends on the floor or at its reach. */
-export function aimOf(lamp: Lamp, half: Half): void {
+export function aimOf(lamp: Lamp, half: Lit): void {
   const rad = Math.PI / 180;
   const pan = half.value[lamp.pan]! * rad;
   const tilt = half.value[lamp.tilt]! * rad;

@@ -1,0 +1,107 @@
+/** Pictures of looks, painted one at a time for whoever sees them; the same look is painted once. */
+import { fillLook, placesOf, type LookFrame, type SeenEffect } from "@/core/play/lookFrame";
+import type { Show } from "@/core/show/schema";
+import { cuesOf } from "@/core/show/world";
+import { lampsOf } from "@/picture/plan";
+import { paintLook, type Room } from "@/picture/lookPicture";
+import type { FromLooks, ToLooks } from "./looksMessages";
+
+type Asked = Extract<ToLooks, { kind: "picture" }>;
+
+const MOST = 400;
+
+const rooms = new WeakMap<
+  Show["fixtures"],
+  { types: Show["types"]; scenery: Show["scenery"]; room: Room; number: number }
+>();
+let counted = 0;
+
+function roomOf(show: Show): { room: Room; number: number } {
+  const held = rooms.get(show.fixtures);
+  if (held && held.types === show.types && held.scenery === show.scenery) return held;
+  const room = { lamps: lampsOf(show, placesOf(show).index), scenery: Object.values(show.scenery) };
+  const made = { types: show.types, scenery: show.scenery, room, number: ++counted };
+  rooms.set(show.fixtures, made);
+  return made;
+}
+
+/** A text that two looks share only where they are the same picture: FNV-1a over their bits, in two halves. */
+function contentOf({ value, fn }: LookFrame, effects: readonly SeenEffect[], about: string): string {
+  let [a, b] = [0x811c9dc5, 0x1b873593];
+  const take = (word: number) => {
+    a = Math.imul(a ^ word, 0x01000193);
+    b = Math.imul(b ^ (word + 0x9e3779b9), 0x85ebca6b);
+  };
+  for (const word of new Uint32Array(value.buffer, value.byteOffset, value.length * 2)) take(word);
+  for (const word of fn) take(word);
+  const bits = new Float64Array(1);
+  const words = new Uint32Array(bits.buffer);
+  for (const { at, after } of effects)
+    for (const cycles of [0.2, 0.45, 0.7]) {
+      bits[0] = after(cycles).value;
+      take(at);
+      take(words[0]!);
+      take(words[1]!);
+    }
+  return `${about} ${(a >>> 0).toString(36)} ${(b >>> 0).toString(36)}`;
+}
+
+/** @param showOf the show a picture is of: now, or as a line would make it. */
+export function pictures(
+  showOf: (asked: Asked) => Show | undefined,
+  say: (message: FromLooks, hand: Transferable[]) => void,
+) {
+  const waiting = new Map<number, Asked>();
+  const kept = new Map<string, ImageBitmap>();
+  let frame: LookFrame = { value: new Float64Array(0), fn: new Uint8Array(0) };
+  let busy = false;
+
+  function paint(asked: Asked): void {
+    const { id, width, height, daylight } = asked;
+    const show = showOf(asked);
+    const list = show?.lists[asked.list];
+    const place = list ? cuesOf(list).findIndex((c) => c.id === asked.cue) : -1;
+    if (!show || !list || place < 0) return say({ kind: "pictured", id, content: "", bitmap: null }, []);
+    const { room, number } = roomOf(show);
+    const size = placesOf(show).specs.length;
+    if (frame.value.length !== size) frame = { value: new Float64Array(size), fn: new Uint8Array(size) };
+    const effects = fillLook(show, list, place, frame);
+    const content = contentOf(frame, effects, `${number} ${width} ${height} ${daylight}`);
+    if (content === asked.have) return say({ kind: "pictured", id, content, bitmap: null }, []);
+    let picture = kept.get(content);
+    if (picture) kept.delete(content);
+    else picture = paintLook(room, frame, effects, width, height, daylight);
+    kept.set(content, picture);
+    const [oldest] = kept;
+    if (kept.size > MOST && oldest) {
+      oldest[1].close();
+      kept.delete(oldest[0]);
+    }
+    const copy = new OffscreenCanvas(width, height);
+    copy.getContext("2d", { alpha: false })!.drawImage(picture, 0, 0);
+    const bitmap = copy.transferToImageBitmap();
+    say({ kind: "pictured", id, content, bitmap }, [bitmap]);
+  }
+
+  /** One picture a turn, so that lines are answered in between. */
+  function next(): void {
+    const [first] = waiting;
+    if (!first) return void (busy = false);
+    waiting.delete(first[0]);
+    setTimeout(next, 0);
+    try {
+      paint(first[1]);
+    } catch {
+      say({ kind: "pictured", id: first[0], content: "", bitmap: null }, []);
+    }
+  }
+  return {
+    ask(asked: Asked): void {
+      waiting.set(asked.id, asked);
+      if (busy) return;
+      busy = true;
+      setTimeout(next, 0);
+    },
+    forget: (id: number): void => void waiting.delete(id),
+  };
+}

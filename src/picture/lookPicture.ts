@@ -1,0 +1,92 @@
+/** The small picture of a look: painted large as the plan is, then made small, so that it reads as the same light. */
+import type { LookFrame, SeenEffect } from "@/core/play/lookFrame";
+import type { Scenic } from "@/core/show/schema";
+import { castBeams, DARK, DAYLIGHT, drawFloor, drawLamps } from "./draw";
+import { clearBeams, createBeamField, developBeams, type BeamField } from "./beams";
+import { clearSprites } from "./sprites";
+import { fitView, type Lamp } from "./plan";
+
+/** So much larger it is painted than it is shown. */
+const OVER = 3;
+/** Instants of a cycle over which moving beams are spread: what an effect sweeps is seen. */
+const INSTANTS = 6;
+
+type Ctx = OffscreenCanvasRenderingContext2D;
+
+interface Desk {
+  large: OffscreenCanvas;
+  c: Ctx;
+  field: BeamField;
+  small: OffscreenCanvas;
+  light: Ctx;
+  pixels: ImageData;
+}
+
+const desks = new Map<string, Desk>();
+let daylit = false;
+
+function deskOf(width: number, height: number): Desk {
+  const name = `${width} ${height}`;
+  const known = desks.get(name);
+  if (known) return known;
+  if (desks.size > 6) desks.clear();
+  const [w, h] = [Math.ceil((width * OVER) / 2), Math.ceil((height * OVER) / 2)];
+  const large = new OffscreenCanvas(width * OVER, height * OVER);
+  const small = new OffscreenCanvas(w, h);
+  const light = small.getContext("2d", { willReadFrequently: true })!;
+  const made: Desk = {
+    large,
+    c: large.getContext("2d", { alpha: false })!,
+    field: createBeamField(w, h),
+    small,
+    light,
+    pixels: light.createImageData(w, h),
+  };
+  desks.set(name, made);
+  return made;
+}
+
+export interface Room {
+  lamps: readonly Lamp[];
+  scenery: readonly Scenic[];
+}
+
+/**
+ * Paints a look. @param width,height pixels of the picture. @param effects of the frame, which is left as it was.
+ */
+export function paintLook(
+  { lamps, scenery }: Room,
+  frame: LookFrame,
+  effects: readonly SeenEffect[],
+  width: number,
+  height: number,
+  daylight: boolean,
+): ImageBitmap {
+  if (daylight !== daylit) clearSprites();
+  daylit = daylight;
+  const { large, c, field, small, light, pixels } = deskOf(width, height);
+  const palette = daylight ? DAYLIGHT : DARK;
+  const view = fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], large.width, large.height, 8 * OVER);
+  drawFloor(c, scenery, view, large.width, large.height, palette);
+  const moving = new Set(lamps.flatMap((l) => [l.pan, l.tilt, ...l.sources.map((s) => s.dimmer)]));
+  const swept = effects.filter((e) => moving.has(e.at));
+  const instants = swept.length > 0 ? INSTANTS : 1;
+  clearBeams(field);
+  for (let k = 0; k < instants; k++) {
+    for (const { at, after } of swept) ({ value: frame.value[at], fn: frame.fn[at] } = after(k / instants));
+    castBeams(field, lamps, frame, view, 1 / 2, 1 / instants);
+  }
+  for (const { at, after } of swept) ({ value: frame.value[at], fn: frame.fn[at] } = after(0));
+  developBeams(field, pixels.data);
+  light.putImageData(pixels, 0, 0);
+  c.globalCompositeOperation = "lighter";
+  c.imageSmoothingEnabled = true;
+  c.drawImage(small, 0, 0, large.width, large.height);
+  c.globalCompositeOperation = "source-over";
+  drawLamps(c, lamps, frame, view, palette);
+  const made = new OffscreenCanvas(width, height);
+  const out = made.getContext("2d", { alpha: false })!;
+  out.imageSmoothingQuality = "high";
+  out.drawImage(large, 0, 0, width, height);
+  return made.transferToImageBitmap();
+}

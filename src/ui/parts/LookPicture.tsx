@@ -1,0 +1,65 @@
+"use client";
+
+import { useComputedColorScheme } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+import { useSession, useShow } from "../useSession";
+import classes from "./parts.module.css";
+
+interface Props {
+  list: string;
+  cue: string;
+  width: number;
+  height: number;
+  /** As the line that is foreseen would make it; a new value asks again. */
+  then?: unknown;
+  label: string;
+}
+
+/** Edits that follow each other closely are painted once. */
+const SETTLED_MS = 60;
+
+/** The small picture of a cue's look, painted beside the hands. */
+export function LookPicture({ list, cue, width, height, then, label }: Props) {
+  const session = useSession();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const content = useRef("");
+  const daylight = useComputedColorScheme("dark") === "light";
+  const cues = useShow((s) => s.world.show.lists[list]?.cues);
+  const { palettes, effects, waves, fixtures, types, scenery } = useShow((s) => s.world.show);
+  const [none, setNone] = useState(false);
+  useEffect(() => {
+    let cancel: (() => void) | undefined;
+    const ask = () => {
+      cancel = session.picture(
+        {
+          list,
+          cue,
+          width: Math.round(width * devicePixelRatio),
+          height: Math.round(height * devicePixelRatio),
+          daylight,
+          have: content.current,
+          then: then !== undefined,
+        },
+        (got, bitmap) => {
+          setNone(got === "");
+          if (got === "") content.current = "";
+          if (!bitmap || !canvas.current) return bitmap?.close();
+          content.current = got;
+          canvas.current.width = bitmap.width;
+          canvas.current.height = bitmap.height;
+          canvas.current.getContext("bitmaprenderer")!.transferFromImageBitmap(bitmap);
+        },
+      );
+    };
+    const timer = setTimeout(ask, content.current === "" ? 0 : SETTLED_MS);
+    return () => {
+      clearTimeout(timer);
+      cancel?.();
+    };
+  }, [session, list, cue, cues, width, height, then, daylight, palettes, effects, waves, fixtures, types, scenery]);
+  return (
+    <span className={classes.look} style={{ width, height }} role="img" aria-label={label} data-none={none}>
+      <canvas ref={canvas} data-testid="look" style={{ width, height }} />
+    </span>
+  );
+}
