@@ -30,6 +30,8 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
     width: z.number().int().min(1).max(4096),
     height: z.number().int().min(1).max(4096),
     daylight: z.boolean(),
+    /** Fixtures that are ringed. */
+    marks: z.array(z.string()).max(20_000).optional(),
     /** The content of the picture that is there already. */
     have: z.string(),
   }),

@@ -57,7 +57,7 @@ export function pictures(
   let busy = false;
 
   function paint(asked: Asked): void {
-    const { id, width, height, daylight } = asked;
+    const { id, width, height, daylight, marks } = asked;
     const show = showOf(asked);
     const list = show?.lists[asked.list];
     const place = list ? cuesOf(list).findIndex((c) => c.id === asked.cue) : -1;
@@ -66,11 +66,11 @@ export function pictures(
     const size = placesOf(show).specs.length;
     if (frame.value.length !== size) frame = { value: new Float64Array(size), fn: new Uint8Array(size) };
     const effects = fillLook(show, list, place, frame);
-    const content = contentOf(frame, effects, `${number} ${width} ${height} ${daylight}`);
+    const content = contentOf(frame, effects, `${number} ${width} ${height} ${daylight} ${marks?.join() ?? ""}`);
     if (content === asked.have) return say({ kind: "pictured", id, content, bitmap: null }, []);
     let picture = kept.get(content);
     if (picture) kept.delete(content);
-    else picture = paintLook(room, frame, effects, width, height, daylight);
+    else picture = paintLook(room, frame, effects, { width, height, daylight, marks });
     kept.set(content, picture);
     const [oldest] = kept;
     if (kept.size > MOST && oldest) {

@@ -1,15 +1,19 @@
 /** The small picture of a look: painted large as the plan is, then made small, so that it reads as the same light. */
 import type { LookFrame, SeenEffect } from "@/core/play/lookFrame";
 import type { Scenic } from "@/core/show/schema";
-import { castBeams, DARK, DAYLIGHT, drawFloor, drawLamps } from "./draw";
+import { castBeams, DARK, DAYLIGHT, drawFloor, drawLamps, signSize } from "./draw";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "./beams";
 import { clearSprites } from "./sprites";
-import { fitView, type Lamp } from "./plan";
+import { fitView, toPixels, type Lamp, type View } from "./plan";
 
 /** So much larger it is painted than it is shown. */
 const OVER = 3;
 /** Instants of a cycle over which moving beams are spread: what an effect sweeps is seen. */
 const INSTANTS = 6;
+
+/** Room around the outermost lamps, pixels as shown. */
+const MARGIN = 6;
+const RING = "#ffd27d";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
 
@@ -51,22 +55,32 @@ export interface Room {
   scenery: readonly Scenic[];
 }
 
-/**
- * Paints a look. @param width,height pixels of the picture. @param effects of the frame, which is left as it was.
- */
+export interface Wanted {
+  /** Pixels of the picture. */
+  width: number;
+  height: number;
+  daylight: boolean;
+  /** Fixtures that are ringed. */
+  marks?: readonly string[] | undefined;
+}
+
+/** Paints a look. @param effects of the frame, which is left as it was. */
 export function paintLook(
   { lamps, scenery }: Room,
   frame: LookFrame,
   effects: readonly SeenEffect[],
-  width: number,
-  height: number,
-  daylight: boolean,
+  { width, height, daylight, marks }: Wanted,
 ): ImageBitmap {
   if (daylight !== daylit) clearSprites();
   daylit = daylight;
   const { large, c, field, small, light, pixels } = deskOf(width, height);
   const palette = daylight ? DAYLIGHT : DARK;
-  const view = fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], large.width, large.height, 8 * OVER);
+  const view = fitView(
+    lamps.length > 0 ? lamps : scenery.flatMap((s) => [s.from, s.to]),
+    large.width,
+    large.height,
+    MARGIN * OVER,
+  );
   drawFloor(c, scenery, view, large.width, large.height, palette);
   const moving = new Set(lamps.flatMap((l) => [l.pan, l.tilt, ...l.sources.map((s) => s.dimmer)]));
   const swept = effects.filter((e) => moving.has(e.at));
@@ -84,9 +98,22 @@ export function paintLook(
   c.drawImage(small, 0, 0, large.width, large.height);
   c.globalCompositeOperation = "source-over";
   drawLamps(c, lamps, frame, view, palette);
+  if (marks) ringLamps(c, lamps, new Set(marks), view);
   const made = new OffscreenCanvas(width, height);
   const out = made.getContext("2d", { alpha: false })!;
   out.imageSmoothingQuality = "high";
   out.drawImage(large, 0, 0, width, height);
   return made.transferToImageBitmap();
+}
+
+function ringLamps(c: Ctx, lamps: readonly Lamp[], marks: ReadonlySet<string>, view: View): void {
+  c.strokeStyle = RING;
+  c.lineWidth = OVER;
+  for (const lamp of lamps) {
+    if (!marks.has(lamp.id)) continue;
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    c.beginPath();
+    c.arc(x, y, signSize(view) + 1.5 * OVER, 0, 2 * Math.PI);
+    c.stroke();
+  }
 }

@@ -4,17 +4,6 @@ import { showLevel } from "./deeds";
 import { touch } from "./stage";
 import type { Player } from "./state";
 
-export interface Ramp {
-  /** The list whose level moves; null for the grand master. */
-  list: string | null;
-  /** Percent. */
-  from: number;
-  to: number;
-  /** Stage time it began at, and how long it takes, seconds. */
-  at: StageTime;
-  seconds: number;
-}
-
 /** As little as a level can be without being out: it has left 0. */
 const HARDLY = 1e-9;
 

@@ -3,7 +3,6 @@ import type { World } from "../show/world";
 import type { ListTime, Sequence, StageTime } from "../units/units";
 import type { Layers } from "./layers";
 import type { Bytes } from "./output";
-import type { Ramp } from "./ramps";
 import type { Rig } from "./rig";
 import type { ListRun } from "./run";
 import type { SilentLayer } from "./silent";
@@ -19,6 +18,18 @@ export interface Unfinished {
   listAt: ListTime;
   /** Whether it settles when the cue is complete. */
   completes: boolean;
+}
+
+/** A level, or the grand master, on its way to a value. */
+export interface Ramp {
+  /** The list whose level moves; null for the grand master. */
+  list: string | null;
+  /** Percent. */
+  from: number;
+  to: number;
+  /** Stage time it began at, and how long it takes, seconds. */
+  at: StageTime;
+  seconds: number;
 }
 
 export interface Player {

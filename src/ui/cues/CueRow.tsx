@@ -11,7 +11,7 @@ import { CueMarks } from "./CueMarks";
 import { CueMenu } from "./CueMenu";
 import classes from "./Cues.module.css";
 
-export const PICTURE = { width: 80, height: 46 };
+export const PICTURE = { width: 76, height: 56 };
 
 interface Props {
   list: CueList;

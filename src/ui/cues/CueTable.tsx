@@ -13,7 +13,7 @@ import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
 /** The usual height of a row, before it is measured. */
-const ROW = 60;
+const ROW = 66;
 const STILL = 5;
 
 interface Props {

@@ -12,6 +12,8 @@ interface Props {
   height: number;
   /** As the line that is foreseen would make it; a new value asks again. */
   then?: unknown;
+  /** Fixtures that are ringed. */
+  marks?: readonly string[];
   label: string;
 }
 
@@ -19,7 +21,7 @@ interface Props {
 const SETTLED_MS = 60;
 
 /** The small picture of a cue's look, painted beside the hands. */
-export function LookPicture({ list, cue, width, height, then, label }: Props) {
+export function LookPicture({ list, cue, width, height, then, marks, label }: Props) {
   const session = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const content = useRef("");
@@ -39,6 +41,7 @@ export function LookPicture({ list, cue, width, height, then, label }: Props) {
           daylight,
           have: content.current,
           then: then !== undefined,
+          ...(marks ? { marks: [...marks] } : {}),
         },
         (got, bitmap) => {
           setNone(got === "");
@@ -56,7 +59,23 @@ export function LookPicture({ list, cue, width, height, then, label }: Props) {
       clearTimeout(timer);
       cancel?.();
     };
-  }, [session, list, cue, cues, width, height, then, daylight, palettes, effects, waves, fixtures, types, scenery]);
+  }, [
+    session,
+    list,
+    cue,
+    cues,
+    width,
+    height,
+    then,
+    marks,
+    daylight,
+    palettes,
+    effects,
+    waves,
+    fixtures,
+    types,
+    scenery,
+  ]);
   return (
     <span className={classes.look} style={{ width, height }} role="img" aria-label={label} data-none={none}>
       <canvas ref={canvas} data-testid="look" style={{ width, height }} />
