@@ -16,6 +16,7 @@ import { deletePalette, orderPalettes, replacePalette } from "./palette/goneInte
 import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
 import { writeCue } from "./cue/writeCueIntent";
+import { clean } from "./cue/cleanIntent";
 import { deleteList, duplicateList } from "./cue/listIntents";
 import { copyCue } from "./cue/copyIntent";
 import { hardenCue } from "./cue/hardIntent";
@@ -99,6 +100,7 @@ export const INTENTS = registryOf([
   cue.moveCue,
   cue.renumberCues,
   cue.setList,
+  clean,
   deleteList,
   duplicateList,
 ]);

@@ -69,6 +69,16 @@ export const SCRIPT_LINES = {
     about: "stage values, one for all or one each in order",
     example: "expect 1 thru 3 dimmer 0 50 100",
   },
+  expectNoDrift: {
+    syntax: "expect drift [list <list>] none",
+    about: "a list in which nothing changes unseen or while it fades out, but what is meant",
+    example: "expect drift none",
+  },
+  expectDrift: {
+    syntax: "expect drift [list <list>] (lit | dark) cue <cueNumber:cue> <sel>",
+    about: "these fixtures change in that cue while they fade out (lit), or in the dark",
+    example: "expect drift dark cue 2 1",
+  },
   expectRipple: {
     syntax: "expect ripple <line>",
     about: "the cues whose look a line would change, without doing it: LINE => 13 14, or none",

@@ -1,12 +1,14 @@
 /** What a show test expects, checked against a desk. */
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../show/model";
+import { driftsOf, type Drift } from "../cue/drift";
 import { ripple } from "../cue/looks";
 import { resolveEntry } from "../program/resolve";
 import { standingOf } from "../cue/tracking";
 import { sourceOf, stageValues } from "../play/look";
 import { evaluateSel, type Sel } from "../select/expression";
-import type { Item } from "../show/ids";
+import { splitItem, type Item } from "../show/ids";
+import type { CueList } from "../show/schema";
 import { attempt, fail, isRefusal, refusalText } from "../show/refusal";
 import { cuesOf, fixtureNumbered, listNumbered, paletteNumbered, sameCueNumber } from "../show/world";
 import { plain } from "../units/units";
@@ -40,6 +42,10 @@ const list = (desk: Desk, number: number) =>
   listNumbered(desk.world.show, number) ?? fail(`there is no list ${number}`);
 const fixture = (desk: Desk, number: number) =>
   fixtureNumbered(desk.world.show, number) ?? fail(`there is no fixture ${number}`);
+
+/** A drift in a few words. */
+const driftText = (desk: Desk, owner: CueList, { kind, at, fixture: id }: Drift): string =>
+  `${kind} cue ${cuesOf(owner)[at]!.number} ${desk.world.show.fixtures[id]?.number ?? "?"}`;
 
 const CHECKS: { [K in Asking]: Check<K> } = {
   expectSelection(desk, args) {
@@ -77,6 +83,23 @@ const CHECKS: { [K in Asking]: Check<K> } = {
     differs("unpatched", fixture(desk, args.number).addresses.map(addressText).join(" ") || "unpatched"),
   expectCount: (desk, args) =>
     differs(`${args.number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
+  expectNoDrift(desk, args) {
+    const owner = listOf(args, contextOf(desk));
+    const found = driftsOf(desk.world.show, owner).map((d) => driftText(desk, owner, d));
+    return differs("drift none", `drift ${found.join(", ") || "none"}`);
+  },
+  expectDrift(desk, args) {
+    const owner = listOf(args, contextOf(desk));
+    const cue = cueOf(owner, args.cueNumber);
+    const kind = args.lit ? "lit" : "dark";
+    const there = driftsOf(desk.world.show, owner);
+    const missing = items(desk, args)
+      .map((i) => splitItem(i).fixture)
+      .find((id) => !there.some((d) => d.cue === cue.id && d.kind === kind && d.fixture === id));
+    if (missing === undefined) return undefined;
+    const number = desk.world.show.fixtures[missing]?.number ?? "?";
+    return `expected drift ${kind} cue ${cue.number} ${number} got ${there.map((d) => driftText(desk, owner, d)).join(", ") || "none"}`;
+  },
   expectEntry(desk, args) {
     const found = listOf(args, contextOf(desk));
     const cue = cueOf(found, args.cueNumber);

@@ -2,6 +2,7 @@
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
 import type { StageTime } from "../units/units";
+import { watchBlack } from "./black/move";
 import { changeClock, listTimeAt } from "./clock";
 import { control } from "./control";
 import { carryOut, flash } from "./deeds";
@@ -25,7 +26,10 @@ export function play(player: Player, event: PlayEvent, at: StageTime): Refusal |
   do advance(player, at);
   while (player.unfinished);
   const refusal = act(player, event);
-  if (!refusal) setTime(player, player.now);
+  if (!refusal) {
+    setTime(player, player.now);
+    watchBlack(player);
+  }
   return refusal;
 }
 

@@ -2,7 +2,7 @@
 import { moveTime, type MoveTime } from "../cue/times";
 import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/tracking";
 import type { Resolving } from "../program/resolve";
-import { paramKey, splitKey, type ParamKey } from "../show/ids";
+import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import type { ListTime, Sequence } from "../units/units";
 import type { Moving } from "./kinds/kind";
@@ -28,6 +28,14 @@ export interface Arrival {
   fade?: number;
   stamp: Sequence;
   at: ListTime;
+  /** Parameters of dark fixtures that go straight to where they will next be lit: only stamped. */
+  passed?: ReadonlySet<ParamKey>;
+  /** Those that have yet to come on top with that stamp. */
+  stamps?: Set<ParamKey>;
+  /** Fixtures that come up standing where they belong: their other parameters do not fade there. */
+  ready?: ReadonlySet<Id>;
+  /** Fixtures whose moves in the dark are meant, with the longest delay + fade of each so far. */
+  meant?: Map<Id, number>;
 }
 
 /** How a list's values count for a parameter. */
@@ -71,11 +79,24 @@ export function rescaleCells(
   }
 }
 
-/** The times of a move: a list's one fade, else own timing stored in the cue, else the cue's. */
-export const timeOf = (arrival: Arrival, cue: Cue, attribute: string, falling: boolean, target?: InForce): MoveTime =>
-  arrival.fade !== undefined
-    ? { delay: 0, fade: arrival.fade }
-    : moveTime(cue.times, attribute, falling, target && target.at === arrival.to ? target.entry.time : undefined);
+/**
+ * The times of a move: a list's one fade, else own timing stored in the cue, else the cue's. What a fixture that
+ * comes up ready has besides its intensity does not fade, unless its own timing says so.
+ */
+export function timeOf(
+  arrival: Arrival,
+  cue: Cue,
+  key: ParamKey,
+  attribute: string,
+  falling: boolean,
+  target?: InForce,
+): MoveTime {
+  const ready = arrival.ready?.has(splitKey(key).fixture) && !key.endsWith(".Dimmer");
+  if (arrival.fade !== undefined) return { delay: 0, fade: ready ? 0 : arrival.fade };
+  const own = target && target.at === arrival.to ? target.entry.time : undefined;
+  const time = moveTime(cue.times, attribute, falling, own);
+  return ready ? { ...time, fade: own?.fade ?? 0 } : time;
+}
 
 /** The timing of a fade by a move's times. */
 export const fadeOf = ({ delay, curve }: MoveTime, fade: number): Pick<Fade, "delay" | "fade" | "bend"> => ({

@@ -1,9 +1,11 @@
 /** A list arrives in a cue. */
+import type { ParamKey } from "../show/ids";
 import { cuesOf } from "../show/world";
 import { listTime, sequence, type ListTime } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { startMoves } from "./moves";
 import { placeOfCue, type ListRun } from "./run";
+import { judgeBlack, watchBlack } from "./black/move";
 import { setClocks } from "./player";
 import type { Player } from "./state";
 
@@ -20,6 +22,9 @@ export function arrive(
   const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
   const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
   const completes = how.what !== "assert";
+  const cue = cuesOf(list)[to]!;
+  const dark = judgeBlack(player, run, to, carried, how.what, list);
+  const stamps = new Set<ParamKey>();
   const work = startMoves(player.stage, {
     show: player.world.show,
     list,
@@ -31,6 +36,10 @@ export function arrive(
     stamp: player.sequence,
     at: how.at,
     what: from < 0 ? "everything" : how.what,
+    passed: dark.passed,
+    stamps,
+    ready: dark.comeUp,
+    meant: dark.meant,
     ...(how.fade === undefined ? {} : { fade: how.fade }),
   });
   run.stamp = player.sequence;
@@ -41,10 +50,12 @@ export function arrive(
     run.arrived = how.at;
     if (to === 0) run.roundAt = how.at;
     // Until the last of its moves is started; nobody asks for it before.
-    const { up, down, delayUp, delayDown } = cuesOf(list)[to]!.times;
+    const { up, down, delayUp, delayDown } = cue.times;
     run.complete = listTime(how.at + (how.fade ?? Math.max(delayUp + up, delayDown + down)));
   }
-  player.unfinished = { run, work, at: player.now, listAt: how.at, completes };
+  run.black = dark.plan;
+  run.blackStamps = stamps;
+  player.unfinished = { run, work, at: player.now, listAt: how.at, completes, meant: dark.meant };
   if (!player.inPieces) return finish(player);
   // The first piece marks what waits.
   let pieces = 0;
@@ -72,6 +83,11 @@ export function workOff(player: Player, goesOn: () => boolean): boolean {
       continue;
     }
     if (completes) run.complete = listTime(listAt + value);
+    for (const move of run.black) {
+      const took = unfinished.meant.get(move.fixture);
+      if (took !== undefined) move.after = listTime(listAt + took);
+    }
+    watchBlack(player);
     return true;
   }
   return false;

@@ -5,6 +5,7 @@
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { finish } from "./arrive";
 import { stageTimeAt } from "./clock";
+import { watchBlack } from "./black/move";
 import { carryOut } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { setTime } from "./player";
@@ -45,6 +46,14 @@ export function advance(player: Player, to: StageTime): boolean {
     if (ramp <= to + SAME_TIME && ramp <= firstAt + SAME_TIME) {
       setTime(player, stageTime(Math.max(ramp, player.now)));
       moveRamps(player);
+      watchBlack(player);
+      happened = true;
+      continue;
+    }
+    if (player.blackNext <= to + SAME_TIME && player.blackNext < firstAt - SAME_TIME) {
+      setTime(player, stageTime(Math.max(player.blackNext, player.now)));
+      moveRamps(player);
+      watchBlack(player);
       happened = true;
       continue;
     }

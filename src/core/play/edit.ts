@@ -12,6 +12,7 @@ import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
 import { refreshEffect } from "./refreshEffect";
+import { aheadOf, replanBlack, watchBlack } from "./black/move";
 import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
@@ -38,6 +39,7 @@ export function setWorld(player: Player, given: World, heldKeys?: readonly strin
   const before = player.world;
   player.given = given;
   player.world = world;
+  if (before.show !== world.show) replanBlack(player);
   if (!sameRig(before.show, world.show)) relayRig(player);
   else if (FOLLOWED.some((what) => before.show[what] !== world.show[what])) follow(player, before.show);
   if (before.show.lists !== world.show.lists) {
@@ -55,6 +57,7 @@ export function setWorld(player: Player, given: World, heldKeys?: readonly strin
     loadLimits(player);
   }
   if (before.hands !== world.hands) editHands(player, before, heldKeys);
+  watchBlack(player);
 }
 
 /** Whether two versions of a show have the same parameters on the same channels: in the same order: moving or naming a fixture leaves them. */
@@ -210,12 +213,14 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
   const place = placeOfCue(list, run.cue);
   const { show } = player.world;
   const tracking = trackingOf(list, show);
+  const ahead = aheadOf(run);
   for (const key of keys) {
     const param = rig.index.get(key);
     if (param === undefined) continue;
     const target = inForceAt(tracking, key, place, run.carried);
     if (tracking.columns.get(key)?.effects || effectOf(layers, param, run.slot) >= 0)
       refreshEffect(player, run, param, effectAt(show, tracking, key, place, run.carried), adds);
+    if (ahead.has(key)) continue;
     const resolved = target && resolveEntry(player.world.show, key, rig.specs[param]!, target.entry);
     settleNow(stage, param);
     const layer = layerOf(layers, param, run.slot);

@@ -40,6 +40,7 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
   run.left = run.cue;
   run.cue = null;
   run.next = null;
+  run.black = [];
   run.carried = false;
   run.complete = listTime(at + time);
 }
@@ -64,4 +65,5 @@ export function dropLayers(player: Player, run: ListRun): void {
   }
   run.cue = null;
   run.next = null;
+  run.black = [];
 }

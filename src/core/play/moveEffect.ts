@@ -58,7 +58,7 @@ export function moveEffect(
   if (goesOn) {
     layers.cue[layer] = origin!;
     if (target!.hushed !== hushed) {
-      const time = target!.hushed ? away() : timeOf(arrival, cue, attribute, false);
+      const time = target!.hushed ? away() : timeOf(arrival, cue, key, attribute, false);
       const from = weightOf(stage, layer);
       setWeight(layers, layer, { from, to: target!.hushed ? 0 : 1, at, ...fadeOf(time, time.fade) });
       layers.ownAt[layer] = target!.hushed ? 1 : 0;
@@ -74,7 +74,7 @@ export function moveEffect(
       took = time.delay + time.fade;
     }
     if (made && !target.hushed) {
-      const time = timeOf(arrival, cue, attribute, false, target);
+      const time = timeOf(arrival, cue, key, attribute, false, target);
       const fade = mixes[made.fn] ? time.fade : 0;
       addLayer(layers, {
         param,
@@ -96,7 +96,7 @@ export function moveEffect(
     if (mayStay(stage, layer)) restamp(layers, layer, stamp, list.priority);
     else {
       // Another list lies above it: it mixes in over that, in step with itself.
-      const time = timeOf(arrival, cue, attribute, false, target);
+      const time = timeOf(arrival, cue, key, attribute, false, target);
       addLayer(layers, {
         ...layerAs(layers, layer),
         stamp,

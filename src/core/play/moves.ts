@@ -2,7 +2,7 @@
 import { effectAt } from "../cue/effects";
 import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/tracking";
 import { resolveEntry } from "../program/resolve";
-import type { ParamKey } from "../show/ids";
+import { splitKey, type ParamKey } from "../show/ids";
 import type { Cue } from "../show/schema";
 import { cuesOf } from "../show/world";
 import { fadeAway, fadeOf, isScaledIn, rescaleCells, roleOf, timeOf, type Arrival } from "./arrival";
@@ -88,12 +88,15 @@ function* startEach(
     settleNow(stage, param);
     if (target || gives) {
       const held = layerOf(stage.layers, param, arrival.slot);
-      const took = target
-        ? taken(stage, arrival, cue, tracking, param, target, held)
-        : held >= 0
-          ? letGo(stage, arrival, cue, param, held)
-          : 0;
+      const took = arrival.passed?.has(key)
+        ? passOver(stage, arrival, cue, tracking, param, target, held)
+        : target
+          ? taken(stage, arrival, cue, tracking, param, target, held)
+          : held >= 0
+            ? letGo(stage, arrival, cue, param, held)
+            : 0;
       longest = Math.max(longest, took);
+      noteMeant(arrival, key, took);
     }
     if (effect || plays) longest = Math.max(longest, moveEffect(stage, arrival, cue, param, effect));
     touch(stage, param);
@@ -101,6 +104,36 @@ function* startEach(
   }
   return longest;
 }
+
+/** How long the move of a fixture whose moves are meant takes. */
+function noteMeant({ meant }: Arrival, key: ParamKey, took: number): void {
+  const { fixture } = splitKey(key);
+  const longest = meant?.get(fixture);
+  if (longest !== undefined) meant!.set(fixture, Math.max(longest, took));
+}
+
+/** A parameter that goes straight to where it will next be lit: what its cue stores for it only stamps it. */
+function passOver(
+  stage: Stage,
+  arrival: Arrival,
+  cue: Cue,
+  tracking: Tracking,
+  param: number,
+  target: InForce | undefined,
+  held: number,
+): number {
+  const key = stage.rig.keys[param]!;
+  const stamps = arrival.what !== "change" || cue.assert || (target && movesTo(arrival, tracking, key, target));
+  if (!stamps) return 0;
+  if (held >= 0 && hasStage(stage, held)) restamp(stage.layers, held, arrival.stamp, arrival.list.priority);
+  else arrival.stamps?.add(key);
+  return 0;
+}
+
+/** Whether an arrival moves a parameter to what is in force. */
+const movesTo = (arrival: Arrival, tracking: Tracking, key: ParamKey, target: InForce): boolean =>
+  arrival.what === "everything" ||
+  (arrival.what === "change" && (target.at === arrival.to || isNew(arrival, tracking, key, target)));
 
 function taken(
   stage: Stage,
@@ -111,11 +144,8 @@ function taken(
   target: InForce,
   held: number,
 ): number {
-  const moves =
-    arrival.what === "everything" ||
-    (arrival.what === "change" &&
-      (target.at === arrival.to || isNew(arrival, tracking, stage.rig.keys[param]!, target)));
-  if (moves) return moveTo(stage, arrival, cue, tracking, param, target, held);
+  if (movesTo(arrival, tracking, stage.rig.keys[param]!, target))
+    return moveTo(stage, arrival, cue, tracking, param, target, held);
   if (arrival.what !== "assert" && !cue.assert) return 0;
   if (held >= 0 && hasStage(stage, held) && stage.layers.weightTo[held] === 1) {
     restamp(stage.layers, held, arrival.stamp, arrival.list.priority);
@@ -157,7 +187,7 @@ function moveTo(
     const now =
       role === LATEST ? throughLayer(stage, param, held) : { value: own * weight * level, fn: layers.toFn[held]! };
     const from = role !== LATEST ? own * weight : weight >= 1 || level <= 0 ? own : now.value / level;
-    const time = timeOf(arrival, cue, attribute, resolved.value * level < now.value, target);
+    const time = timeOf(arrival, cue, rig.keys[param]!, attribute, resolved.value * level < now.value, target);
     const fade = mixes && now.fn === resolved.fn ? time.fade : 0;
     removeOthers(stage, param, arrival.slot, held);
     setOwn(layers, held, { from, to: resolved.value, at: arrival.at, ...fadeOf(time, fade) });
@@ -172,7 +202,7 @@ function moveTo(
   }
 
   const below = role === LATEST ? belowPriority(stage, param, priority) : { value: 0, fn: resolved.fn };
-  const time = timeOf(arrival, cue, attribute, resolved.value * level < below.value, target);
+  const time = timeOf(arrival, cue, rig.keys[param]!, attribute, resolved.value * level < below.value, target);
   const fade = mixes && below.fn === resolved.fn ? time.fade : 0;
   const grows = { from: 0, at: arrival.at, ...fadeOf(time, fade) };
   addLayer(layers, {
@@ -203,7 +233,7 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
     ? ownValue(stage, held) * weightOf(stage, held) * stage.listLevel[arrival.slot]!
     : throughLayer(stage, param, held).value;
   const below = highest ? { value: 0, fn } : belowLayer(stage, param, held);
-  const time = timeOf(arrival, cue, spec.functions[fn]!.attribute, below.value < now);
+  const time = timeOf(arrival, cue, rig.keys[param]!, spec.functions[fn]!.attribute, below.value < now);
   const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
   fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time, {});
   return time.delay + (stepped ? 0 : time.fade);

@@ -37,6 +37,7 @@ export function createPlayer(given: World, now: StageTime = stageTime(0)): Playe
     silent: [],
     order: [],
     ramps: [],
+    blackNext: stageTime(Infinity),
     now,
     sequence: sequence(0),
     generation: 1,

@@ -1,7 +1,9 @@
 /** A list as it is being played. */
 import type { CueList } from "../show/schema";
+import type { ParamKey } from "../show/ids";
 import { cuesOf } from "../show/world";
 import { listTime, sequence, type ListTime, type Sequence, type StageTime } from "../units/units";
+import type { BlackMove } from "./black/plan";
 import { listTimeAt, newClock, type ListClock } from "./clock";
 
 export interface ListRun {
@@ -31,6 +33,9 @@ export interface ListRun {
   roundAt: ListTime;
   /** List time of the last edit or plan: what that made due comes then, never earlier. */
   since: ListTime;
+  /** What it moves in black where it stands; and of what was passed over at its go, what is still to come on top. */
+  black: BlackMove[];
+  blackStamps: Set<ParamKey>;
   /** The event that brought it where it stands: what it takes up later counts from there. */
   stamp: Sequence;
 }
@@ -56,6 +61,8 @@ export const newRun = (list: CueList, slot: number, now: StageTime, level: numbe
   complete: listTime(0),
   roundAt: listTime(-1),
   since: listTime(0),
+  black: [],
+  blackStamps: new Set(),
   stamp: sequence(0),
 });
 

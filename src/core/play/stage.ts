@@ -409,6 +409,14 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   return !rests || coming || acting;
 }
 
+/** What a parameter gives before masters at the stage's times, highlight left out; nothing is written. */
+export function peekRaw(stage: Stage, param: number): number {
+  layUp(stage, param, -1, -1, !stage.blind && stage.heldEffects.way[param] === HUSHES);
+  if (stage.othersUsed) layOver(stage, param);
+  if (!stage.blind) layHeld(stage, param, false);
+  return runValue;
+}
+
 /** Lays what is held over the lists, as far as it has come or gone. Returns whether it is on its way. */
 function layHeld(stage: Stage, param: number, settles: boolean): boolean {
   const { held, heldEffects, reach } = stage;

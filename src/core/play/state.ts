@@ -1,4 +1,5 @@
 /** The state of a player: plain data that the parts of it work on. */
+import type { Id } from "../show/ids";
 import type { World } from "../show/world";
 import type { ListTime, Sequence, StageTime } from "../units/units";
 import type { Layers } from "./layers";
@@ -18,6 +19,8 @@ export interface Unfinished {
   listAt: ListTime;
   /** Whether it settles when the cue is complete. */
   completes: boolean;
+  /** Fixtures whose moves in the dark are meant, with the longest of each. */
+  meant: ReadonlyMap<Id, number>;
 }
 
 /** A level, or the grand master, on its way to a value. */
@@ -47,6 +50,8 @@ export interface Player {
   silent: SilentLayer[];
   /** The runs by list number. */
   order: ListRun[];
+  /** The stage time at which moves in black are to be looked at again. */
+  blackNext: StageTime;
   /** Levels on their way to a value. */
   ramps: Ramp[];
   /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */

@@ -1,4 +1,5 @@
 /** Recording cues and changing them, in the command language. */
+import { clean } from "../../cue/cleanIntent";
 import { copyCue } from "../../cue/copyIntent";
 import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/intents";
 import { partsOf } from "../../cue/looks";
@@ -281,6 +282,22 @@ export const CUES: Command[] = [
           elsewhere: args.defaults ? "defaults" : args.release ? "release" : "keep",
           onto: args.overwrite ? "overwrite" : "merge",
           looks: args.cueonly ? "cueonly" : args.keeplooks ? "keeplooks" : "track",
+        }),
+      );
+    },
+  }),
+  command({
+    chapter,
+    syntax: "clean [list <list>] [cue <cueNumber:cue> [thru <last:cue>]]",
+    about: "take drift out of a list, or of some cues, and store it where it is next seen; every look stays",
+    example: "clean list 1",
+    read(args, context) {
+      const list = listOf(args, context);
+      return intents(
+        clean.of({
+          list: list.id,
+          ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber).id }),
+          ...(args.last === undefined ? {} : { thru: cueOf(list, args.last).id }),
         }),
       );
     },

@@ -7,7 +7,7 @@ import { levelShown } from "../run";
 import type { Kind } from "./kind";
 import { named, noCues, nothingToFlash, notRunning } from "./words";
 
-const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "limits"> = {
+const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "movesInBlack" | "limits"> = {
   goes: false,
   go: (list) =>
     cuesOf(list).length === 0
@@ -36,6 +36,7 @@ export const submaster: Kind = {
   firstLevel: 0,
   scales: true,
   mixes: false,
+  movesInBlack: false,
   limits: false,
   role: (_, isIntensity) => (isIntensity ? HIGHEST : LATEST),
 };
@@ -46,6 +47,7 @@ export const takeover: Kind = {
   firstLevel: 0,
   scales: false,
   mixes: false,
+  movesInBlack: false,
   limits: false,
   role: () => OVER,
 };
@@ -56,6 +58,7 @@ export const limiter: Kind = {
   firstLevel: 100,
   scales: true,
   mixes: false,
+  movesInBlack: false,
   limits: true,
   role: () => LATEST,
   level: () => undefined,

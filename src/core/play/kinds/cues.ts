@@ -21,6 +21,7 @@ export const cueList: Kind = {
   goes: true,
   scales: true,
   mixes: false,
+  movesInBlack: true,
   limits: false,
   role: (list, isIntensity) => (list.htp && isIntensity ? HIGHEST : LATEST),
   go(list, standing, cue) {

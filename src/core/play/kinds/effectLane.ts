@@ -15,6 +15,7 @@ export const effectLane: Kind = {
   goes: true,
   scales: false,
   mixes: true,
+  movesInBlack: false,
   limits: false,
   role: () => LATEST,
   go: (list, run) =>

@@ -45,6 +45,8 @@ export interface Kind {
   scales: boolean;
   /** Whether its level scales the mix of its effects. */
   mixes: boolean;
+  /** Whether what is dark in it moves beforehand to where it will next be lit. */
+  movesInBlack: boolean;
   /** Whether its level limits what others give to what it holds. */
   limits: boolean;
   /** How what it gives counts: LATEST, HIGHEST or OVER. */
