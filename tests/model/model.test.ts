@@ -4,6 +4,7 @@ import { standingOf } from "@/core/cue/tracking";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
 import { cuesOf, listNumbered } from "@/core/show/world";
+import { advanceModel, watchModel } from "./black";
 import { modelBytes, type Hang } from "./bytes";
 import {
   modelArrive,
@@ -13,6 +14,7 @@ import {
   modelSpeed,
   modelValue,
   newModel,
+  turns,
   type ModelEffect,
   type ModelEntry,
   type ModelList,
@@ -47,6 +49,7 @@ const cue = fc.record({
   down: fc.integer({ min: 0, max: 5 }),
   fresh: fc.integer({ min: 0, max: 5 }).map((n) => n === 0),
   reach: fc.option(fc.integer({ min: 0, max: 3 }), { freq: 3 }),
+  meant: fc.integer({ min: 0, max: 9 }).map((n) => (n < 2 ? [n + 1] : [])),
 });
 const list = fc.record({
   cues: fc.array(cue, { minLength: 1, maxLength: 5 }),
@@ -54,6 +57,9 @@ const list = fc.record({
   htp: fc.integer({ min: 0, max: 3 }).map((n) => n === 0),
   backTime: fc.integer({ min: 0, max: 3 }),
   releaseTime: fc.integer({ min: 0, max: 3 }),
+  black: fc.integer({ min: 0, max: 3 }).map((n) => n > 0),
+  blackTime: fc.constantFrom(0, 0.5, 2, 5),
+  ready: fc.integer({ min: 0, max: 4 }).map((n) => n === 0),
 });
 const step = fc.record({
   list: fc.integer({ min: 0, max: 2 }),
@@ -118,11 +124,15 @@ function build(lists: Given, hangs: readonly Hang[] = LEVEL): { desk: Desk; mode
     });
     l.cues.forEach((c, k) => {
       if (c.fresh) run(`set list ${n} cue ${k + 1} fresh on`);
+      for (const n2 of c.meant) run(`set list ${n} cue ${k + 1} meant ${n2}`);
       if (c.reach !== null) run(`set list ${n} cue ${k + 1} reach ${k + 1 + c.reach}`);
     });
     for (const line of [
       `priority ${l.priority}`,
       `htp ${l.htp ? "on" : "off"}`,
+      `blackmoves ${l.black ? "on" : "off"}`,
+      `blacktime ${l.blackTime}`,
+      `ready ${l.ready ? "on" : "off"}`,
       `backtime ${l.backTime}`,
       `releasetime ${l.releaseTime}`,
     ])
@@ -229,6 +239,7 @@ const bare = (entries: Record<string, { value: number }>, down = 0) => ({
   down,
   fresh: true,
   reach: null,
+  meant: [],
 });
 const swaying: Given[number]["cues"][number] = {
   entries: {
@@ -240,14 +251,33 @@ const swaying: Given[number]["cues"][number] = {
   down: 0,
   fresh: true,
   reach: null,
+  meant: [],
 };
 /** Stories that once told engine and model apart. */
 const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Hang]][] = [
   // An HTP list that lets go falls from its own output, by the down time, whatever other lists came later.
   [
     [
-      { cues: [bare({ d2: { value: 1 } })], priority: 0, htp: false, backTime: 0, releaseTime: 0 },
-      { cues: [bare({ d2: { value: 1 } }), bare({}, 1)], priority: 0, htp: true, backTime: 0, releaseTime: 0 },
+      {
+        cues: [bare({ d2: { value: 1 } })],
+        priority: 0,
+        htp: false,
+        black: false,
+        blackTime: 2,
+        ready: false,
+        backTime: 0,
+        releaseTime: 0,
+      },
+      {
+        cues: [bare({ d2: { value: 1 } }), bare({}, 1)],
+        priority: 0,
+        htp: true,
+        black: false,
+        blackTime: 2,
+        ready: false,
+        backTime: 0,
+        releaseTime: 0,
+      },
     ],
     [
       { list: 0, wait: 0, what: "level 25" },
@@ -264,6 +294,9 @@ const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Han
         cues: [bare({ d1: { value: 1 } }), bare({}), bare({})].map((c) => ({ ...c, up: 1 })),
         priority: 0,
         htp: false,
+        black: false,
+        blackTime: 2,
+        ready: false,
         backTime: 1,
         releaseTime: 0,
       },
@@ -279,8 +312,26 @@ const PINNED: [Given, { list: number; wait: number; what: string }[], [Hang, Han
   // An effect whose list counts highest is not laid twice when a jump stamps it under another list.
   [
     [
-      { cues: [bare({ d1: { value: 0 } })], priority: 1, htp: false, backTime: 0, releaseTime: 0 },
-      { cues: [swaying], priority: 1, htp: true, backTime: 0, releaseTime: 0 },
+      {
+        cues: [bare({ d1: { value: 0 } })],
+        priority: 1,
+        htp: false,
+        black: false,
+        blackTime: 2,
+        ready: false,
+        backTime: 0,
+        releaseTime: 0,
+      },
+      {
+        cues: [swaying],
+        priority: 1,
+        htp: true,
+        black: false,
+        blackTime: 2,
+        ready: false,
+        backTime: 0,
+        releaseTime: 0,
+      },
     ],
     [
       { list: 1, wait: 0, what: "go" },
@@ -300,6 +351,7 @@ test("the stage is what the words say", () => {
       (lists, steps, hangs) => {
         const { desk, model: lists2 } = build(lists, hangs);
         const model = newModel(lists2, PARAMS, ["d1", "d2"]);
+        turns.clear();
         const log: string[] = [];
         for (const { list: k, what, wait: pause } of steps) {
           const n = k % lists.length;
@@ -326,6 +378,7 @@ test("the stage is what the words say", () => {
             modelResync(model, n, t);
           } else if (what === "stall") {
             wait(desk, 3600);
+            advanceModel(model, t, desk.time);
           } else if (what.startsWith("speed")) {
             runLine(desk, `effectrate list ${n + 1} at ${what.slice(6)}`);
             modelSpeed(model, n, t, Number(what.slice(6)) / 100);
@@ -333,9 +386,12 @@ test("the stage is what the words say", () => {
             runLine(desk, `level list ${n + 1} at ${what.slice(6)}`);
             model.level[n] = Number(what.slice(6)) / 100;
           }
+          watchModel(model, desk.time);
           compare(desk, model, desk.time, log, hangs);
           for (const part of [0.3, 0.7]) {
+            const from = desk.time;
             wait(desk, pause * part);
+            advanceModel(model, from, desk.time);
             compare(desk, model, desk.time, log, hangs);
           }
         }

@@ -3,6 +3,8 @@
  * the words of the semantics. No arrays, no caches, no layers shared between events: each contribution
  * is a closure over time. Intensity and one smooth attribute only, which is what arbitration is about.
  */
+import { judgeModel, restart, watchModel, type ModelMove } from "./black";
+
 export interface ModelEntry {
   value?: number | "release" | undefined;
   effect?: ModelEffect | "stop" | undefined;
@@ -47,6 +49,8 @@ export interface ModelCue {
   fresh: boolean;
   /** Last cue number covered; undefined for all. */
   reach?: number;
+  /** Fixtures, by number, whose moves in the dark are meant. */
+  meant?: number[];
 }
 
 export interface ModelList {
@@ -55,6 +59,10 @@ export interface ModelList {
   htp: boolean;
   backTime: number;
   releaseTime: number;
+  /** Whether it moves in black, over how long, and whether what comes up is ready. */
+  black?: boolean;
+  blackTime?: number;
+  ready?: boolean;
 }
 
 /** In force by the words: scan back, the first entry that covers; a fresh start ends the scan. Values and effects each on their own. */
@@ -76,7 +84,7 @@ export function modelInForce(list: ModelList, index: number, param: string): { v
   const found = scan(list, index, (cue) => cue.entries[param]?.value);
   return found && found.value !== "release" ? { value: found.value, at: found.at } : undefined;
 }
-function effectInForce(list: ModelList, index: number, param: string, intensity: boolean) {
+export function effectInForce(list: ModelList, index: number, param: string, intensity: boolean) {
   const found = scan(list, index, (cue) => cue.entries[param]?.effect);
   if (!found || found.value === "stop") return undefined;
   const value = modelInForce(list, index, param);
@@ -86,12 +94,14 @@ function effectInForce(list: ModelList, index: number, param: string, intensity:
 
 type OverTime = (t: number) => number;
 const clamp = (v: number) => Math.min(1, Math.max(0, v));
-const ramp =
-  (at: number, fade: number): OverTime =>
-  (t) =>
-    fade <= 0 ? (t >= at ? 1 : 0) : clamp((t - at) / fade);
+/** Every time at which anything begins or ends to change. */
+export const turns = new Set<number>();
+export const ramp = (at: number, fade: number): OverTime => {
+  turns.add(at).add(at + fade);
+  return (t) => (fade <= 0 ? (t >= at ? 1 : 0) : clamp((t - at) / fade));
+};
 
-interface Contribution {
+export interface Contribution {
   list: number;
   priority: number;
   stamp: number;
@@ -113,6 +123,9 @@ export interface ModelPlayer {
   speed: number[];
   contributions: Map<string, Contribution[]>;
   stamp: number;
+  black: ModelMove[][];
+  /** The stamp of each list's last go. */
+  lastGo: number[];
 }
 
 export const newModel = (lists: ModelList[], params: string[], intensity: string[]): ModelPlayer => ({
@@ -123,9 +136,21 @@ export const newModel = (lists: ModelList[], params: string[], intensity: string
   speed: lists.map(() => 1),
   contributions: new Map(params.map((p) => [p, []])),
   stamp: 0,
+  black: lists.map(() => []),
+  lastGo: lists.map(() => 0),
 });
 
-const order = (list: Contribution[]) => [...list].sort((a, b) => a.priority - b.priority || a.stamp - b.stamp);
+export const order = (list: Contribution[]) => [...list].sort((a, b) => a.priority - b.priority || a.stamp - b.stamp);
+/** Whether nothing of another list with its priority or a lower one lies above a list's value. */
+export const hasTheStage = (model: ModelPlayer, list: number, param: string, mine: Contribution): boolean => {
+  const all = order(model.contributions.get(param)!);
+  return (
+    isHighest(model, list, param) ||
+    !all
+      .slice(all.indexOf(mine) + 1)
+      .some((c) => c.list !== list && c.priority <= model.lists[list]!.priority && !isHighest(model, c.list, param))
+  );
+};
 const isHighest = (model: ModelPlayer, list: number, param: string) =>
   model.lists[list]!.htp && model.intensity.has(param);
 const levelOf = (model: ModelPlayer, list: number, param: string) =>
@@ -183,7 +208,7 @@ export function modelValue(model: ModelPlayer, param: string, t: number): number
 }
 
 /** A mix that is complete replaces the list's former output. */
-function tidy(model: ModelPlayer, t: number): void {
+export function tidy(model: ModelPlayer, t: number): void {
   for (const [param, all] of model.contributions) {
     const sorted = order(all);
     model.contributions.set(
@@ -220,11 +245,16 @@ export function modelArrive(
   const from = model.standing[list]!;
   model.stamp += 1;
   const cue = cues[to]!;
+  const { passed, ready, late, moves: planned } = judgeModel(model, list, to, t);
   for (const param of model.contributions.keys()) {
     moveValue(param);
     moveEffect(param);
   }
   model.standing[list] = to;
+  model.black[list] = planned;
+  model.lastGo[list] = model.stamp;
+  restart(model, list, t);
+  watchModel(model, t);
 
   function moveEffect(param: string): void {
     const wanted = effectInForce(model.lists[list]!, to, param, model.intensity.has(param));
@@ -245,8 +275,9 @@ export function modelArrive(
       c.stamp = model.stamp;
       model.contributions.set(param, [...model.contributions.get(param)!.filter((x) => x !== c), c]);
     };
-    const away = fade ?? (model.intensity.has(param) ? cue.down : cue.up);
-    const coming = fade ?? cue.up;
+    const isReady = !model.intensity.has(param) && ready.includes(Number(param[1]));
+    const away = isReady ? 0 : (fade ?? (model.intensity.has(param) ? cue.down : cue.up));
+    const coming = isReady ? 0 : (fade ?? cue.up);
     const turn = (c: Contribution, down: boolean) => {
       const w = c.weight(t);
       const r = ramp(t, down ? away : coming);
@@ -300,11 +331,27 @@ export function modelArrive(
     const mine = order(contributions)
       .filter((c) => c.list === list && !c.plays)
       .at(-1);
-    const moves = all || from === null || target?.at !== before?.at || target?.at === to;
+    const moves = all || from === null || late.includes(param) || target?.at !== before?.at || target?.at === to;
     const level = levelOf(model, list, param);
-    const time = (falling: boolean) => fade ?? (model.intensity.has(param) && falling ? cue.down : cue.up);
+    const time = (falling: boolean) =>
+      !model.intensity.has(param) && ready.includes(Number(param[1]))
+        ? 0
+        : (fade ?? (model.intensity.has(param) && falling ? cue.down : cue.up));
+    if (passed.includes(param)) {
+      // It goes straight to where it will next be lit: its go only stamps it.
+      if (!all && from !== null && !(target && moves)) return;
+      if (mine && hasTheStage(model, list, param, mine)) mine.stamp = model.stamp;
+      else planned.find((m) => m.param === param)!.onTop = true;
+      if (mine && mine.stamp === model.stamp)
+        model.contributions.set(param, [...model.contributions.get(param)!.filter((x) => x !== mine), mine]);
+      return;
+    }
+    const meant = planned.find((m) => m.param === param && m.after === t);
+    if (meant && (target ? moves : mine && !mine.leaving)) meant.after = t + time(false);
     if (!target) {
       if (!mine || mine.leaving) return;
+      // What was never in force was moved in black: it stays until a jump.
+      if (!all && from !== null && !before) return;
       // The highest goes from its own output to nothing; the latest to what lies below it.
       const took = time(
         isHighest(model, list, param)
@@ -392,4 +439,5 @@ export function modelRelease(model: ModelPlayer, list: number, t: number): void 
     }
   }
   model.standing[list] = null;
+  model.black[list] = [];
 }

@@ -21,6 +21,8 @@ export interface Life {
   turns: readonly number[];
   /** By the place of the cue: what of its other parameters changes there, intensity left out. */
   changes: ReadonlyMap<number, readonly Change[]>;
+  /** How many cues there are. */
+  cues: number;
 }
 
 type Living = Resolving & Pick<Show, "types" | "fixtures">;
@@ -117,7 +119,7 @@ function live(show: Living, fixture: Fixture, tracking: Tracking, cues: number):
     lit = shown;
     if (own.length > 0) changes.set(at, own);
   }
-  return { turns, changes };
+  return { turns, changes, cues };
 }
 
 /** Whether a life is lit at a place. */
@@ -133,6 +135,7 @@ export function isLitIn({ turns }: Life, place: number): boolean {
 
 /** The first place after `place` at which a life is lit, -1 where it is lit no more. */
 export function nextLitIn(life: Life, place: number): number {
+  if (place + 1 >= life.cues) return -1;
   if (isLitIn(life, place + 1)) return place + 1;
   const next = life.turns.find((at, i) => i % 2 === 0 && at > place);
   return next ?? -1;

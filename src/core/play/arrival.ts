@@ -4,6 +4,7 @@ import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/track
 import type { Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
+import type { Timing } from "../show/value";
 import type { ListTime, Sequence } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
@@ -30,6 +31,8 @@ export interface Arrival {
   at: ListTime;
   /** Parameters of dark fixtures that go straight to where they will next be lit: only stamped. */
   passed?: ReadonlySet<ParamKey>;
+  /** Parameters whose move in black is not complete when their fixture lights: they go on over the cue's time. */
+  late?: ReadonlySet<ParamKey>;
   /** Those that have yet to come on top with that stamp. */
   stamps?: Set<ParamKey>;
   /** Fixtures that come up standing where they belong: their other parameters do not fade there. */
@@ -91,9 +94,21 @@ export function timeOf(
   falling: boolean,
   target?: InForce,
 ): MoveTime {
+  const own = target && target.at === arrival.to ? target.entry.time : undefined;
+  return timeBy(arrival, cue, key, attribute, falling, own);
+}
+
+/** The same with own timing at hand. */
+export function timeBy(
+  arrival: Arrival,
+  cue: Cue,
+  key: ParamKey,
+  attribute: string,
+  falling: boolean,
+  own: Timing | undefined,
+): MoveTime {
   const ready = arrival.ready?.has(splitKey(key).fixture) && !key.endsWith(".Dimmer");
   if (arrival.fade !== undefined) return { delay: 0, fade: ready ? 0 : arrival.fade };
-  const own = target && target.at === arrival.to ? target.entry.time : undefined;
   const time = moveTime(cue.times, attribute, falling, own);
   return ready ? { ...time, fade: own?.fade ?? 0 } : time;
 }

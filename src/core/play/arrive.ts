@@ -5,7 +5,7 @@ import { listTime, sequence, type ListTime } from "../units/units";
 import type { Moving } from "./kinds/kind";
 import { startMoves } from "./moves";
 import { placeOfCue, type ListRun } from "./run";
-import { judgeBlack, watchBlack } from "./black/move";
+import { comeOnTop, judgeBlack, watchBlack } from "./black/move";
 import { setClocks } from "./player";
 import type { Player } from "./state";
 
@@ -37,6 +37,7 @@ export function arrive(
     at: how.at,
     what: from < 0 ? "everything" : how.what,
     passed: dark.passed,
+    late: dark.late,
     stamps,
     ready: dark.comeUp,
     meant: dark.meant,
@@ -87,6 +88,7 @@ export function workOff(player: Player, goesOn: () => boolean): boolean {
       const took = unfinished.meant.get(move.fixture);
       if (took !== undefined) move.after = listTime(listAt + took);
     }
+    comeOnTop(player, run, listAt);
     watchBlack(player);
     return true;
   }

@@ -12,7 +12,7 @@ import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
 import { refreshEffect } from "./refreshEffect";
-import { aheadOf, replanBlack, watchBlack } from "./black/move";
+import { aheadOf, planFor, replanBlack, watchBlack } from "./black/move";
 import { showLevel } from "./deeds";
 import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
@@ -189,6 +189,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
       cuesOf(list)[0]?.id ??
       null;
     if (run.cue === null) return dropLayers(player, run);
+    run.black = planFor(player, run, placeOfCue(list, run.cue), run.carried, true);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
   const tracking = storedIn(list);

@@ -1,6 +1,5 @@
 /** Effects when a list arrives in a cue: they start, go on, are hushed, or end (SEMANTICS 7, 9). */
 import type { EffectInForce } from "../cue/effects";
-import { moveTime } from "../cue/times";
 import { trackingOf } from "../cue/tracking";
 import { sameEffect } from "../effect/voices";
 import type { Cue } from "../show/schema";
@@ -20,7 +19,7 @@ import {
   type Layers,
   type NewLayer,
 } from "./layers";
-import { fadeAway, fadeOf, isScaledIn, roleOf, timeOf, type Arrival } from "./arrival";
+import { fadeAway, fadeOf, isScaledIn, roleOf, timeBy, timeOf, type Arrival } from "./arrival";
 import { playingOf } from "./playing";
 import { hasStage, keepPlaying, weightOf, type Stage } from "./stage";
 
@@ -48,10 +47,7 @@ export function moveEffect(
   const goesOn = runs && made !== undefined && old !== undefined && sameEffect(old.effect, made.effect);
   const { attribute } = made ? target.entry : spec.functions[layer < 0 ? 0 : layers.toFn[layer]!]!;
   const ending = cue.entries[key];
-  const away = () =>
-    arrival.fade === undefined
-      ? moveTime(cue.times, attribute, true, ending?.effect ? ending.time : undefined)
-      : { delay: 0, fade: arrival.fade };
+  const away = () => timeBy(arrival, cue, key, attribute, true, ending?.effect ? ending.time : undefined);
   let took = 0;
   if (runs && !goesOn && comesOnTop(stage, arrival, cue, param) && mayStay(stage, layer))
     restamp(layers, layer, stamp, list.priority);

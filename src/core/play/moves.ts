@@ -46,7 +46,9 @@ export function* startMoves(stage: Stage, arrival: Arrival): Generator<undefined
   const tracking = trackingOf(arrival.list, arrival.show);
   const few =
     arrival.what === "change" && !cue.assert && !tracking.turns[arrival.to] && arrival.to === arrival.from + 1;
-  const keys: Iterable<ParamKey> = few ? Object.keys(cue.entries) : tracking.columns.keys();
+  const keys: Iterable<ParamKey> = few
+    ? new Set([...Object.keys(cue.entries), ...(arrival.late ?? [])])
+    : tracking.columns.keys();
   const found: ParamKey[] = [];
   const params: number[] = [];
   for (const key of keys) {
@@ -92,7 +94,7 @@ function* startEach(
         ? passOver(stage, arrival, cue, tracking, param, target, held)
         : target
           ? taken(stage, arrival, cue, tracking, param, target, held)
-          : held >= 0
+          : held >= 0 && wasIn(arrival, tracking, key)
             ? letGo(stage, arrival, cue, param, held)
             : 0;
       longest = Math.max(longest, took);
@@ -105,11 +107,16 @@ function* startEach(
   return longest;
 }
 
+/** Whether a parameter that is in force no more was so before, or all is to go: what was moved in black alone stays. */
+const wasIn = (arrival: Arrival, tracking: Tracking, key: ParamKey): boolean =>
+  arrival.what !== "change" || inForceAt(tracking, key, arrival.from, arrival.carriedFrom) !== undefined;
+
 /** How long the move of a fixture whose moves are meant takes. */
 function noteMeant({ meant }: Arrival, key: ParamKey, took: number): void {
+  if (!meant?.size || key.endsWith(".Dimmer")) return;
   const { fixture } = splitKey(key);
-  const longest = meant?.get(fixture);
-  if (longest !== undefined) meant!.set(fixture, Math.max(longest, took));
+  const longest = meant.get(fixture);
+  if (longest !== undefined) meant.set(fixture, Math.max(longest, took));
 }
 
 /** A parameter that goes straight to where it will next be lit: what its cue stores for it only stamps it. */
@@ -133,6 +140,7 @@ function passOver(
 /** Whether an arrival moves a parameter to what is in force. */
 const movesTo = (arrival: Arrival, tracking: Tracking, key: ParamKey, target: InForce): boolean =>
   arrival.what === "everything" ||
+  (arrival.late?.has(key) ?? false) ||
   (arrival.what === "change" && (target.at === arrival.to || isNew(arrival, tracking, key, target)));
 
 function taken(

@@ -5,7 +5,10 @@ import { IdSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
 import type { Entry } from "../show/value";
 import { listTime, sequence, stageTime } from "../units/units";
 import { finish } from "./arrive";
+import { planFor, watchBlack } from "./black/move";
+import type { BlackMove } from "./black/plan";
 import { refresh } from "./edit";
+import { placeOfCue } from "./run";
 import { heldCycles, PLAYS } from "./heldEffects";
 import { EFFECT_OVER, eachLayer, isEffect } from "./layers";
 import { loadLimits } from "./overlays";
@@ -50,6 +53,19 @@ export const SavedPlaySchema = z.object({
       effectRate: finite.min(0).max(1000).default(1),
       rate: finite.min(0).max(10),
       paused: z.boolean(),
+      /** How far its moves in black are. */
+      black: z
+        .array(
+          z.object({
+            fixture: IdSchema,
+            left: finite,
+            since: finite.nullable(),
+            after: finite.nullable(),
+            begun: z.boolean(),
+            done: z.boolean(),
+          }),
+        )
+        .default([]),
     }),
   ),
   /** Levels on their way to a value. */
@@ -107,6 +123,14 @@ export function savePlay(player: Player): SavedPlay {
       effectRate: run.effects.rate,
       rate: run.clock.rate,
       paused: run.clock.paused,
+      black: run.black.map(({ fixture, left, since, after, begun, done }) => ({
+        fixture,
+        left,
+        since,
+        after: Number.isFinite(after) ? after : null,
+        begun,
+        done,
+      })),
     })),
     ramps: player.ramps.map((r) => ({ ...r })),
     held: rig.keys.flatMap((key, p) =>
@@ -148,6 +172,19 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
         rate: run.effectRate,
         paused: run.paused,
       },
+    });
+    made.black = planFor(player, made, placeOfCue(list, cue), run.carried).map((move): BlackMove => {
+      const old = run.black.find((m) => m.fixture === move.fixture);
+      if (!old) return move;
+      const { left, since, after, begun, done } = old;
+      return {
+        ...move,
+        left,
+        since: since === null ? null : listTime(since),
+        after: listTime(after ?? -Infinity),
+        begun,
+        done,
+      };
     });
     player.stage.listNow[made.slot] = run.time;
     player.stage.effectNow[made.slot] = run.effectTime ?? run.time;
@@ -199,6 +236,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     if (run.cue !== null) refresh(player, run, list, trackingOf(list, player.world.show).columns.keys(), !list.letGo);
   }
   touchAll(player.stage);
+  watchBlack(player);
 }
 
 function playingAt({ rig, world }: Player, key: ParamKey, entry: Entry): Playing | undefined {

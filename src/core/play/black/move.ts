@@ -4,7 +4,7 @@ import { isLitIn, lifeOf, usedIn } from "../../cue/life";
 import { trackingOf } from "../../cue/tracking";
 import type { CueList } from "../../show/schema";
 import { cuesOf } from "../../show/world";
-import { listTime, SAME_TIME, stageTime } from "../../units/units";
+import { listTime, SAME_TIME, stageTime, type ListTime } from "../../units/units";
 import { roleOf } from "../arrival";
 import { stageTimeAt } from "../clock";
 import type { Moving } from "../kinds/kind";
@@ -130,6 +130,16 @@ export function watchBlack(player: Player): void {
   player.blackNext = stageTime(next);
 }
 
+/** What is stamped under another list comes on top anew, in the time its move has left. */
+export function comeOnTop(player: Player, of: ListRun, at: ListTime): void {
+  for (const move of of.black) {
+    if (!move.begun || !move.to.some(({ key }) => of.blackStamps.has(key))) continue;
+    if (move.done) move.left = player.world.show.lists[of.id]!.blackTime;
+    else if (move.since !== null) move.left = Math.max(0, move.left - (at - move.since));
+    Object.assign(move, { since: null, done: false });
+  }
+}
+
 /** Plans anew what running lists move in black, after an edit of the show. */
 export function replanBlack(player: Player): void {
   for (const of of player.runs.values()) {
@@ -148,6 +158,8 @@ export interface InTheDark {
   plan: BlackMove[];
   /** Parameters that go straight to where they will next be lit. */
   passed: ReadonlySet<ParamKey>;
+  /** Parameters still on their way when their fixture lights. */
+  late: ReadonlySet<ParamKey>;
   /** Fixtures that come up from the dark and are to stand where they belong. */
   comeUp: ReadonlySet<Id>;
   /** Fixtures whose moves in the dark are meant, for the length of each to be noted. */
@@ -191,5 +203,9 @@ export function judgeBlack(
     // It goes where this cue has it first: what has been moved before is to be moved again.
     return move.done || isMeant ? { ...move, left: list.blackTime, since: null, begun: false, done: false } : move;
   });
-  return { plan: moves, passed, comeUp: new Set(comesUp.filter((id) => dark.has(id))), meant };
+  const planned = new Set(plan.map((m) => m.fixture));
+  const late = new Set(
+    of.black.flatMap((m) => (m.begun && !m.done && !planned.has(m.fixture) ? m.to.map((t) => t.key) : [])),
+  );
+  return { plan: moves, passed, late, comeUp: new Set(comesUp.filter((id) => dark.has(id))), meant };
 }
