@@ -54,6 +54,8 @@ export function playingNow({ runs, world, stage, now }: Player): Playing {
               next: next < 0 ? null : cuesOf(list)[next]!.id,
               level: run.level,
               paused: run.clock.paused,
+              rate: run.clock.rate * 100,
+              effectRate: run.effects.rate * 100,
               fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
             },
           ],

@@ -82,6 +82,9 @@ export const RunViewSchema = z.object({
   paused: z.boolean(),
   /** Still giving the stage something after its release. */
   fading: z.boolean(),
+  /** Percent: of its times, and of its effects. */
+  rate: z.number(),
+  effectRate: z.number(),
 });
 
 export const PlayingSchema = z.object({

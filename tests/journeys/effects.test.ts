@@ -1,5 +1,5 @@
 /** Catches effects that are not found, made, recorded and ended by the hands as they are by lines: to the bytes. */
-import { bytesWhen, startApp, word, type App } from "./app";
+import { becomes, bytesWhen, startApp, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
@@ -161,5 +161,71 @@ test("a walk between two palettes without mud; a movement that stays between its
   expect(steps.size).toBeGreaterThan(1);
   expect(steps.size).toBeLessThanOrEqual(4);
   await ask("clear");
+  expect(app.errors).toEqual([]);
+}, 120_000);
+
+test("a voice muted and alone, a trial that is never recorded, before and after by a key, a lane's speed", async () => {
+  const { page } = app;
+  await ask("clear", "release all", "31 thru 34 at full", "31 thru 34 pan wave sine low -20 high 20 bpm 60");
+  await ask("31 thru 34 dimmer wave sine low 20 high 100 bpm 60", 'record effect 9 "Nod" cast', "clear");
+  await place("Build");
+  await page.getByRole("button", { name: "Close the editor" }).click();
+  await page.getByRole("tab", { name: "Effects" }).click();
+  await page.getByRole("button", { name: "More for effect 9", exact: true }).click();
+  await page.getByRole("menuitem", { name: "Edit" }).click();
+  await editor().waitFor();
+  // A trial: on stage, but kept out of recording.
+  await ask("31 thru 34");
+  await editor().getByRole("button", { name: "Trial", exact: true }).click();
+  await universe(2);
+  const moving = async (slot: number) => new Set((await seen(6, 110)).map((b) => word(b, slot))).size > 2;
+  expect(await moving(1)).toBe(true);
+  await page.locator("#ask").fill("record cue 77");
+  await page
+    .getByText(/kept out of recording/)
+    .first()
+    .waitFor();
+  await page.keyboard.press("Escape");
+  await place("Build");
+  await editor()
+    .getByRole("button", { name: /^Mute pan/i })
+    .click();
+  await universe(2);
+  await becomes(
+    () => moving(1),
+    (on) => !on,
+  );
+  await place("Build");
+  await editor()
+    .getByRole("button", { name: /^Solo pan/i })
+    .click();
+  await universe(2);
+  expect(await moving(1)).toBe(true);
+  await place("Build");
+  await editor()
+    .getByRole("button", { name: /^Solo pan/i })
+    .click();
+  // By keys: another speed, then as it was when it was opened, and back.
+  await ask("set effect 9 voice 1 bpm 20");
+  const speed = () => editor().getByLabel("Cycles a minute", { exact: true }).first().inputValue();
+  await becomes(speed, (v) => parseFloat(v) === 20);
+  await page.keyboard.press("Alt+b");
+  await becomes(speed, (v) => parseFloat(v) === 60);
+  await page.keyboard.press("Alt+b");
+  await becomes(speed, (v) => parseFloat(v) === 20);
+  await editor().getByRole("button", { name: "Trial", exact: true }).click();
+  await ask("clear", "set list 9 kind effect 9", "go list 9");
+  // Its lane at no speed stands still.
+  await place("Run");
+  const rate = page.getByTestId("lane-9").getByLabel(/^Speed of Nod/);
+  await rate.click();
+  await page.keyboard.type("0");
+  await page.keyboard.press("Enter");
+  await universe(2);
+  await becomes(
+    () => moving(1),
+    (on) => !on,
+  );
+  await ask("release list 9");
   expect(app.errors).toEqual([]);
 }, 120_000);

@@ -33,10 +33,9 @@ export function cleaned(show: Show, before: CueList, within: ReadonlySet<string>
       for (const { key } of changes) {
         const entry = entries[key];
         if (entry?.value === undefined) continue;
-        const { value: _gone, ...rest } = entry;
         // A stop came with the value it made room for.
-        if (rest.effect === undefined || isStop(rest.effect)) delete entries[key];
-        else entries[key] = rest;
+        if (entry.effect === undefined || isStop(entry.effect)) delete entries[key];
+        else entries[key] = { attribute: entry.attribute, effect: entry.effect, ...(entry.time ? { time: entry.time } : {}) };
       }
       cues[id] = { ...cues[id]!, entries };
     }

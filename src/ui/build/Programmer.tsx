@@ -7,6 +7,7 @@ import { select } from "@/core/select/intents";
 import { clear, heldSummary, identify, setHighlight } from "@/core/program/intents";
 import { splitItem } from "@/core/show/ids";
 import { cellsOf } from "@/core/show/model";
+import { FamilyEffect } from "../effects/FamilyEffect";
 import { useKeyTable } from "../shell/useKeyTable";
 import parts from "../parts/parts.module.css";
 import { useSession, useShow, useStageSummary } from "../useSession";
@@ -142,6 +143,7 @@ function FamilySection({ family: { family, rows, source, palette } }: { family: 
       <header>
         <h2>{family}</h2>
         <span>{palette ? `${palette} · ${source}` : source}</span>
+        {family !== "Control" && <FamilyEffect family={family} />}
         {bars.length > 0 && (
           <ActionIcon
             size="sm"

@@ -34,7 +34,14 @@ export function RipplePanel() {
             <figure key={`${list} ${cue}`}>
               <span>
                 <LookPicture list={list} cue={cue} {...PICTURE} label={`Cue ${number} now`} />
-                <LookPicture list={list} cue={cue} {...PICTURE} then={found} marks={fixtures} label={`Cue ${number} after`} />
+                <LookPicture
+                  list={list}
+                  cue={cue}
+                  {...PICTURE}
+                  then={found}
+                  marks={fixtures}
+                  label={`Cue ${number} after`}
+                />
               </span>
               <figcaption>
                 cue <span className="num">{number}</span> now, and after · {fixtures.length}{" "}

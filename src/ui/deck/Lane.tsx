@@ -15,6 +15,7 @@ import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
+import { EditableText } from "../parts/EditableText";
 import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import classes from "./Deck.module.css";
@@ -47,7 +48,7 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
 
   const press = {
     onPointerDown(event: PointerEvent<HTMLDivElement>) {
-      if (event.button !== 0 || (event.target as HTMLElement).closest("button")) return;
+      if (event.button !== 0 || (event.target as HTMLElement).closest("button, input")) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       drag.current = { x: event.clientX, level, moved: false };
     },
@@ -107,9 +108,12 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
           {run?.paused && cue ? " · paused" : ""}
         </p>
         <p className={classes.next}>
+          {plays && large && <Speed list={list} rate={run?.effectRate ?? 100} />}
           <span className={classes.clip}>
             {plays
-              ? "an effect, its level scales the mix"
+              ? large
+                ? ""
+                : "an effect, its level scales the mix"
               : list.kind !== "list"
                 ? "by its level"
                 : next
@@ -160,6 +164,29 @@ export function Lane({ list, large = false }: { list: CueList; large?: boolean }
       )}
       <span ref={comet} className={classes.comet} aria-hidden />
     </div>
+  );
+}
+
+/** The speed of an effect lane, in percent of its effect's own. */
+function Speed({ list, rate }: { list: CueList; rate: number }) {
+  const session = useSession();
+  const set = (value: number) => {
+    if (Number.isFinite(value))
+      void session.event({ kind: "effectRate", list: list.id, value: Math.min(1000, Math.max(0, Math.round(value))) });
+  };
+  return (
+    <Tooltip label={`Speed of ${list.name}: drag, wheel, arrows, or press and type`} openDelay={500}>
+      <span className={classes.rate}>
+        speed{" "}
+        <EditableText
+          mono
+          value={`${plain(rate, 0)} %`}
+          label={`Speed of ${list.name}, percent`}
+          onSave={(text) => set(parseFloat(text))}
+          scrub={{ value: rate, min: 0, step: 1, onSet: set }}
+        />
+      </span>
+    </Tooltip>
   );
 }
 

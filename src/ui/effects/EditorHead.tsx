@@ -13,7 +13,7 @@ import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow } from "../useSession";
-import { editEffect } from "./editing";
+import { editEffect, useEditing } from "./editing";
 import type { Target } from "./target";
 import classes from "./Effects.module.css";
 
@@ -24,18 +24,23 @@ export function EditorHead({ target }: { target: Target }) {
   const { shownKey } = useKeyTable();
   const { show, hands } = world;
   const { record } = target;
-  const before = useRef(record?.voices);
+  const before = useEditing((s) => (s.before?.of === record?.id ? s.before?.voices : undefined));
+  useEffect(() => {
+    if (record && useEditing.getState().before?.of !== record.id)
+      useEditing.setState({ before: { of: record.id, voices: record.voices } });
+  }, [record]);
   const [after, setAfter] = useState<NonNullable<typeof record>["voices"] | null>(null);
   const [trial, setTrial] = useState<string[] | null>(null);
   const next = (effectsByNumber(show).at(-1)?.number ?? 0) + 1;
   const selection = hands.selection;
   const swap = () => {
-    const to = after ?? before.current;
+    const to = after ?? before;
     if (!record || !to) return;
     setAfter(after ? null : record.voices);
     target.putAll(to.filter((v) => record.voices.some((r) => r.key === v.key)));
   };
-  const changed = record !== undefined && JSON.stringify(before.current) !== JSON.stringify(record.voices);
+  const changed =
+    record !== undefined && before !== undefined && JSON.stringify(before) !== JSON.stringify(record.voices);
   const latest = useRef(swap);
   useEffect(() => {
     latest.current = swap;

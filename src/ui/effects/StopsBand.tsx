@@ -16,6 +16,14 @@ import { dotsOf } from "./shape";
 import type { TargetVoice } from "./target";
 import classes from "./Effects.module.css";
 
+/** So many pixels of a drag are another curve. */
+const A_BEND = 18;
+const CURVE_PATHS: Record<Stop["curve"], string> = {
+  snap: "M0 15 L20 15 L20 1 L40 1",
+  linear: "M0 15 L40 1",
+  smooth: "M0 15 C20 15 20 1 40 1",
+};
+
 interface Props {
   of: TargetVoice;
   voice: StopsVoice;
@@ -33,6 +41,7 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
   const dots = useMemo(() => dotsOf(show, voice, of.items), [show, voice, of.items]);
   const marks = useRef(new Map<string, HTMLElement>());
   const drag = useRef<{ at: number; x: number; hold: number; first: boolean } | null>(null);
+  const bending = useRef<{ at: number; y: number; from: number; first: boolean } | null>(null);
   const { stops } = voice;
   const n = stops.length;
   const stop = stops[Math.min(chosen, n - 1)]!;
@@ -79,6 +88,24 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
     onPointerUp: () => void (drag.current = null),
     onPointerCancel: () => void (drag.current = null),
   });
+  /** Dragged up or down, the way over into the next stop is another. */
+  const bendBy = (k: number) => ({
+    onPointerDown(e: PointerEvent<SVGSVGElement>) {
+      e.currentTarget.setPointerCapture(e.pointerId);
+      bending.current = { at: k, y: e.clientY, from: CURVES.indexOf(stops[k]!.curve), first: true };
+      choose(k);
+    },
+    onPointerMove(e: PointerEvent<SVGSVGElement>) {
+      const now = bending.current;
+      if (now?.at !== k) return;
+      const curve = CURVES[clamp(now.from + Math.round((now.y - e.clientY) / A_BEND), 0, CURVES.length - 1)]!;
+      if (curve === stops[k]!.curve) return;
+      put(k, { curve }, !now.first);
+      now.first = false;
+    },
+    onPointerUp: () => void (bending.current = null),
+    onPointerCancel: () => void (bending.current = null),
+  });
   return (
     <div className={classes.stops}>
       <div className={classes.band} ref={box}>
@@ -107,6 +134,20 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
           {stops.map((s, k) => (
             <span key={k}>
               <i style={{ width: `${holdOf(s) * 100}%` }} />
+              {holdOf(s) < 1 && (
+                <svg
+                  className={classes.curve}
+                  style={{ left: `${holdOf(s) * 100}%`, width: `${(1 - holdOf(s)) * 100}%` }}
+                  viewBox="0 0 40 16"
+                  preserveAspectRatio="none"
+                  data-grip={`curve ${k + 1}`}
+                  aria-hidden
+                  {...bendBy(k)}
+                >
+                  <title>Drag up or down: snap, linear, smooth</title>
+                  <path d={CURVE_PATHS[s.curve]} />
+                </svg>
+              )}
               <b
                 role="slider"
                 tabIndex={0}

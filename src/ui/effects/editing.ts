@@ -2,6 +2,7 @@
 
 /** Which effect is being edited, under the stage. */
 import { create } from "zustand";
+import type { EffectRecord } from "@/core/show/effectSchema";
 import type { Id } from "@/core/show/ids";
 
 export interface Editing {
@@ -9,10 +10,12 @@ export interface Editing {
   open: "held" | Id | null;
   /** The key of the voice in hand. */
   voice: number | null;
+  /** An effect's voices as they were when it was opened. */
+  before: { of: Id; voices: EffectRecord["voices"] } | null;
 }
 
-export const useEditing = create<Editing>(() => ({ open: null, voice: null }));
+export const useEditing = create<Editing>(() => ({ open: null, voice: null, before: null }));
 
 /** Opens the editor. @param voice the one to begin with. */
 export const editEffect = (open: Editing["open"], voice: number | null = null): void =>
-  useEditing.setState({ open, voice });
+  useEditing.setState((now) => ({ open, voice, before: now.before?.of === open ? now.before : null }));

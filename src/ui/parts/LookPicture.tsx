@@ -29,7 +29,15 @@ export function LookPicture({ list, cue, width, height, then, marks, label }: Pr
   const cues = useShow((s) => s.world.show.lists[list]?.cues);
   const { palettes, effects, waves, fixtures, types, scenery } = useShow((s) => s.world.show);
   const [none, setNone] = useState(false);
+  const [seen, setSeen] = useState(false);
+  // Painted for what is in sight only.
   useEffect(() => {
+    const observer = new IntersectionObserver(([entry]) => setSeen(entry!.isIntersecting));
+    observer.observe(canvas.current!.parentElement!);
+    return () => observer.disconnect();
+  }, []);
+  useEffect(() => {
+    if (!seen) return;
     let cancel: (() => void) | undefined;
     const ask = () => {
       cancel = session.picture(
@@ -60,6 +68,7 @@ export function LookPicture({ list, cue, width, height, then, marks, label }: Pr
       cancel?.();
     };
   }, [
+    seen,
     session,
     list,
     cue,

@@ -7,6 +7,7 @@ import { timesText } from "@/core/cue/times";
 import { plain } from "@/core/units/units";
 import { Lane } from "../deck/Lane";
 import { StagePlan } from "../stage/StagePlan";
+import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import classes from "./Run.module.css";
 
@@ -73,6 +74,13 @@ function ArmedList({ listId }: { listId: string }) {
           onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
         >
           <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>
+          <LookPicture
+            list={listId}
+            cue={cue.id}
+            width={60}
+            height={44}
+            label={`Look of cue ${plain(cue.number, 3)}`}
+          />
           <span className={classes.words}>
             <strong>{cue.name || "no name"}</strong>
             {cue.note && <span className="muted">{cue.note}</span>}
