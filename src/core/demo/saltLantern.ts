@@ -2,6 +2,7 @@
 import { newDesk, runLine } from "../desk/desk";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
+import { ACT_TWO } from "./saltLanternActTwo";
 import { MAIN_CUES, OTHER_LISTS } from "./saltLanternCues";
 import { EFFECTS } from "./saltLanternEffects";
 import { PALETTES } from "./saltLanternPalettes";
@@ -95,6 +96,7 @@ export function makeDemo(): World {
     ...EFFECTS,
     'set list 1 name "Main"',
     ...MAIN_CUES,
+    ...ACT_TWO,
     ...OTHER_LISTS,
     "none",
   ]) {
