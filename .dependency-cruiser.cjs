@@ -18,6 +18,7 @@ const core = [
   "play",
   "dmx",
   "exchange",
+  "check",
   "command",
   "desk",
 ];

@@ -16,6 +16,7 @@ import { deletePalette, orderPalettes, replacePalette } from "./palette/goneInte
 import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
 import { writeCue } from "./cue/writeCueIntent";
+import { bringBack, dropSignature, signOff } from "./cue/signIntents";
 import { clean } from "./cue/cleanIntent";
 import { deleteList, duplicateList } from "./cue/listIntents";
 import { copyCue } from "./cue/copyIntent";
@@ -101,6 +102,9 @@ export const INTENTS = registryOf([
   cue.renumberCues,
   cue.setList,
   clean,
+  signOff,
+  dropSignature,
+  bringBack,
   deleteList,
   duplicateList,
 ]);

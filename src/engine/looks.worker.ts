@@ -1,12 +1,14 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
 import { foresee, isUnfinished } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
+import { brokenLooks } from "@/core/cue/signed";
 import { applyDiff, readDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { openFrame } from "./frame";
 import { ToLooksSchema, type FromLooks, type ToLooks } from "./looksMessages";
+import { checks } from "./checks";
 import { pictures } from "./pictures";
 import { readContextOf, viewOf, type StageView } from "./view";
 
@@ -26,11 +28,24 @@ const painting = pictures(
 );
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
 
+const checking = checks(() => world, say);
+
+/** Signed-off looks that are whole now and would not be then. */
+function brokenBy(before: Show, then: Show): { list: string; cue: string }[] {
+  const broken = (show: Show) => new Set([...brokenLooks(show)].map(({ list, cue }) => `${list.id} ${cue.id}`));
+  if (!Object.values(before.lists).some((l) => Object.values(l.cues).some((c) => c.signed))) return [];
+  const already = broken(before);
+  return [...broken(then)].flatMap((name) => {
+    const [list, cue] = name.split(" ") as [string, string];
+    return already.has(name) ? [] : [{ list, cue }];
+  });
+}
+
 async function ripple(id: number, before: World, then: Show): Promise<void> {
   const work = rippling(before.show, then);
   for (let since = performance.now(); ;) {
     const { done, value } = work.next();
-    if (done) return say({ kind: "rippled", id, rippled: value });
+    if (done) return say({ kind: "rippled", id, rippled: value, signed: brokenBy(before.show, then) });
     if (performance.now() - since < PIECE_MS) continue;
     await pause();
     if (asked !== id) return;
@@ -59,8 +74,10 @@ addEventListener("message", ({ data }: MessageEvent) => {
   const parsed = ToLooksSchema.safeParse(data);
   if (!parsed.success) return;
   const message = parsed.data;
-  if (message.kind === "open") world = message.world;
-  else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
+  if (message.kind === "open") {
+    world = message.world;
+    checking.changed();
+  } else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
   else if (message.kind === "picture") painting.ask(message);
   else if (message.kind === "forget") painting.forget(message.id);
   else if (!world) return;
@@ -81,5 +98,6 @@ addEventListener("message", ({ data }: MessageEvent) => {
   } else {
     const diff = readDiff(message.diff);
     if (diff) world = applyDiff(world, diff);
+    checking.changed();
   }
 });

@@ -1,6 +1,7 @@
 /** What the looks worker and its window say to each other. */
 import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/show/hands";
+import { FindingSchema } from "@/core/check/finding";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 import { MemorySchema } from "./messages";
@@ -30,6 +31,8 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
     width: z.number().int().min(1).max(4096),
     height: z.number().int().min(1).max(4096),
     daylight: z.boolean(),
+    /** The look it was signed off with, in place of its own. */
+    signed: z.boolean().optional(),
     /** Fixtures that are ringed. */
     marks: z.array(z.string()).max(20_000).optional(),
     /** The content of the picture that is there already. */
@@ -47,9 +50,17 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     follows: z.string().nullable(),
     refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
   }),
+  /** Everything suspicious in the show as it is; and by cue the fixtures that have moved there in the dark. */
+  z.object({
+    kind: z.literal("found"),
+    findings: z.array(FindingSchema),
+    moons: z.record(z.string(), z.array(z.string())),
+  }),
   z.object({
     kind: z.literal("rippled"),
     id: z.number().int(),
+    /** Cues whose signed-off look would be broken. */
+    signed: z.array(z.object({ list: z.string(), cue: z.string() })),
     rippled: z.array(z.object({ list: z.string(), cue: z.string(), fixtures: z.array(z.string()) })),
   }),
   /** A picture; none where it is the one that is there, or where (without content) there is no such cue. */

@@ -1,5 +1,5 @@
 /** Pictures of looks, painted one at a time for whoever sees them; the same look is painted once. */
-import { fillLook, placesOf, type LookFrame, type SeenEffect } from "@/core/play/lookFrame";
+import { fillLook, fillSigned, placesOf, type LookFrame, type SeenEffect } from "@/core/play/lookFrame";
 import type { Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { lampsOf } from "@/picture/plan";
@@ -65,7 +65,8 @@ export function pictures(
     const { room, number } = roomOf(show);
     const size = placesOf(show).specs.length;
     if (frame.value.length !== size) frame = { value: new Float64Array(size), fn: new Uint8Array(size) };
-    const effects = fillLook(show, list, place, frame);
+    const wanted = asked.signed ? list.cues[asked.cue]!.signed : undefined;
+    const effects = wanted ? fillSigned(show, wanted, frame) : fillLook(show, list, place, frame);
     const content = contentOf(frame, effects, `${number} ${width} ${height} ${daylight} ${marks?.join() ?? ""}`);
     if (content === asked.have) return say({ kind: "pictured", id, content, bitmap: null }, []);
     let picture = kept.get(content);

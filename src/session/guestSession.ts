@@ -24,11 +24,14 @@ export function guestSession(
   leave: () => void,
 ): { session: Session; looks: LooksLink } {
   const store = createStore<SessionState>(() => newState(world));
-  const looks = startLooks(() => ({
-    world: store.getState().world,
-    steps: stepWords(store.getState().history),
-    view: store.getState().view,
-  }));
+  const looks = startLooks(
+    () => ({
+      world: store.getState().world,
+      steps: stepWords(store.getState().history),
+      view: store.getState().view,
+    }),
+    (checked) => store.setState({ checked }),
+  );
   const hands = handsOn(store, looks);
 
   addEventListener("pagehide", leave);

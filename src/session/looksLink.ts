@@ -1,15 +1,28 @@
 /** The window's side of the looks worker: what lines would do, and which looks they would change. */
 import type { StepWords, Unfinished } from "@/core/desk/foresee";
+import type { Finding } from "@/core/check/finding";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
 import type { StageView } from "@/engine/view";
 
+export interface CueAt {
+  list: string;
+  cue: string;
+}
+
+/** What Check has found, and by cue the fixtures that have moved there in the dark. */
+export interface Checked {
+  findings: readonly Finding[];
+  moons: Readonly<Record<string, readonly string[]>>;
+}
+
 /** Whoever asks what a line would do is told its words, then the looks it would change. */
 export interface Foreseer {
   words(found: { says: string } | Unfinished | Refusal | undefined): void;
-  ripple(found: readonly Rippled[]): void;
+  /** @param signed cues whose signed-off look would be broken. */
+  ripple(found: readonly Rippled[], signed: readonly CueAt[]): void;
 }
 
 /** The picture of a cue's look as it is, or after the line that `foresee` was last asked about. */
@@ -33,7 +46,10 @@ export interface LooksLink {
 export const PATIENCE_MS = 3000;
 
 /** @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew. */
-export function startLooks(now: () => { world: World; steps: StepWords; view: StageView | undefined }): LooksLink {
+export function startLooks(
+  now: () => { world: World; steps: StepWords; view: StageView | undefined },
+  found: (checked: Checked) => void,
+): LooksLink {
   let count = 0;
   let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
   const painting = new Map<number, { of: PictureOf; told: Pictured }>();
@@ -67,6 +83,7 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
   function hear(data: unknown): void {
     const parsed = FromLooksSchema.safeParse(data);
     if (!parsed.success) return;
+    if (parsed.data.kind === "found") return found({ findings: parsed.data.findings, moons: parsed.data.moons });
     if (parsed.data.kind === "pictured") {
       const { id, content, bitmap } = parsed.data;
       painting.get(id)?.told(content, bitmap);
@@ -74,7 +91,7 @@ export function startLooks(now: () => { world: World; steps: StepWords; view: St
     }
     if (parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
-    if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled);
+    if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled, parsed.data.signed);
     const { says, refusal, follows } = parsed.data;
     asking.to.words(
       refusal

@@ -42,11 +42,14 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   const store = createStore<SessionState>(() => newState(opened.world));
   const keeper: Keeper =
     readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
-  const looks: LooksLink = startLooks(() => ({
-    world: store.getState().world,
-    steps: stepWords(store.getState().history),
-    view: store.getState().view,
-  }));
+  const looks: LooksLink = startLooks(
+    () => ({
+      world: store.getState().world,
+      steps: stepWords(store.getState().history),
+      view: store.getState().view,
+    }),
+    (checked) => store.setState({ checked }),
+  );
   const hands = handsOn(store, looks);
   const engine: EngineLink =
     ways.engine ??

@@ -15,7 +15,7 @@ import type { StageView } from "@/engine/view";
 import type { Doing } from "@/core/desk/perform";
 import type { Pieces } from "./inPieces";
 import type { DoneLine } from "./lines";
-import type { Foreseer, Pictured, PictureOf } from "./looksLink";
+import type { Checked, Foreseer, Pictured, PictureOf } from "./looksLink";
 import type { SavedState } from "./storage/keeper";
 
 export interface Notice {
@@ -35,6 +35,8 @@ export interface SessionState {
   notices: readonly Notice[];
   /** The parameter whose stack is shown; null for none. */
   why: string | null;
+  /** What Check has found so far; null until it has looked. */
+  checked: Checked | null;
   /** What was typed and done here, the last one last. */
   lines: readonly DoneLine[];
 }
@@ -107,5 +109,6 @@ export const newState = (world: World): SessionState => ({
   view: undefined,
   notices: [],
   lines: [],
+  checked: null,
   why: null,
 });

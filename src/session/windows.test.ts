@@ -47,6 +47,7 @@ function openHost() {
     view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() },
     notices: [],
     lines: [],
+    checked: null,
     why: null,
   }));
   const doIt: Quietly["do"] = (doing) => {

@@ -79,6 +79,21 @@ export const SCRIPT_LINES = {
     about: "these fixtures change in that cue while they fade out (lit), or in the dark",
     example: "expect drift dark cue 2 1",
   },
+  expectLook: {
+    syntax: "expect look [list <list>] cue <cueNumber:cue> (signed | changed)",
+    about: "whether a cue looks as it was signed off",
+    example: "expect look cue 2 changed",
+  },
+  expectCheck: {
+    syntax: "expect check <number:whole>",
+    about: "how many suspicious things are found",
+    example: "expect check 3",
+  },
+  check: {
+    syntax: "check",
+    about: "prints what is suspicious; fails where there is anything",
+    example: "check",
+  },
   expectRipple: {
     syntax: "expect ripple <line>",
     about: "the cues whose look a line would change, without doing it: LINE => 13 14, or none",

@@ -35,7 +35,12 @@ export function cleaned(show: Show, before: CueList, within: ReadonlySet<string>
         if (entry?.value === undefined) continue;
         // A stop came with the value it made room for.
         if (entry.effect === undefined || isStop(entry.effect)) delete entries[key];
-        else entries[key] = { attribute: entry.attribute, effect: entry.effect, ...(entry.time ? { time: entry.time } : {}) };
+        else
+          entries[key] = {
+            attribute: entry.attribute,
+            effect: entry.effect,
+            ...(entry.time ? { time: entry.time } : {}),
+          };
       }
       cues[id] = { ...cues[id]!, entries };
     }

@@ -41,7 +41,9 @@ function listOf(made: readonly Made[]): Desk {
   run("patch 3 kelp-wash as 1");
   made.forEach(({ values }, i) => {
     for (const { fixture, attribute, value } of values)
-      run(`${fixture} ${attribute} ${value === "release" ? "release" : `at ${attribute === "zoom" ? 6 + value : value}`}`);
+      run(
+        `${fixture} ${attribute} ${value === "release" ? "release" : `at ${attribute === "zoom" ? 6 + value : value}`}`,
+      );
     run(`record cue ${i + 1}${values.length === 0 ? " empty" : ""}`);
     run("clear");
   });

@@ -61,10 +61,13 @@ export const ACT_TWO = [
 
   // They go out and come back elsewhere a moment later: too soon for a move in the dark.
   "1 + 3 + 4 + 6 at out",
+  "group 7 at 10 fade 1.5",
   'record cue 19 "Blink" fade 0.3',
   "clear",
   "1 + 3 + 4 + 6 at 66 palette 24",
+  "group 7 at 30",
   'record cue 19.5 "And again" fade 0.3 auto 0.6',
+  "set cue 19.5 ready off",
   "clear",
 
   "group 2 at 70 palette 49",
@@ -113,5 +116,6 @@ export const ACT_TWO = [
   "group 7 at 40",
   'record cue 26 "Curtain call" fade 1.5',
   "set cue 26 then cue 25",
+  "set list 1 ready on",
   "clear",
 ];

@@ -1,6 +1,8 @@
 /** What a show test expects, checked against a desk. */
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../show/model";
+import { findingsIn } from "../check/check";
+import { othersIn } from "../cue/signed";
 import { driftsOf, type Drift } from "../cue/drift";
 import { ripple } from "../cue/looks";
 import { resolveEntry } from "../program/resolve";
@@ -83,6 +85,21 @@ const CHECKS: { [K in Asking]: Check<K> } = {
     differs("unpatched", fixture(desk, args.number).addresses.map(addressText).join(" ") || "unpatched"),
   expectCount: (desk, args) =>
     differs(`${args.number} fixtures`, `${Object.keys(desk.world.show.fixtures).length} fixtures`),
+  expectLook(desk, args) {
+    const owner = listOf(args, contextOf(desk));
+    const cue = cueOf(owner, args.cueNumber);
+    const wanted = args.signed ? "signed" : "changed";
+    if (!cue.signed) return `expected look of cue ${cue.number} ${wanted} got not signed off`;
+    const at = cuesOf(owner).findIndex((c) => c.id === cue.id);
+    const others = othersIn(desk.world.show, owner, at, cue.signed);
+    return differs(`look ${wanted}`, `look ${others.length > 0 ? "changed" : "signed"}`);
+  },
+  expectCheck: (desk, args) => differs(`check ${args.number}`, `check ${findingsIn(desk.world).length}`),
+  check(desk, _, files) {
+    const found = findingsIn(desk.world);
+    for (const { what, why } of found) files.print(`${what}. ${why}`);
+    return found.length > 0 ? `expected nothing suspicious got ${found.length}: ${found[0]!.what}` : undefined;
+  },
   expectNoDrift(desk, args) {
     const owner = listOf(args, contextOf(desk));
     const found = driftsOf(desk.world.show, owner).map((d) => driftText(desk, owner, d));

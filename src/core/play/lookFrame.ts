@@ -5,7 +5,7 @@ import { inForceAt, trackingOf } from "../cue/tracking";
 import { resolveEntry, type Resolving } from "../program/resolve";
 import type { ParameterSpec } from "../fixture/parameters";
 import type { ParamKey } from "../show/ids";
-import type { CueList, Show } from "../show/schema";
+import type { Cue, CueList, Show } from "../show/schema";
 import { lastFn, playedAt, playingOf } from "./playing";
 import { isStepped } from "./rig";
 
@@ -81,4 +81,24 @@ export function fillLook(
   }
   for (const { at, after } of effects) ({ value: value[at], fn: fn[at] } = after(0));
   return effects;
+}
+
+/** Fills a frame with a look that was signed off; what is not in it is dark. */
+export function fillSigned(
+  show: Resolving & Pick<Show, "fixtures" | "types">,
+  signed: NonNullable<Cue["signed"]>,
+  { value, fn }: LookFrame,
+): SeenEffect[] {
+  const { index, specs, defaults } = placesOf(show);
+  value.set(defaults);
+  fn.fill(0);
+  for (const look of Object.values(signed))
+    for (const [key, was] of Object.entries(look)) {
+      const at = index.get(key);
+      const place = at === undefined ? -1 : specs[at]!.functions.findIndex((f) => f.attribute === was.attribute);
+      if (at === undefined || place < 0) continue;
+      value[at] = was.value;
+      fn[at] = place;
+    }
+  return [];
 }

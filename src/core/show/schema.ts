@@ -2,7 +2,7 @@
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
-import { EffectRecordSchema, OwnWaveSchema } from "./effectSchema";
+import { EffectRecordSchema, EffectSchema, OwnWaveSchema } from "./effectSchema";
 import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
 import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
@@ -136,6 +136,18 @@ export const ReachSchema = z.union([
 ]);
 export type Reach = z.infer<typeof ReachSchema>;
 
+/** One parameter of a signed-off look: what it was, by its attribute. */
+export const SignedValueSchema = z.object({
+  attribute: z.string().max(60),
+  value: finite,
+  /** Where it pointed: the same point is the same look, whatever the truss does. */
+  aim: z.tuple([finite, finite, finite]).optional(),
+  effect: EffectSchema.optional(),
+  /** What the effect was, its palettes and waves included. */
+  plays: z.string().max(40).optional(),
+});
+export type SignedValue = z.infer<typeof SignedValueSchema>;
+
 export const CueSchema = z.object({
   id,
   number: cueNumber,
@@ -157,6 +169,8 @@ export const CueSchema = z.object({
   /** Its own choice of moves in black, for all fixtures and for some. */
   blackMoves: z.boolean().optional(),
   blackMovesOf: z.record(id, z.boolean()).optional(),
+  /** The look that was agreed on: the lit fixtures, parameter by parameter. */
+  signed: z.record(id, z.record(ParamKeySchema, SignedValueSchema)).optional(),
   /** Its own choice of being ready. */
   ready: z.boolean().optional(),
   /** Parameter key to what is stored for it. */

@@ -36,7 +36,7 @@ export function AskBar() {
   const hint = useForeseen((s) => s.hint);
   const looked = line || (hint ?? "");
   const found = useForesight(looked);
-  const { says, refused, known, ripple } = found;
+  const { says, refused, known, ripple, signed } = found;
   useEffect(() => useForeseen.setState({ line: looked, found }), [looked, found]);
   const choices = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
@@ -141,6 +141,15 @@ export function AskBar() {
         <p className={classes.full} data-refused={refused}>
           {refused || !known ? capital(says) : says ? `Enter: ${says}` : "Nothing happens yet"}
         </p>
+        {signed.length > 0 && (
+          <p className={classes.broken} data-testid="breaks-signed">
+            Breaks the look that was signed off of{" "}
+            {rippleText(
+              world,
+              signed.map((s) => ({ ...s, fixtures: [] })),
+            )}
+          </p>
+        )}
         {ripple.length > 0 && (
           <p className={classes.ripple} data-testid="ripple">
             <span>
@@ -186,7 +195,8 @@ function rippleText({ show }: World, ripple: readonly Rippled[]): string {
   const names = ripple.slice(0, MOST_CUES).map(({ list, cue, fixtures }) => {
     const owner = show.lists[list];
     const n = fixtures.length;
-    return `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""} (${n} ${n === 1 ? "fixture" : "fixtures"})`;
+    const where = `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""}`;
+    return n === 0 ? where : `${where} (${n} ${n === 1 ? "fixture" : "fixtures"})`;
   });
   return names.join(", ") + (ripple.length > MOST_CUES ? ` and ${ripple.length - MOST_CUES} more` : "");
 }

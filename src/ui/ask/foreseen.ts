@@ -13,7 +13,7 @@ interface Foreseen {
 export const useForeseen = create<Foreseen>()(() => ({
   hint: null,
   line: "",
-  found: { says: "", refused: false, known: false, ripple: [] },
+  found: { says: "", refused: false, known: false, ripple: [], signed: [] },
 }));
 
 /** For a button: while the hand is on it, the Ask bar says what its line would do. */

@@ -4,6 +4,7 @@ import { useEffect, useState } from "react";
 import { isUnfinished, type Unfinished } from "@/core/desk/foresee";
 import type { Rippled } from "@/core/cue/looks";
 import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
+import type { CueAt } from "@/session/looksLink";
 import { useSession, useShow } from "../useSession";
 
 /** Words that take longer than this are not waited for. */
@@ -16,9 +17,11 @@ export interface Foresight {
   /** Whether the line can be done as it stands and its words are there. */
   known: boolean;
   ripple: readonly Rippled[];
+  /** Cues whose signed-off look it would break. */
+  signed: readonly CueAt[];
 }
 
-const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [] };
+const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [] };
 
 /** What a line would do, worked out beside the hands: typing never waits for it. */
 export function useForesight(line: string): Foresight {
@@ -43,11 +46,12 @@ export function useForesight(line: string): Foresight {
           refused: isRefusal(told),
           says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says,
           ripple: [],
+          signed: [],
         });
     };
     session.foresee(line, {
       words,
-      ripple: (ripple) => !over && setFound((now) => (now.line === line ? { ...now, ripple } : now)),
+      ripple: (ripple, signed) => !over && setFound((now) => (now.line === line ? { ...now, ripple, signed } : now)),
     });
     return () => {
       over = true;

@@ -1,7 +1,14 @@
 "use client";
 
 import { Tooltip } from "@mantine/core";
-import { IconArrowForwardUp, IconClock, IconWaveSine } from "@tabler/icons-react";
+import {
+  IconAlertTriangle,
+  IconArrowForwardUp,
+  IconClock,
+  IconMoon,
+  IconSignature,
+  IconWaveSine,
+} from "@tabler/icons-react";
 import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Cue, CueList } from "@/core/show/schema";
 import { useShow } from "../useSession";
@@ -26,6 +33,11 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
       ),
     ),
   ];
+  const checked = useShow((s) => s.checked);
+  const found = checked?.findings.filter((f) => f.cue === cue.id) ?? [];
+  const moons = checked?.moons[cue.id];
+  const drift = found.find((f) => f.concern === "Drift");
+  const late = found.find((f) => f.concern === "Moves in the dark");
   const empty = Object.keys(cue.entries).length === 0;
   return (
     <>
@@ -69,6 +81,66 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
           <span className={classes.mark}>
             <IconWaveSine size={13} /> {effects.every(isStop) ? "stops" : "effect"}
           </span>
+        </Tooltip>
+      )}
+      {cue.signed && (
+        <Tooltip
+          label={
+            found.some((f) => f.concern === "Looks that were signed off")
+              ? "It does not look as it was signed off: see Check"
+              : "Signed off: it looks as it was agreed on"
+          }
+        >
+          <span
+            className={classes.mark}
+            data-tone={found.some((f) => f.concern === "Looks that were signed off") ? "danger" : undefined}
+          >
+            <IconSignature size={13} />{" "}
+            {found.some((f) => f.concern === "Looks that were signed off") ? "changed" : "signed"}
+          </span>
+        </Tooltip>
+      )}
+      {moons && (
+        <Tooltip
+          label={`${moons.length} ${moons.length === 1 ? "fixture has" : "fixtures have"} moved here beforehand, in the dark`}
+        >
+          <span className={classes.mark}>
+            <IconMoon size={13} /> {moons.length}
+          </span>
+        </Tooltip>
+      )}
+      {drift && (
+        <Tooltip label={`${drift.what}. ${drift.why}`}>
+          <span className={classes.mark} data-tone="caution">
+            <IconAlertTriangle size={13} /> drift
+          </span>
+        </Tooltip>
+      )}
+      {late && (
+        <Tooltip label={`${late.what}. ${late.why}`}>
+          <span className={classes.mark} data-tone="caution">
+            <IconAlertTriangle size={13} /> {late.what.includes("changing") ? "comes up changing" : "too late"}
+          </span>
+        </Tooltip>
+      )}
+      {(cue.meant?.length ?? 0) > 0 && (
+        <Tooltip label={`The moves of ${cue.meant!.length} fixtures in the dark are meant here`}>
+          <span className={classes.mark}>meant</span>
+        </Tooltip>
+      )}
+      {cue.then && (
+        <Tooltip label="Its next go leads there, as a jump">
+          <span className={classes.mark}>then {list.cues[cue.then]?.number ?? "?"}</span>
+        </Tooltip>
+      )}
+      {cue.runs && (
+        <Tooltip label="Run at its go">
+          <span className={classes.mark}>runs {cue.runs}</span>
+        </Tooltip>
+      )}
+      {cue.times.curve && (
+        <Tooltip label="How the progress of its intensity is bent">
+          <span className={classes.mark}>{cue.times.curve}</span>
         </Tooltip>
       )}
       {empty && (

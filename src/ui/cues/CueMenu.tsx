@@ -6,6 +6,7 @@ import { useState } from "react";
 import { copyCue } from "@/core/cue/copyIntent";
 import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
 import { reachMore } from "@/core/cue/reach";
+import { dropSignature, signOff } from "@/core/cue/signIntents";
 import { takeCue, updateCue } from "@/core/cue/recordIntents";
 import { linesOf } from "@/core/desk/lines";
 import type { Intent } from "@/core/show/intent";
@@ -76,6 +77,10 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
           <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
             {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
           </Menu.Item>
+          <Menu.Item {...deed(signOff.of(here))}>
+            {cue.signed ? "Sign the look off again" : "Sign the look off"}
+          </Menu.Item>
+          {cue.signed && <Menu.Item {...deed(dropSignature.of(here))}>Take the signature back</Menu.Item>}
           <Menu.Divider />
           <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: true }))}>Delete, later looks stay</Menu.Item>
           <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: false }))}>Delete, let it track</Menu.Item>

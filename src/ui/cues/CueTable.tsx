@@ -25,10 +25,12 @@ interface Props {
   follows: boolean;
   /** What is looked for; rows that have it are brought into sight one after another. */
   find: string;
+  /** A cue to bring into sight. */
+  sight: string | null;
 }
 
 /** The list as a filmstrip: numbers, pictures, names, notes and times, edited where they stand. */
-export function CueTable({ list, cues, chosen, follows, find }: Props) {
+export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
   const session = useSession();
   const running = useShow((s) => s.playing.runs[list.id]?.cue ?? null);
   const scroll = useRef<HTMLDivElement>(null);
@@ -57,6 +59,10 @@ export function CueTable({ list, cues, chosen, follows, find }: Props) {
     rows.scrollToIndex(at, { align: "center" });
     chosen.choose(cues[at]!.id);
   }, [find]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    const at = cues.findIndex((c) => c.id === sight);
+    if (at >= 0) rows.scrollToIndex(at, { align: "center" });
+  }, [sight]); // eslint-disable-line react-hooks/exhaustive-deps
   if (cues.length === 0)
     return (
       <p className={classes.empty}>

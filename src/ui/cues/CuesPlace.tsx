@@ -13,6 +13,7 @@ import { CueTable, matches } from "./CueTable";
 import { numberBefore } from "./cueRoom";
 import { ListIndex } from "./ListIndex";
 import { ListOptions } from "./ListOptions";
+import { useShownCue } from "./showCue";
 import { RipplePanel } from "./RipplePanel";
 import { useChosen } from "./useChosen";
 import { ValuesPanel } from "./ValuesPanel";
@@ -25,12 +26,24 @@ export function CuesPlace() {
   const lists = listsByNumber(show);
   const [picked, setPicked] = useState<string | null>(null);
   const [find, setFind] = useState("");
+  /** A cue that is to be brought into sight. */
+  const [sight, setSight] = useState<string | null>(null);
   const [follows, setFollows] = usePrefs("bold-comet-cues-follow", z.boolean(), false);
   // While it follows, the armed list is what is seen.
   const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
   const cues = list ? cuesOf(list) : [];
   const chosen = useChosen(cues);
   useEffect(() => chosen.choose(null), [list?.id]); // eslint-disable-line react-hooks/exhaustive-deps
+  const wanted = useShownCue();
+  useEffect(() => {
+    if (!wanted.list || !wanted.cue) return;
+    setFollows(false);
+    setPicked(wanted.list);
+    if (list?.id !== wanted.list) return;
+    chosen.choose(wanted.cue);
+    setSight(wanted.cue);
+    useShownCue.setState({ list: null, cue: null });
+  }, [wanted, list?.id]); // eslint-disable-line react-hooks/exhaustive-deps
   if (!list) return null;
   const found = find.trim() ? cues.filter((c) => matches(c, find)).length : 0;
   const insert = () => {
@@ -86,7 +99,7 @@ export function CuesPlace() {
           </Tooltip>
           <ListOptions list={list} />
         </header>
-        <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} />
+        <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
       </section>
       <aside className={classes.right}>
         <div className={classes.stage}>

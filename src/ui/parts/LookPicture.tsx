@@ -12,6 +12,8 @@ interface Props {
   height: number;
   /** As the line that is foreseen would make it; a new value asks again. */
   then?: unknown;
+  /** The look it was signed off with. */
+  signed?: boolean;
   /** Fixtures that are ringed. */
   marks?: readonly string[];
   label: string;
@@ -21,7 +23,7 @@ interface Props {
 const SETTLED_MS = 60;
 
 /** The small picture of a cue's look, painted beside the hands. */
-export function LookPicture({ list, cue, width, height, then, marks, label }: Props) {
+export function LookPicture({ list, cue, width, height, then, signed = false, marks, label }: Props) {
   const session = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const content = useRef("");
@@ -49,6 +51,7 @@ export function LookPicture({ list, cue, width, height, then, marks, label }: Pr
           daylight,
           have: content.current,
           then: then !== undefined,
+          ...(signed ? { signed } : {}),
           ...(marks ? { marks: [...marks] } : {}),
         },
         (got, bitmap) => {
@@ -77,6 +80,7 @@ export function LookPicture({ list, cue, width, height, then, marks, label }: Pr
     height,
     then,
     marks,
+    signed,
     daylight,
     palettes,
     effects,

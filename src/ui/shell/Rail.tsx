@@ -4,6 +4,7 @@ import { Tooltip } from "@mantine/core";
 import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
+import { useFindings } from "../check/useFindings";
 import { useKeyTable } from "./useKeyTable";
 import { usePlaceHref } from "./placeHref";
 import classes from "./Shell.module.css";
@@ -15,6 +16,17 @@ export const PLACES = [
   { id: "run", label: "Run", icon: IconPlayerPlay, about: "Play the show" },
   { id: "check", label: "Check", icon: IconChecklist, about: "What looks suspicious in the show" },
 ] as const;
+
+/** How many things Check has found. */
+function Count() {
+  const { open } = useFindings();
+  if (open.length === 0) return null;
+  return (
+    <span className={classes.count} data-testid="check-badge" aria-label={`${open.length} found`}>
+      {open.length}
+    </span>
+  );
+}
 
 export function Rail() {
   const { shownKey } = useKeyTable();
@@ -31,6 +43,7 @@ export function Rail() {
           >
             <Icon size={20} stroke={1.6} aria-hidden />
             {label}
+            {id === "check" && <Count />}
           </Link>
         </Tooltip>
       ))}

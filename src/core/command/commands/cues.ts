@@ -1,4 +1,5 @@
 /** Recording cues and changing them, in the command language. */
+import { bringBack, dropSignature, signOff } from "../../cue/signIntents";
 import { clean } from "../../cue/cleanIntent";
 import { copyCue } from "../../cue/copyIntent";
 import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/intents";
@@ -285,6 +286,36 @@ export const CUES: Command[] = [
         }),
       );
     },
+  }),
+  command({
+    chapter,
+    syntax: "sign off [list <list>] cue <cueNumber:cue> [thru <last:cue>]",
+    about: "the look is agreed on: any later change of it is told",
+    example: "sign off cue 1",
+    read(args, context) {
+      const { list, cue } = inCue(args, context);
+      return intents(
+        signOff.of({
+          list,
+          cue,
+          ...(args.last === undefined ? {} : { thru: cueOf(context.world.show.lists[list]!, args.last).id }),
+        }),
+      );
+    },
+  }),
+  command({
+    chapter,
+    syntax: "drop signature [list <list>] cue <cueNumber:cue>",
+    about: "the look of a cue is not signed off any more",
+    example: "drop signature cue 2",
+    read: (args, context) => intents(dropSignature.of(inCue(args, context))),
+  }),
+  command({
+    chapter,
+    syntax: "bring back [list <list>] cue <cueNumber:cue>",
+    about: "store what gives a cue its signed look again; the next cue keeps its own",
+    example: "bring back cue 2",
+    read: (args, context) => intents(bringBack.of(inCue(args, context))),
   }),
   command({
     chapter,
