@@ -100,7 +100,6 @@ export function darkMovesOf(show: Living, list: CueList): Late[] {
     for (const at of life.turns.filter((_, i) => i % 2 === 0)) {
       const cue = cues[at]!;
       const moves = cue.blackMovesOf?.[fixture.id] ?? cue.blackMoves ?? list.blackMoves;
-      if (cue.ready ?? list.ready) continue;
       if (!moves && at > 0) continue;
       if (at === 0 || !isLitIn(life, at - 1)) {
         const seen = lastLitIn(life, at);
@@ -122,5 +121,8 @@ export function darkMovesOf(show: Living, list: CueList): Late[] {
   return found.sort((a, b) => a.at - b.at || number(a.fixture) - number(b.fixture));
 }
 
-/** Every move in black that cannot be complete in time. */
-export const latesOf = (show: Living, list: CueList): Late[] => darkMovesOf(show, list).filter((m) => m.by > 0.001);
+/** Every move in black that cannot be complete in time, but for what is ready all the same. */
+export function latesOf(show: Living, list: CueList): Late[] {
+  const cues = cuesOf(list);
+  return darkMovesOf(show, list).filter((m) => m.by > 0.001 && !(cues[m.at]!.ready ?? list.ready));
+}

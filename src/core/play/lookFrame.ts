@@ -40,6 +40,8 @@ export function placesOf(show: Pick<Show, "fixtures" | "types">): Places {
 export interface SeenEffect {
   /** Place of the parameter. */
   at: number;
+  /** Cycles a second. */
+  speed: number;
   /** Its value and function after so many cycles. */
   after(cycles: number): { value: number; fn: number };
 }
@@ -77,7 +79,11 @@ export function fillLook(
     const plays = playingOf(show, key, spec, mixes, playing.entry);
     if (!plays) continue;
     const [base, baseFn] = [value[at]!, fn[at]!];
-    effects.push({ at, after: (cycles) => ({ value: playedAt(plays, cycles, base, baseFn, 1), fn: lastFn() }) });
+    effects.push({
+      at,
+      speed: plays.speed,
+      after: (cycles) => ({ value: playedAt(plays, cycles, base, baseFn, 1), fn: lastFn() }),
+    });
   }
   for (const { at, after } of effects) ({ value: value[at], fn: fn[at] } = after(0));
   return effects;

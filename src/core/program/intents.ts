@@ -141,12 +141,16 @@ export const recordable = ({ hands: { held, keptOut } }: Pick<World, "hands">): 
 
 export const setBlind = defineIntent({
   kind: "blind",
-  fields: { on: z.boolean() },
-  apply(world, { on }) {
+  fields: { on: z.boolean(), over: seconds.optional() },
+  apply(world, { on, over }) {
     world.hands.blind = on;
+    if (!on && over !== undefined) world.hands.over = { keys: Object.keys(world.hands.held), seconds: over };
   },
-  says: (_, { on }) => (on ? "takes held values off the stage (blind)" : "puts held values on the stage (live)"),
-  lines: (_, { on }) => [`blind ${onOff(on)}`],
+  says: (_, { on, over }) =>
+    on
+      ? "takes held values off the stage (blind)"
+      : `puts held values on the stage (live)${over === undefined ? "" : ` over ${over} s`}`,
+  lines: (_, { on, over }) => [`blind ${onOff(on)}${!on && over !== undefined ? ` over ${exact(over)}` : ""}`],
 });
 
 export const setHighlight = defineIntent({

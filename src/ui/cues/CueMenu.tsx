@@ -8,6 +8,8 @@ import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
 import { reachMore } from "@/core/cue/reach";
 import { dropSignature, signOff } from "@/core/cue/signIntents";
 import { takeCue, updateCue } from "@/core/cue/recordIntents";
+import { setBlind } from "@/core/program/intents";
+import { openBlind } from "../stage/blind";
 import { linesOf } from "@/core/desk/lines";
 import type { Intent } from "@/core/show/intent";
 import type { Cue, CueList } from "@/core/show/schema";
@@ -47,6 +49,14 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
           <Menu.Divider />
           <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Take it into the programmer</Menu.Item>
           <Menu.Item {...deed(updateCue.of({ ...here, all: false }))}>Update it with what is held</Menu.Item>
+          <Menu.Item
+            onClick={() => {
+              session.act([setBlind.of({ on: true })]);
+              openBlind(list.id, cue.id);
+            }}
+          >
+            Open it blind: the stage goes on
+          </Menu.Item>
           <Menu.Item onClick={() => setCopying(true)}>Copy to …</Menu.Item>
           {after !== undefined && (
             <Menu.Item

@@ -114,7 +114,7 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
           />
         </TimeBar>
       </td>
-      <td>
+      <td className={classes.starts}>
         <EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} />
       </td>
       <td>

@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon, TextInput, Tooltip } from "@mantine/core";
+import { ActionIcon, SegmentedControl, TextInput, Tooltip } from "@mantine/core";
 import { IconArrowBarToDown, IconPlus, IconSearch } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { z } from "@/core/units/zod";
@@ -9,6 +9,7 @@ import { cuesOf, listsByNumber } from "@/core/show/world";
 import { usePrefs } from "../parts/usePrefs";
 import { StagePlan } from "../stage/StagePlan";
 import { useSession, useShow } from "../useSession";
+import { CueSheet } from "./CueSheet";
 import { CueTable, matches } from "./CueTable";
 import { numberBefore } from "./cueRoom";
 import { ListIndex } from "./ListIndex";
@@ -16,7 +17,6 @@ import { ListOptions } from "./ListOptions";
 import { useShownCue } from "./showCue";
 import { RipplePanel } from "./RipplePanel";
 import { useChosen } from "./useChosen";
-import { ValuesPanel } from "./ValuesPanel";
 import classes from "./Cues.module.css";
 
 /** A cue list as a filmstrip; the stage, what an edit would change, and values through the list. */
@@ -28,6 +28,7 @@ export function CuesPlace() {
   const [find, setFind] = useState("");
   /** A cue that is to be brought into sight. */
   const [sight, setSight] = useState<string | null>(null);
+  const [shape, setShape] = usePrefs("bold-comet-cues-shape", z.enum(["film", "sheet"]), "film");
   const [follows, setFollows] = usePrefs("bold-comet-cues-follow", z.boolean(), false);
   // While it follows, the armed list is what is seen.
   const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
@@ -62,6 +63,16 @@ export function CuesPlace() {
               setPicked(id);
               setFollows(false);
             }}
+          />
+          <SegmentedControl
+            size="xs"
+            aria-label="How the list is seen"
+            data={[
+              { value: "film", label: "Filmstrip" },
+              { value: "sheet", label: "Sheet" },
+            ]}
+            value={shape}
+            onChange={setShape}
           />
           <span className={classes.mark}>{cues.length} cues</span>
           {chosen.ids.size > 1 && (
@@ -99,14 +110,18 @@ export function CuesPlace() {
           </Tooltip>
           <ListOptions list={list} />
         </header>
-        <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
+        {shape === "sheet" ? (
+          <CueSheet list={list} cues={cues} chosen={chosen} />
+        ) : (
+          <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
+        )}
       </section>
       <aside className={classes.right}>
         <div className={classes.stage}>
           <StagePlan />
         </div>
         <RipplePanel />
-        <ValuesPanel list={list} shown={chosen.shown} />
+        {shape === "film" && <CueSheet list={list} cues={cues} chosen={chosen} narrow />}
       </aside>
     </div>
   );

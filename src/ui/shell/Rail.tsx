@@ -42,7 +42,7 @@ export function Rail() {
             aria-current={path.endsWith(`/${id}`) ? "page" : undefined}
           >
             <Icon size={20} stroke={1.6} aria-hidden />
-            {label}
+            <span>{label}</span>
             {id === "check" && <Count />}
           </Link>
         </Tooltip>

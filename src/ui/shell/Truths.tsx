@@ -10,6 +10,7 @@ import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
 import { writePref } from "../parts/usePrefs";
 import { plural } from "../parts/words";
+import { useBlind } from "../stage/blind";
 import { RIG_TAB } from "../rig/RigPlace";
 import { useSession, useShow } from "../useSession";
 import { usePlaceHref } from "./placeHref";
@@ -50,7 +51,9 @@ export function Truths() {
   const ids = truths.map((t) => t.id).join();
   // What is over is told again when it comes again.
   useEffect(() => setSeen((now) => now.filter((id) => ids.split(",").includes(id))), [ids]);
-  const shown = truths.filter((t) => !seen.includes(t.id));
+  // A cue that is open blind says so itself, around the stage.
+  const framed = useBlind((s) => s.cue !== null);
+  const shown = truths.filter((t) => !seen.includes(t.id) && !(framed && t.id === "blind"));
 
   const keep = async () => {
     const { world } = session.store.getState();

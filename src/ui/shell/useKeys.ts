@@ -6,6 +6,7 @@ import { tinykeys } from "tinykeys";
 import { clear } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
+import { useBlind } from "../stage/blind";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
 import { editEffect, useEditing } from "../effects/editing";
@@ -43,6 +44,7 @@ export function useKeys(): void {
       clear: () => void session.act([clear.of({})], "clear"),
       effect: () => editEffect(useEditing.getState().open === null ? "held" : null),
       before: () => dispatchEvent(new Event("bold-comet-before")),
+      peek: () => useBlind.setState((s) => ({ peeks: s.cue !== null && !s.peeks })),
       escape: () => {
         const ask = askInput();
         if (ask && ask.value !== "") return;
@@ -59,6 +61,7 @@ export function useKeys(): void {
       "handbook",
       "effect",
       "before",
+      "peek",
       ...PLACES.map((p) => p.id as string),
     ]);
     const bindings = Object.fromEntries(

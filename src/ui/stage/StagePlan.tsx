@@ -2,15 +2,19 @@
 
 import { Tooltip, useComputedColorScheme } from "@mantine/core";
 import { IconPlugConnected } from "@tabler/icons-react";
-import { useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
 import { aim } from "@/core/command/building";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
+import type { Layout } from "@/engine/frame";
 import { AimMark } from "./AimMark";
+import { BlindFrame } from "./BlindFrame";
+import { useBlind } from "./blind";
 import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
 import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
+import { useLookStage } from "./useLookStage";
 import { useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
 import { useTrial } from "./useTrial";
@@ -66,12 +70,21 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
 
   const tell = usePainter(host, classes.canvas!);
 
-  useEffect(() => {
-    if (stage && !fromWire) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
-  }, [tell, stage, fromWire]);
-  const received = useWireStage(fromWire, show, stage?.layout, (layout, memory) =>
-    tell({ kind: "memory", layout, memory }),
+  const blind = useBlind();
+  const held = useShow((s) => s.world.hands.held);
+  const look = useMemo(
+    () => (!edit && !blind.peeks && blind.list && blind.cue ? { list: blind.list, cue: blind.cue } : null),
+    [edit, blind],
   );
+  const tellMemory = useCallback(
+    (layout: Layout, memory: ArrayBufferLike) => tell({ kind: "memory", layout, memory }),
+    [tell],
+  );
+  useLookStage(look, show, held, stage?.layout, tellMemory);
+  useEffect(() => {
+    if (stage && !fromWire && !look) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
+  }, [tell, stage, fromWire, look]);
+  const received = useWireStage(fromWire && !look, show, stage?.layout, tellMemory);
   useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
   useEffect(() => {
     if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
@@ -218,6 +231,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           </button>
         </Tooltip>
       )}
+      {!edit && <BlindFrame />}
       <AimMark view={view} aiming={aiming} />
       {aiming && <p className={classes.tool}>Press or drag where the selected movers are to point. Esc ends it.</p>}
       {trial && (

@@ -77,10 +77,13 @@ export const HOLDING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "blind (on | off)",
-    about: "keep held values off the stage, or put them on it",
+    syntax: "blind (on | off) [over <time:seconds>]",
+    about: "held values are not on stage; off over S = they come on in so many seconds",
     example: "blind on",
-    read: (args) => intents(setBlind.of({ on: args.on === true })),
+    read: (args) =>
+      intents(
+        setBlind.of({ on: args.on === true, ...(args.on || args.time === undefined ? {} : { over: args.time }) }),
+      ),
   }),
   command({
     chapter,

@@ -2,15 +2,17 @@
 
 import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
+import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { at, type Range } from "./range";
 import { SheetHead } from "./SheetHead";
-import { SheetRow, type Look } from "./SheetRow";
+import { SheetRow, type Look, type Strip } from "./SheetRow";
 import { useSheetHand } from "./useSheetHand";
 import type { Line, SheetColumn, SheetView } from "./view";
 import classes from "./Sheet.module.css";
 
 const ROW = 28;
+/** With more columns than this, only those in sight are drawn. */
+const MANY = 48;
 const HEAD = 30;
 
 interface Props<R extends { id: string }, C extends SheetColumn> {
@@ -44,6 +46,10 @@ interface Props<R extends { id: string }, C extends SheetColumn> {
   onPaste(text: string, range: Range): void;
   nameOf(row: R, column: C, rows: number): string;
   empty?: ReactNode;
+  /** What is being typed over a range, so that what it would do can be said; null when it is over. */
+  onTyping?(text: string | null, range: Range): void;
+  /** A row to bring into sight. */
+  sight?: number;
 }
 
 /** Rows and columns as in a spreadsheet: ranges by drag, Shift and keys, typing, filling, copying and pasting. */
@@ -62,6 +68,29 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     overscan: 8,
     paddingStart: columnsOf ? 0 : HEAD,
   });
+  const lead = props.lead ?? 0;
+  const windowed = !columnsOf && columns.length > MANY;
+  const across = useVirtualizer({
+    horizontal: true,
+    enabled: windowed,
+    count: Math.max(0, columns.length - lead),
+    getScrollElement: () => scroll.current,
+    estimateSize: (i) => columns[i + lead]?.width ?? 60,
+    overscan: 4,
+  });
+  const seen = windowed ? across.getVirtualItems() : [];
+  const first = seen[0]?.index ?? 0;
+  const last = seen.at(-1)?.index ?? -1;
+  const gap = Math.max(0, seen[0]?.start ?? 0);
+  // With many columns only those in sight are drawn.
+  const strip = useMemo(
+    (): Strip | null => (windowed ? { lead, first: first + lead, last: last + lead, gap } : null),
+    [windowed, lead, first, last, gap],
+  );
+  useEffect(() => {
+    if (props.sight !== undefined && props.sight >= 0)
+      rows.scrollToIndex(lineOf[props.sight] ?? 0, { align: "center" });
+  }, [props.sight]); // eslint-disable-line react-hooks/exhaustive-deps
   const hand = useSheetHand({
     rows: all.length,
     columns: widest,
@@ -73,13 +102,22 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   });
   const { range, taken } = hand;
   const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
+  const inSight = (own: readonly C[]): readonly C[] =>
+    strip ? [...own.slice(0, strip.lead), ...own.slice(strip.first, strip.last + 1)] : own;
+  const stripTemplate = (own: readonly C[]) =>
+    strip
+      ? `${template(own.slice(0, strip.lead))} ${strip.gap}px ${template(own.slice(strip.first, strip.last + 1))}`
+      : template(own);
+  const wide = windowed ? columns.reduce((sum, c) => sum + c.width, 0) : undefined;
   const columnAt = (r: Range): C | undefined => all[r.r1] && columnsAt(all[r.r1]!)[r.c1];
   const edit = (typed?: string) => {
     const column = range && columnAt(range);
     if (!column || !taken) return;
     if (column.kind === "yes" && typed === undefined) return props.onFlip?.(taken, column);
     const from = props.editFrom(all[range.r1]!, column);
-    if (from !== null) setEditing(typed ?? from);
+    if (from === null) return;
+    setEditing(typed ?? from);
+    props.onTyping?.(typed ?? from, taken);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (editing !== null || event.altKey) return;
@@ -116,6 +154,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   };
   const leave = () => {
     setEditing(null);
+    if (taken) props.onTyping?.(null, taken);
     scroll.current?.focus();
   };
   const edited = range && editing !== null ? columnAt(range) : undefined;
@@ -137,14 +176,24 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
       onPaste={onPaste}
       onDoubleClick={(e) => !(e.target as HTMLElement).closest("button, [data-title]") && edit()}
     >
-      <div style={{ height: rows.getTotalSize(), position: "relative", width: "max-content", minWidth: "100%" }}>
+      <div
+        style={{ height: rows.getTotalSize(), position: "relative", width: wide ?? "max-content", minWidth: "100%" }}
+      >
         {!columnsOf && (
           <div
             className={`${classes.row} ${classes.titles}`}
             role="row"
-            style={{ gridTemplateColumns: template(columns) }}
+            style={{ gridTemplateColumns: stripTemplate(columns) }}
           >
-            <SheetHead columns={columns} view={view} setView={setView} />
+            {strip ? (
+              <>
+                <SheetHead columns={columns.slice(0, strip.lead)} view={view} setView={setView} />
+                <span aria-hidden />
+                <SheetHead columns={columns.slice(strip.first, strip.last + 1)} view={view} setView={setView} />
+              </>
+            ) : (
+              <SheetHead columns={columns} view={view} setView={setView} />
+            )}
           </div>
         )}
         {rows.getVirtualItems().map(({ index, start }) => {
@@ -183,8 +232,9 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
               key={line.row.id}
               row={line.row}
               index={line.index}
-              columns={here}
-              template={template(here)}
+              columns={inSight(here)}
+              strip={strip}
+              template={stripTemplate(here)}
               top={start}
               chosen={chosen.has(line.row.id)}
               look={look}
@@ -211,9 +261,15 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
               autoFocus
               aria-label={props.nameOf(all[taken.r1]!, edited, taken.r2 - taken.r1 + 1)}
               onFocus={(e) => editing!.length > 1 && e.currentTarget.select()}
-              onChange={(e) => setEditing(e.currentTarget.value)}
+              onChange={(e) => {
+                setEditing(e.currentTarget.value);
+                props.onTyping?.(e.currentTarget.value, taken);
+              }}
               onPointerDown={(e) => e.stopPropagation()}
-              onBlur={() => setEditing(null)}
+              onBlur={() => {
+                setEditing(null);
+                props.onTyping?.(null, taken);
+              }}
               onKeyDown={(e) => {
                 e.stopPropagation();
                 if (e.key === "Escape") return leave();

@@ -11,10 +11,19 @@ export interface Look {
   data?: Record<`data-${string}`, string | number | boolean | undefined>;
 }
 
+/** Which columns are drawn where there are many: those that lead, then some in sight, with the room of those before. */
+export interface Strip {
+  lead: number;
+  first: number;
+  last: number;
+  gap: number;
+}
+
 interface Props<R, C extends SheetColumn> {
   row: R;
   index: number;
   columns: readonly C[];
+  strip: Strip | null;
   template: string;
   top: number;
   chosen: boolean;
@@ -28,7 +37,7 @@ interface Props<R, C extends SheetColumn> {
 }
 
 function Row<R, C extends SheetColumn>(props: Props<R, C>) {
-  const { row, index, columns, template, top, chosen, look, from, to, cursor, ends } = props;
+  const { row, index, columns, strip, template, top, chosen, look, from, to, cursor, ends } = props;
   return (
     <div
       role="row"
@@ -37,9 +46,10 @@ function Row<R, C extends SheetColumn>(props: Props<R, C>) {
       style={{ top, gridTemplateColumns: template }}
       aria-rowindex={index + 2}
     >
-      {columns.map((column, c) => {
+      {columns.map((column, k) => {
         const { content, title, data } = look(row, column);
-        return (
+        const c = strip && k >= strip.lead ? strip.first + k - strip.lead : k;
+        const cell = (
           <span
             key={column.id}
             role="gridcell"
@@ -57,6 +67,7 @@ function Row<R, C extends SheetColumn>(props: Props<R, C>) {
             {ends && c === to && <b className={classes.handle} data-handle aria-hidden />}
           </span>
         );
+        return strip && k === strip.lead ? [<span key="gap" aria-hidden />, cell] : cell;
       })}
     </div>
   );
