@@ -116,6 +116,11 @@ export const SCRIPT_LINES = {
     about: "writes the patch as a table",
     example: 'export csv "patch.csv"',
   },
+  exportCues: {
+    syntax: "export cues <file:text>",
+    about: "writes the cue sheet of all lists as a table",
+    example: 'export cues "cues.csv"',
+  },
   print: {
     syntax: "print <sel> <attrs>",
     about: "a JSON line with the stage values",

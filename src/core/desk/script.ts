@@ -2,6 +2,7 @@
 import { importFixtures } from "../exchange/importIntent";
 import { guessMapping } from "../exchange/patchColumns";
 import { readPatch, typeChoices, writePatch } from "../exchange/patchTable";
+import { writeCues } from "../exchange/cueTable";
 import { readTable } from "../exchange/tableText";
 import { isRefusal, refusalText, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
@@ -80,6 +81,8 @@ function doAct(desk: Desk, files: ScriptFiles, act: ScriptAct): Outcome {
       return importCsv(desk, files, act.args.file, act.args.update ? "update" : "add") ?? "done";
     case "exportCsv":
       return files.writeText(act.args.file, writePatch(desk.world.show)) ?? "done";
+    case "exportCues":
+      return files.writeText(act.args.file, writeCues(desk.world.show)) ?? "done";
     case "refuse":
       return judged(checkRefused(desk, act.args.line));
     case "print": {

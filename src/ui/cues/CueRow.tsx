@@ -1,6 +1,6 @@
 "use client";
 
-import type { PointerEvent } from "react";
+import { useRef, type PointerEvent } from "react";
 import { setCue } from "@/core/cue/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
@@ -95,7 +95,23 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
         </div>
       </td>
       <td>
-        <TimeBar way="up" fade={cue.times.up} delay={cue.times.delayUp} longest={longest}>
+        <TimeBar
+          way="up"
+          fade={cue.times.up}
+          delay={cue.times.delayUp}
+          longest={longest}
+          onDrag={({ fade, delay }, first) =>
+            set(
+              {
+                times: {
+                  ...(fade === undefined ? {} : { up: fade }),
+                  ...(delay === undefined ? {} : { delayUp: delay }),
+                },
+              },
+              !first,
+            )
+          }
+        >
           <EditableText
             mono
             value={plain(cue.times.up)}
@@ -104,7 +120,23 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
             scrub={scrub("up", cue.times.up)}
           />
         </TimeBar>
-        <TimeBar way="down" fade={cue.times.down} delay={cue.times.delayDown} longest={longest}>
+        <TimeBar
+          way="down"
+          fade={cue.times.down}
+          delay={cue.times.delayDown}
+          longest={longest}
+          onDrag={({ fade, delay }, first) =>
+            set(
+              {
+                times: {
+                  ...(fade === undefined ? {} : { down: fade }),
+                  ...(delay === undefined ? {} : { delayDown: delay }),
+                },
+              },
+              !first,
+            )
+          }
+        >
           <EditableText
             mono
             value={plain(cue.times.down)}
@@ -129,28 +161,62 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
   );
 }
 
+/** What rises or falls, as a bar: its end is dragged for the fade, its beginning for the delay. */
 function TimeBar({
   way,
   fade,
   delay,
   longest,
+  onDrag,
   children,
 }: {
   way: "up" | "down";
   fade: number;
   delay: number;
   longest: number;
+  onDrag(change: { fade?: number; delay?: number }, first: boolean): void;
   children: React.ReactNode;
 }) {
+  const grabbed = useRef<{ what: "fade" | "delay"; x: number; from: number; scale: number; first: boolean } | null>(
+    null,
+  );
   const share = (seconds: number) => `${(seconds / longest) * 100}%`;
+  const grab = (what: "fade" | "delay") => ({
+    onPointerDown(e: PointerEvent<HTMLElement>) {
+      const track = e.currentTarget.closest<HTMLElement>(`.${classes.track}`)!;
+      e.currentTarget.setPointerCapture(e.pointerId);
+      e.stopPropagation();
+      grabbed.current = {
+        what,
+        x: e.clientX,
+        from: what === "fade" ? fade : delay,
+        scale: longest / Math.max(1, track.clientWidth),
+        first: true,
+      };
+    },
+    onPointerMove(e: PointerEvent<HTMLElement>) {
+      const now = grabbed.current;
+      if (!now) return;
+      const fine = e.shiftKey ? 0.01 : 0.1;
+      const value = Math.max(0, Math.round((now.from + (e.clientX - now.x) * now.scale) / fine) * fine);
+      onDrag({ [now.what]: Math.round(value * 1000) / 1000 }, now.first);
+      now.first = false;
+    },
+    onPointerUp: () => void (grabbed.current = null),
+    onPointerCancel: () => void (grabbed.current = null),
+    onClick: (e: React.MouseEvent) => e.stopPropagation(),
+  });
   return (
     <div
       className={classes.time}
-      title={`${way === "up" ? "What rises" : "What falls"}: ${plain(fade)} s${delay > 0 ? ` after ${plain(delay)} s` : ""}`}
+      title={`${way === "up" ? "What rises" : "What falls"}: ${plain(fade)} s${delay > 0 ? ` after ${plain(delay)} s` : ""}. Drag the bar's end for the fade, its beginning for the delay`}
     >
       <span aria-hidden>{way === "up" ? "↑" : "↓"}</span>
       <span className={classes.track} aria-hidden>
-        <span data-way={way} style={{ marginLeft: share(delay), width: share(fade) }} />
+        <span data-way={way} style={{ marginLeft: share(delay), width: share(fade) }}>
+          <i data-grip={`${way} delay`} {...grab("delay")} />
+          <b data-grip={`${way} fade`} {...grab("fade")} />
+        </span>
       </span>
       {children}
     </div>

@@ -1,11 +1,12 @@
 "use client";
 
 import { ActionIcon, SegmentedControl, TextInput, Tooltip } from "@mantine/core";
-import { IconArrowBarToDown, IconPlus, IconSearch } from "@tabler/icons-react";
+import { IconArrowBarToDown, IconPlus, IconPrinter, IconSearch } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { z } from "@/core/units/zod";
 import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
+import { Paper } from "../paper/Paper";
 import { usePrefs } from "../parts/usePrefs";
 import { StagePlan } from "../stage/StagePlan";
 import { useSession, useShow } from "../useSession";
@@ -25,6 +26,7 @@ export function CuesPlace() {
   const { show, hands } = useShow((s) => s.world);
   const lists = listsByNumber(show);
   const [picked, setPicked] = useState<string | null>(null);
+  const [paper, setPaper] = useState(false);
   const [find, setFind] = useState("");
   /** A cue that is to be brought into sight. */
   const [sight, setSight] = useState<string | null>(null);
@@ -108,7 +110,13 @@ export function CuesPlace() {
               <IconPlus size={16} />
             </ActionIcon>
           </Tooltip>
+          <Tooltip label="On paper: cue sheet, patch, groups and palettes, printed or as CSV">
+            <ActionIcon size={28} variant="default" aria-label="On paper" onClick={() => setPaper(true)}>
+              <IconPrinter size={16} />
+            </ActionIcon>
+          </Tooltip>
           <ListOptions list={list} />
+          {paper && <Paper onClose={() => setPaper(false)} />}
         </header>
         {shape === "sheet" ? (
           <CueSheet list={list} cues={cues} chosen={chosen} />

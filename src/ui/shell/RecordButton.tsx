@@ -1,20 +1,40 @@
 "use client";
 
-import { Button, Group, NumberInput, Popover, SegmentedControl, Stack, Switch, Text, TextInput } from "@mantine/core";
+import {
+  Button,
+  Group,
+  MultiSelect,
+  NumberInput,
+  Popover,
+  SegmentedControl,
+  Select,
+  Stack,
+  Text,
+  TextInput,
+} from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import { recordCue } from "@/core/cue/recordIntents";
 import { linesOf } from "@/core/desk/lines";
-import { cueNumbered, cuesOf, type World } from "@/core/show/world";
+import type { Looks } from "@/core/cue/cueDraft";
+import { cueNumbered, cuesOf, listsByNumber, type World } from "@/core/show/world";
+import { plain } from "@/core/units/units";
 import { useForesight } from "../ask/useForesight";
+import { numberBefore } from "../cues/cueRoom";
+import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
+import classes from "./Shell.module.css";
+
+const PICTURE = { width: 92, height: 66 };
 
 interface RecordValues {
   number: number | string;
   name: string;
   fade: number | string;
   onto: "merge" | "overwrite";
-  cueOnly: boolean;
+  looks: Looks;
+  list: string;
+  more: string[];
 }
 
 /** The number a new cue at the end of the armed list would have. */
@@ -29,36 +49,49 @@ export function RecordButton() {
   const session = useSession();
   const [open, setOpen] = useState(false);
   const form = useForm<RecordValues>({
-    initialValues: { number: 1, name: "", fade: 3, onto: "merge", cueOnly: false },
+    initialValues: { number: 1, name: "", fade: 3, onto: "merge", looks: "track", list: "", more: [] },
   });
-  const { number, name, fade, onto, cueOnly } = form.values;
+  const { number, name, fade, onto, looks, more } = form.values;
   const world = useShow((s) => s.world);
   const held = useShow((s) => Object.keys(s.world.hands.held).length);
-  const list = world.show.lists[world.hands.armed];
+  const list = world.show.lists[form.values.list] ?? world.show.lists[world.hands.armed];
   const exists = list !== undefined && cueNumbered(list, Number(number)) !== undefined;
-  const intent = recordCue.of({
-    list: list?.number ?? 1,
-    cue: Number(number),
-    ...(name ? { name } : {}),
-    times: { up: Number(fade), down: Number(fade) },
-    ...(exists ? { onto } : {}),
-    ...(cueOnly ? { cueOnly } : {}),
-  });
-  const { says, refused, known } = useForesight(open ? linesOf(world, [intent])[0]! : "");
+  const into = (of: number) =>
+    recordCue.of({
+      list: of,
+      cue: Number(number),
+      ...(name ? { name } : {}),
+      times: { up: Number(fade), down: Number(fade) },
+      ...(exists ? { onto } : {}),
+      ...(looks === "track" ? {} : { looks }),
+    });
+  const intents = [
+    into(list?.number ?? 1),
+    ...more.flatMap((id) => (id !== list?.id && world.show.lists[id] ? [into(world.show.lists[id].number)] : [])),
+  ];
+  // A number free between the armed list's current cue and the next, for what is put in.
+  const cues = list ? cuesOf(list) : [];
+  const running = useShow((s) => (list ? (s.playing.runs[list.id]?.cue ?? null) : null));
+  const here = cues.findIndex((c) => c.id === running);
+  const between = here >= 0 && here + 1 < cues.length ? numberBefore(cues, here + 1) : undefined;
+  const choices = listsByNumber(world.show)
+    .filter((l) => l.kind !== "effect")
+    .map((l) => ({ value: l.id, label: `${l.number} ${l.name}` }));
+  const { says, refused, known, ripple, signed } = useForesight(open ? linesOf(world, [intents[0]!])[0]! : "");
 
   const toggle = () => {
     if (!open) {
       const cue = nextCueNumber(session.store.getState().world);
-      form.setValues({ number: cue, name: "", cueOnly: false });
+      form.setValues({ number: cue, name: "", looks: "track", list: "", more: [] });
     }
     setOpen(!open);
   };
   const record = form.onSubmit(() => {
-    if (!session.act([intent])) setOpen(false);
+    if (!session.act(intents)) setOpen(false);
   });
 
   return (
-    <Popover opened={open} onChange={setOpen} position="bottom-end" width={360} shadow="md" trapFocus returnFocus>
+    <Popover opened={open} onChange={setOpen} position="bottom-end" width={420} shadow="md" trapFocus returnFocus>
       <Popover.Target>
         <Button size="xs" h={30} fz={14} variant="default" onClick={toggle} data-testid="record">
           Record
@@ -72,8 +105,15 @@ export function RecordButton() {
       <Popover.Dropdown>
         <form onSubmit={record}>
           <Stack gap="xs">
-            <Text fw={600}>Record a cue into {list ? `list ${list.number} ${list.name}` : "a list"}</Text>
-            <Group gap="xs" grow>
+            <Text fw={600}>Record what is held as a cue</Text>
+            <Group gap="xs" grow align="end">
+              <Select
+                label="List"
+                allowDeselect={false}
+                data={choices}
+                value={list?.id ?? null}
+                onChange={(v) => v && form.setFieldValue("list", v)}
+              />
               <NumberInput
                 label="Cue"
                 {...form.getInputProps("number")}
@@ -94,13 +134,67 @@ export function RecordButton() {
                 ]}
               />
             )}
-            <Switch
-              {...form.getInputProps("cueOnly", { type: "checkbox" })}
-              label="Cue only: the next cue keeps its look"
+            {between !== undefined && Number(number) !== between && (
+              <Button size="compact-xs" variant="default" onClick={() => form.setFieldValue("number", between)}>
+                Put it in after the running cue: {plain(between, 3)}
+              </Button>
+            )}
+            <SegmentedControl
+              size="xs"
+              aria-label="What it means for later cues"
+              {...form.getInputProps("looks")}
+              data={[
+                { value: "track", label: "Let it track" },
+                { value: "cueonly", label: "Cue only" },
+                { value: "keeplooks", label: "Keep later looks" },
+              ]}
             />
+            {choices.length > 1 && (
+              <MultiSelect
+                size="xs"
+                label="Into these lists too"
+                data={choices.filter((c) => c.value !== list?.id)}
+                value={more}
+                onChange={(v) => form.setFieldValue("more", v)}
+                clearable
+              />
+            )}
             <Text size="sm" c={refused ? "var(--caution)" : "var(--muted)"} data-testid="record-says">
               {refused || !known ? says : `This ${says}.`}
             </Text>
+            {signed.length > 0 && (
+              <Text size="sm" fw={600} c="var(--danger)">
+                Breaks {signed.length === 1 ? "a look that was" : `${signed.length} looks that were`} signed off.
+              </Text>
+            )}
+            {ripple.length > 0 && (
+              <div className={classes.ripple} data-testid="record-ripple">
+                <Text size="sm" c="var(--caution)">
+                  Changes {ripple.length} other {ripple.length === 1 ? "look" : "looks"}: now, and after
+                </Text>
+                <div>
+                  {ripple.slice(0, 6).map(({ list: of, cue, fixtures }) => (
+                    <span key={`${of} ${cue}`}>
+                      <LookPicture
+                        list={of}
+                        cue={cue}
+                        {...PICTURE}
+                        label={`Cue ${world.show.lists[of]?.cues[cue]?.number} now`}
+                      />
+                      <LookPicture
+                        list={of}
+                        cue={cue}
+                        {...PICTURE}
+                        then={ripple}
+                        marks={fixtures}
+                        label={`Cue ${world.show.lists[of]?.cues[cue]?.number} after`}
+                      />
+                      <span className="num">{plain(world.show.lists[of]?.cues[cue]?.number ?? 0, 3)}</span>
+                    </span>
+                  ))}
+                </div>
+              </div>
+            )}
             <Button type="submit" disabled={refused}>
               Record
             </Button>
