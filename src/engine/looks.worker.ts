@@ -1,6 +1,7 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
 import { foresee, isUnfinished } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
+import { transitionOf, type Transition } from "@/core/play/transition";
 import { brokenLooks } from "@/core/cue/signed";
 import { applyDiff, readDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
@@ -27,6 +28,15 @@ const painting = pictures(
   (message, hand) => postMessage(message, { transfer: hand }),
 );
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
+
+function timed({ list, cue }: Extract<ToLooks, { kind: "timeline" }>): Transition | null {
+  const owner = world?.show.lists[list];
+  try {
+    return (owner && transitionOf(world!.show, owner, cue)) ?? null;
+  } catch {
+    return null;
+  }
+}
 
 const checking = checks(() => world, say);
 
@@ -80,6 +90,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   } else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
   else if (message.kind === "picture") painting.ask(message);
   else if (message.kind === "forget") painting.forget(message.id);
+  else if (message.kind === "timeline") say({ kind: "timed", id: message.id, transition: timed(message) });
   else if (!world) return;
   else if (message.kind === "foresee") {
     const { id } = message;

@@ -2,6 +2,7 @@
 import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/show/hands";
 import { FindingSchema } from "@/core/check/finding";
+import { TransitionSchema } from "@/core/play/transition";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./frame";
 import { MemorySchema } from "./messages";
@@ -33,12 +34,16 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
     daylight: z.boolean(),
     /** The look it was signed off with, in place of its own. */
     signed: z.boolean().optional(),
+    /** On its way in: so many seconds after its go. */
+    at: z.number().min(0).max(1e6).optional(),
     /** Fixtures that are ringed. */
     marks: z.array(z.string()).max(20_000).optional(),
     /** The content of the picture that is there already. */
     have: z.string(),
   }),
   z.object({ kind: z.literal("forget"), id: z.number().int() }),
+  /** How the stage gets into a cue. */
+  z.object({ kind: z.literal("timeline"), id: z.number().int(), list: z.string(), cue: z.string() }),
 ]);
 export type ToLooks = z.infer<typeof ToLooksSchema>;
 
@@ -51,6 +56,7 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
   }),
   /** Everything suspicious in the show as it is; and by cue the fixtures that have moved there in the dark. */
+  z.object({ kind: z.literal("timed"), id: z.number().int(), transition: TransitionSchema.nullable() }),
   z.object({
     kind: z.literal("found"),
     findings: z.array(FindingSchema),

@@ -1,8 +1,10 @@
 /** Pictures of looks, painted one at a time for whoever sees them; the same look is painted once. */
 import { fillLook, fillSigned, placesOf, type LookFrame, type SeenEffect } from "@/core/play/lookFrame";
-import type { Show } from "@/core/show/schema";
+import type { Player } from "@/core/play/state";
+import { beforeGo, goneOn } from "@/core/play/transition";
+import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
-import { lampsOf } from "@/picture/plan";
+import { lampsOf, type Lamp } from "@/picture/plan";
 import { paintLook, type Room } from "@/picture/lookPicture";
 import type { FromLooks, ToLooks } from "./looksMessages";
 
@@ -55,6 +57,8 @@ export function pictures(
   const kept = new Map<string, ImageBitmap>();
   let frame: LookFrame = { value: new Float64Array(0), fn: new Uint8Array(0) };
   let busy = false;
+  /** The way into a cue that was looked at last: it is gone on with. */
+  let way: { show: Show; cue: string; at: number; player: Player; lamps: Lamp[] } | undefined;
 
   function paint(asked: Asked): void {
     const { id, width, height, daylight, marks } = asked;
@@ -62,6 +66,7 @@ export function pictures(
     const list = show?.lists[asked.list];
     const place = list ? cuesOf(list).findIndex((c) => c.id === asked.cue) : -1;
     if (!show || !list || place < 0) return say({ kind: "pictured", id, content: "", bitmap: null }, []);
+    if (asked.at !== undefined) return paintOnTheWay(asked, show, list, asked.at);
     const { room, number } = roomOf(show);
     const size = placesOf(show).specs.length;
     if (frame.value.length !== size) frame = { value: new Float64Array(size), fn: new Uint8Array(size) };
@@ -82,6 +87,23 @@ export function pictures(
     copy.getContext("2d", { alpha: false })!.drawImage(picture, 0, 0);
     const bitmap = copy.transferToImageBitmap();
     say({ kind: "pictured", id, content, bitmap }, [bitmap]);
+  }
+
+  /** The stage so many seconds after the go into a cue, as the engine plays it. */
+  function paintOnTheWay(asked: Asked, show: Show, list: CueList, at: number): void {
+    const { id, width, height, daylight } = asked;
+    if (!way || way.show !== show || way.cue !== asked.cue || way.at > at) {
+      const began = beforeGo(show, list, asked.cue);
+      if (!began) return say({ kind: "pictured", id, content: "", bitmap: null }, []);
+      const { player } = began;
+      way = { show, cue: asked.cue, at: 0, player, lamps: lampsOf(player.world.show, player.rig.index) };
+    }
+    way.at = at;
+    goneOn(way.player, at);
+    const { value, fn } = way.player.stage;
+    const room = { lamps: way.lamps, scenery: Object.values(show.scenery) };
+    const bitmap = paintLook(room, { value, fn }, [], { width, height, daylight });
+    say({ kind: "pictured", id, content: `${asked.cue} ${at}`, bitmap }, [bitmap]);
   }
 
   /** One picture a turn, so that lines are answered in between. */

@@ -1,5 +1,6 @@
 /** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
 import type { StoreApi } from "zustand/vanilla";
+import type { Transition } from "@/core/play/transition";
 import type { StepWords } from "@/core/desk/foresee";
 import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
@@ -61,6 +62,8 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
     readLine: (line: string): Read | Refusal | undefined =>
       guarded(() => readLine(line, context(), { abbreviate: true })),
     foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
+    timeline: (list: string, cue: string, told: (transition: Transition | null) => void) =>
+      looks.timeline(list, cue, told),
     picture: (of: PictureOf, told: Pictured) => looks.picture(of, told),
     showWhy: (why: string | null) => store.setState({ why }),
     note: (line: DoneLine, join = false) => store.setState((s) => ({ lines: withLine(s.lines, line, join) })),

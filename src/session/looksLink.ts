@@ -1,6 +1,7 @@
 /** The window's side of the looks worker: what lines would do, and which looks they would change. */
 import type { StepWords, Unfinished } from "@/core/desk/foresee";
 import type { Finding } from "@/core/check/finding";
+import type { Transition } from "@/core/play/transition";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
@@ -39,6 +40,8 @@ export interface LooksLink {
   foresee(line: string, to: Foreseer): void;
   /** Asks for the picture of a look. @returns a way to ask no longer. */
   picture(of: PictureOf, told: Pictured): () => void;
+  /** How the stage gets into a cue; null where it cannot be told. */
+  timeline(list: string, cue: string, told: (transition: Transition | null) => void): void;
   close(): void;
 }
 
@@ -53,6 +56,7 @@ export function startLooks(
   let count = 0;
   let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
   const painting = new Map<number, { of: PictureOf; told: Pictured }>();
+  const timing = new Map<number, (transition: Transition | null) => void>();
   let worker = start();
   const say = (message: ToLooks) => worker.postMessage(message);
 
@@ -84,6 +88,10 @@ export function startLooks(
     const parsed = FromLooksSchema.safeParse(data);
     if (!parsed.success) return;
     if (parsed.data.kind === "found") return found({ findings: parsed.data.findings, moons: parsed.data.moons });
+    if (parsed.data.kind === "timed") {
+      timing.get(parsed.data.id)?.(parsed.data.transition);
+      return void timing.delete(parsed.data.id);
+    }
     if (parsed.data.kind === "pictured") {
       const { id, content, bitmap } = parsed.data;
       painting.get(id)?.told(content, bitmap);
@@ -126,6 +134,11 @@ export function startLooks(
       return () => {
         if (painting.delete(id)) say({ kind: "forget", id });
       };
+    },
+    timeline(list, cue, told) {
+      const id = ++count;
+      timing.set(id, told);
+      say({ kind: "timeline", id, list, cue });
     },
     close() {
       if (asking) clearTimeout(asking.late);

@@ -4,6 +4,7 @@ import type { SlotValues } from "@/core/command/args";
 import type { Building } from "@/core/command/building";
 import type { ReadContext } from "@/core/command/context";
 import type { PlayEvent } from "@/core/play/events";
+import type { Transition } from "@/core/play/transition";
 import type { Why } from "@/core/play/why";
 import { EMPTY_HISTORY, type History } from "@/core/show/history";
 import type { Item } from "@/core/show/ids";
@@ -66,6 +67,8 @@ export interface Session {
   run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
   foresee(line: string, to: Foreseer): void;
+  /** Asks how the stage gets into a cue. */
+  timeline(list: string, cue: string, told: (transition: Transition | null) => void): void;
   /** Asks for the picture of a look. @returns a way to ask no longer. */
   picture(of: PictureOf, told: Pictured): () => void;
   /** The stack behind a parameter. */

@@ -26,7 +26,10 @@ export interface Printer {
 }
 
 /** The script lines that ask something of the desk. */
-export type Asking = Exclude<ScriptKind, "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv" | "exportCues">;
+export type Asking = Exclude<
+  ScriptKind,
+  "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv" | "exportCues"
+>;
 
 /** Why an expectation does not hold, "expected ... got ..."; undefined where it does. */
 export function checkExpectation<K extends Asking>(desk: Desk, act: ScriptAct<K>, files: Printer): string | undefined {

@@ -18,11 +18,13 @@ import { plain } from "@/core/units/units";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
 import { numberBefore } from "./cueRoom";
+import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
 
 /** What can be done with a cue. */
 export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
   const session = useSession();
+  const [timing, setTiming] = useState(false);
   const [copying, setCopying] = useState(false);
   const number = plain(cue.number, 3);
   const here = { list: list.id, cue: cue.id };
@@ -36,6 +38,7 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
   const after = numberBefore(cuesOf(list), cuesOf(list).indexOf(cue) + 1);
   return (
     <>
+      {timing && <Timeline list={list} cue={cue} onClose={() => setTiming(false)} />}
       {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
       <Menu position="bottom-end">
         <Menu.Target>
@@ -57,6 +60,7 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
           >
             Open it blind: the stage goes on
           </Menu.Item>
+          <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
           <Menu.Item onClick={() => setCopying(true)}>Copy to …</Menu.Item>
           {after !== undefined && (
             <Menu.Item

@@ -12,6 +12,8 @@ interface Props {
   height: number;
   /** As the line that is foreseen would make it; a new value asks again. */
   then?: unknown;
+  /** On its way in: so many seconds after its go. */
+  at?: number;
   /** The look it was signed off with. */
   signed?: boolean;
   /** Fixtures that are ringed. */
@@ -23,7 +25,7 @@ interface Props {
 const SETTLED_MS = 60;
 
 /** The small picture of a cue's look, painted beside the hands. */
-export function LookPicture({ list, cue, width, height, then, signed = false, marks, label }: Props) {
+export function LookPicture({ list, cue, width, height, then, signed = false, at, marks, label }: Props) {
   const session = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const content = useRef("");
@@ -52,6 +54,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, ma
           have: content.current,
           then: then !== undefined,
           ...(signed ? { signed } : {}),
+          ...(at === undefined ? {} : { at }),
           ...(marks ? { marks: [...marks] } : {}),
         },
         (got, bitmap) => {
@@ -65,7 +68,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, ma
         },
       );
     };
-    const timer = setTimeout(ask, content.current === "" ? 0 : SETTLED_MS);
+    const timer = setTimeout(ask, content.current === "" || at !== undefined ? 0 : SETTLED_MS);
     return () => {
       clearTimeout(timer);
       cancel?.();
@@ -81,6 +84,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, ma
     then,
     marks,
     signed,
+    at,
     daylight,
     palettes,
     effects,

@@ -1,0 +1,228 @@
+"use client";
+
+import { Modal } from "@mantine/core";
+import { useEffect, useRef, useState } from "react";
+import type { EChartsType } from "echarts";
+import type { Transition } from "@/core/play/transition";
+import { setCue } from "@/core/cue/intents";
+import { select } from "@/core/select/intents";
+import type { Cue, CueList } from "@/core/show/schema";
+import { plain } from "@/core/units/units";
+import { EditableText } from "../parts/EditableText";
+import { LookPicture } from "../parts/LookPicture";
+import { useSession, useShow } from "../useSession";
+import classes from "./Timeline.module.css";
+
+/** Told apart by hue and by their place in the table. */
+const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
+const PICTURE = { width: 236, height: 170 };
+
+/** Numbers as a line names them: "41 thru 44 + 50". */
+function selText(numbers: readonly number[]): string {
+  const sorted = [...numbers].sort((a, b) => a - b);
+  const runs: [number, number][] = [];
+  for (const n of sorted) {
+    const last = runs.at(-1);
+    if (last && last[1] === n - 1) last[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
+}
+
+/** One transition, from the engine itself: every fixture's intensity into a cue; scrubbed along with the stage at that instant, and mended. */
+export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {
+  const session = useSession();
+  const show = useShow((s) => s.world.show);
+  const host = useRef<HTMLDivElement>(null);
+  const chart = useRef<EChartsType | null>(null);
+  const [made, setMade] = useState<Transition | null>(null);
+  const [at, setAt] = useState(0);
+  const number = plain(cue.number, 3);
+  useEffect(() => {
+    let over = false;
+    session.timeline(list.id, cue.id, (transition) => !over && setMade(transition));
+    return () => void (over = true);
+  }, [session, list.id, cue.id, list.cues, show.palettes, show.effects]);
+  useEffect(() => {
+    let over = false;
+    void import("echarts").then((echarts) => {
+      if (over || !host.current || !made) return;
+      chart.current ??= echarts.init(host.current, "dark", { renderer: "canvas" });
+      const numbers = (ids: readonly string[]) => selText(ids.flatMap((id) => show.fixtures[id]?.number ?? []));
+      chart.current.setOption(
+        {
+          backgroundColor: "transparent",
+          animation: false,
+          grid: { left: 44, right: 16, top: 26, bottom: 34 },
+          tooltip: { trigger: "axis", valueFormatter: (v: unknown) => `${plain(Number(v), 1)} %` },
+          xAxis: { type: "value", min: 0, max: made.times.at(-1), name: "s", axisLabel: { color: "#8f9db6" } },
+          yAxis: { type: "value", min: 0, max: 100, axisLabel: { color: "#8f9db6", formatter: "{value} %" } },
+          series: made.curves.map((curve, k) => ({
+            name: numbers(curve.fixtures),
+            type: "line",
+            showSymbol: false,
+            lineStyle: { width: 2, type: k < HUES.length ? "solid" : "dashed" },
+            color: HUES[k % HUES.length],
+            data: made.times.map((t, i) => [t, curve.values[i]]),
+            ...(k === 0
+              ? {
+                  markLine: {
+                    symbol: "none",
+                    lineStyle: { color: "#8f9db6", type: "dotted" },
+                    label: { color: "#8f9db6" },
+                    data: [
+                      { xAxis: made.complete, label: { formatter: "complete" } },
+                      ...made.follows
+                        .filter((f) => f.at <= made.times.at(-1)!)
+                        .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${list.cues[f.cue]?.number ?? "?"}` } })),
+                    ],
+                  },
+                }
+              : {}),
+          })),
+        },
+        true,
+      );
+      chart.current.getZr().off("mousemove");
+      chart.current.getZr().on("mousemove", ({ offsetX }) => {
+        const [x] = chart.current!.convertFromPixel({ gridIndex: 0 }, [offsetX, 0]);
+        setAt(Math.round(Math.min(made.times.at(-1)!, Math.max(0, x!)) * 20) / 20);
+      });
+    });
+    return () => void (over = true);
+  }, [made, show.fixtures, list.cues]);
+  useEffect(() => () => chart.current?.dispose(), []);
+  const time = (what: "up" | "down" | "delayUp" | "delayDown", label: string) => (
+    <span className={classes.time}>
+      {label}{" "}
+      <EditableText
+        mono
+        value={plain(cue.times[what])}
+        label={`${label} of cue ${number}`}
+        onSave={(text) => {
+          const seconds = session.read("seconds", text);
+          if (seconds !== undefined)
+            session.act([setCue.of({ list: list.id, cue: cue.id, times: { [what]: seconds } })]);
+        }}
+        scrub={{
+          value: cue.times[what],
+          min: 0,
+          step: 0.1,
+          onSet: (v, first) =>
+            void session.act([setCue.of({ list: list.id, cue: cue.id, times: { [what]: v } })], undefined, !first),
+        }}
+      />{" "}
+      s
+    </span>
+  );
+  return (
+    <Modal opened onClose={onClose} size={1080} centered title={`Timeline into cue ${number} ${cue.name}`}>
+      <div className={classes.times}>
+        {time("up", "up")}
+        {time("delayUp", "after")}
+        {time("down", "down")}
+        {time("delayDown", "after")}
+        <span className="muted">
+          {made
+            ? `complete after ${plain(made.complete, 2)} s${made.follows
+                .map((f) => `; cue ${list.cues[f.cue]?.number ?? "?"} follows at ${plain(f.at, 2)} s`)
+                .join("")}`
+            : "working it out ..."}
+        </span>
+      </div>
+      <div className={classes.top}>
+        <div
+          ref={host}
+          className={classes.chart}
+          data-testid="timeline-chart"
+          aria-label={`Intensity into cue ${number}`}
+          role="img"
+        />
+        <figure>
+          <LookPicture
+            list={list.id}
+            cue={cue.id}
+            at={at}
+            {...PICTURE}
+            label={`The stage ${plain(at, 2)} s after the go`}
+          />
+          <figcaption>
+            <input
+              type="range"
+              min={0}
+              max={made?.times.at(-1) ?? 1}
+              step={0.05}
+              value={at}
+              aria-label="Instant of the transition"
+              onChange={(e) => setAt(Number(e.currentTarget.value))}
+            />
+            <span className="num">{plain(at, 2)} s</span>
+          </figcaption>
+        </figure>
+      </div>
+      <div className={classes.rows}>
+        <table aria-label="What each fixture does">
+          <thead>
+            <tr>
+              <th />
+              <th>Fixtures</th>
+              <th>Goes</th>
+              <th>Moves</th>
+              <th>Own delay, s</th>
+              <th>Own fade, s</th>
+            </tr>
+          </thead>
+          <tbody>
+            {made?.curves.map((curve, k) => {
+              const sel = selText(curve.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []));
+              const own = (what: "delay" | "fade", text: string) =>
+                text.trim() &&
+                void session.run(`set list ${list.number} cue ${number} ${sel} intensity ${what} ${text}`);
+              return (
+                <tr key={sel}>
+                  <td>
+                    <i style={{ background: HUES[k % HUES.length] }} data-dashed={k >= HUES.length} />
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      title="Select them"
+                      onClick={() => session.act([select.of({ items: curve.fixtures })], "select")}
+                    >
+                      {sel}
+                    </button>
+                  </td>
+                  <td className="num">
+                    {plain(curve.values[0]!, 1)} to {plain(curve.values.at(-1)!, 1)} %
+                  </td>
+                  <td className="num">
+                    {curve.moves ? `${plain(curve.moves.from, 2)} to ${plain(curve.moves.to, 2)} s` : "stays"}
+                  </td>
+                  <td>
+                    <EditableText
+                      mono
+                      value={curve.own ? plain(curve.own.delay, 2) : ""}
+                      empty="the cue's"
+                      label={`Own delay of ${sel}`}
+                      onSave={(text) => own("delay", text)}
+                    />
+                  </td>
+                  <td>
+                    <EditableText
+                      mono
+                      value={curve.own ? plain(curve.own.fade, 2) : ""}
+                      empty="the cue's"
+                      label={`Own fade of ${sel}`}
+                      onSave={(text) => own("fade", text)}
+                    />
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+        {made && made.curves.length === 0 && <p className="muted">Nothing is lit before or after.</p>}
+      </div>
+    </Modal>
+  );
+}
