@@ -1,4 +1,6 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
+import { runCueLines } from "@/core/desk/cueLines";
+import { contextOf } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { workOff } from "@/core/play/arrive";
@@ -252,11 +254,21 @@ function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }
   if (player) wire.configure(player.world.show, player.rig);
 }
 
+/** What cues run is read against the stage as it is then. */
+function hearCues(now: Player): void {
+  runCueLines(
+    now,
+    () => contextOf({ world: now.given, player: now }),
+    (text) => say({ kind: "trouble", text }),
+  );
+}
+
 function hear(message: ToEngine): void {
   switch (message.kind) {
     case "open":
       frames = new BroadcastChannel(message.frames);
       player = createPlayer(message.world, stageTime(0));
+      hearCues(player);
       prepareLists(player.world.show);
       standby = message.standby;
       return standby ? undefined : begin(message.running);

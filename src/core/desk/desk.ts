@@ -10,6 +10,7 @@ import { advance } from "../play/due";
 import { compute, createPlayer } from "../play/player";
 import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
+import { runCueLines } from "./cueLines";
 import { perform } from "./perform";
 import type { Reading } from "../command/command";
 import type { ReadContext } from "../command/context";
@@ -26,11 +27,17 @@ export interface Desk {
 export function newDesk(world = newWorld()): Desk {
   const player = createPlayer(world);
   compute(player);
-  return { world, history: EMPTY_HISTORY, player, time: stageTime(0) };
+  const desk: Desk = { world, history: EMPTY_HISTORY, player, time: stageTime(0) };
+  runCueLines(
+    player,
+    () => contextOf(desk),
+    () => undefined,
+  );
+  return desk;
 }
 
 /** What lines are read against on a desk. */
-export function contextOf(desk: Desk): ReadContext {
+export function contextOf(desk: Pick<Desk, "world" | "player">): ReadContext {
   const stage: ReadContext["stage"] = (key) => stageBeforeMasters(desk.player, key);
   return {
     world: desk.world,

@@ -12,6 +12,8 @@ function busyDesk(): Desk {
   const desk = newDesk(world);
   for (const line of [
     "patch 2 gannet-profile as 301 at 9:1",
+    "sign off cue 2",
+    "set cue 2 87 dimmer at 12",
     "go list 1",
     "21 thru 24 at 20",
     "1 thru 12 at full pan at 10",

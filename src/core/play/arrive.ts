@@ -90,6 +90,8 @@ export function workOff(player: Player, goesOn: () => boolean): boolean {
     }
     comeOnTop(player, run, listAt);
     watchBlack(player);
+    const line = completes ? player.world.show.lists[run.id]?.cues[run.cue ?? ""]?.runs : undefined;
+    if (line) player.runLine?.(line);
     return true;
   }
   return false;

@@ -54,6 +54,8 @@ export interface Player {
   blackNext: StageTime;
   /** Levels on their way to a value. */
   ramps: Ramp[];
+  /** Runs the line of a cue, where somebody can read lines. */
+  runLine?: (line: string) => void;
   /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */
   inPieces: boolean;
   unfinished: Unfinished | undefined;
