@@ -90,6 +90,14 @@ try {
   await shot("cues");
   await page.locator("#ask").fill("");
   await page.keyboard.press("Escape");
+  await page.getByRole("button", { name: "More for cue 7", exact: true }).click();
+  await page.getByRole("menuitem", { name: /Timeline/ }).click();
+  await page.waitForTimeout(1500);
+  const chart = await page.getByTestId("timeline-chart").boundingBox();
+  await page.mouse.move(chart.x + chart.width * 0.45, chart.y + chart.height * 0.5);
+  await page.waitForTimeout(700);
+  await shot("timeline");
+  await page.keyboard.press("Escape");
   await place("Run");
   await ask("go list 1 cue 4");
   await page.waitForTimeout(4200);

@@ -29,7 +29,9 @@ const brightest = (label: string) =>
       [copy.width, copy.height] = [canvas.width, canvas.height];
       const c = copy.getContext("2d")!;
       c.drawImage(canvas, 0, 0);
-      return Math.max(...c.getImageData(0, 0, canvas.width, canvas.height).data.filter((_, i) => i % 4 !== 3));
+      return c
+        .getImageData(0, 0, canvas.width, canvas.height)
+        .data.reduce((most, v, k) => (k % 4 === 3 ? most : Math.max(most, v)), 0);
     });
 
 test("looks as pictures, what a delete changes, ten cells with cue only, and a move by drag", async () => {
@@ -206,3 +208,34 @@ test("drifts found, explained and cleaned at once; a late move mended; a signed 
   expect(await signed.count()).toBe(0);
   expect(app.errors).toEqual([]);
 }, 90_000);
+
+test("the timeline tells why a fixture is late, and mends it", async () => {
+  const { page } = app;
+  await ask("release all", "1 thru 3 at 0", "record list 4 cue 1 fade 0", "clear");
+  await ask("1 thru 2 at full", "3 at full delay 6", "record list 4 cue 2 fade 1", "clear");
+  await place("Cues");
+  await page.getByTestId("lists").click();
+  await page.getByTestId("list-4").getByRole("button", { name: "4", exact: true }).click();
+  await page.getByRole("button", { name: "More for cue 2", exact: true }).click();
+  await page.getByRole("menuitem", { name: /Timeline/ }).click();
+  const table = page.getByRole("table", { name: "What each fixture does" });
+  const row = (name: string) => table.getByRole("row").filter({ has: page.getByRole("button", { name, exact: true }) });
+  await row("3").getByText("6 to 7 s").waitFor();
+  await row("1 + 2").getByText("0 to 1 s").waitFor();
+  // The picture goes along with the instant.
+  await becomes(
+    () => brightest("The stage 0 s after the go"),
+    (v) => v > 0,
+  );
+  await row("3")
+    .getByLabel(/^Own delay of 3/)
+    .click();
+  await page.keyboard.type("0.5");
+  await page.keyboard.press("Enter");
+  await row("3").getByText("0.5 to 1.5 s").waitFor();
+  await page.keyboard.press("Escape");
+  await universe(1);
+  await ask("go list 4 cue 1", "go list 4");
+  await bytesWhen(page, (b) => b[0] === 255 && b[2] === 255, 4000);
+  expect(app.errors).toEqual([]);
+}, 60_000);

@@ -14,7 +14,6 @@ export const CONCERNS = [
   "Palettes, groups and effects",
   "Fixtures",
 ] as const;
-export type Concern = (typeof CONCERNS)[number];
 
 export const FindingSchema = z.object({
   /** The same thing found again has the same key: it stays dismissed. */

@@ -159,7 +159,7 @@ export function atWidth(show: Looking, palette: Palette, width: Width): Kept {
 /** The exceptions that say what would be followed anyway. */
 export function foldable(show: Looking, palette: Palette): ParamKey[] {
   return Object.keys(palette.own).filter((key) => {
-    const spec = specOf(show as Show, key);
+    const spec = specOf(show, key);
     const follows = spec && followedFor(show, palette, key, spec);
     return follows !== undefined && sameValue(follows, palette.own[key]!);
   });

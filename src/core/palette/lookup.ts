@@ -23,7 +23,7 @@ export interface Said extends PaletteEntry {
 
 /** What a palette itself says of a parameter, as it is written: a number, a point or another palette. Undefined where it says nothing. */
 export function writtenFor(show: Looking, palette: Palette, key: ParamKey): Said | undefined {
-  const spec = specOf(show as Show, key);
+  const spec = specOf(show, key);
   const own = palette.own[key];
   if (!spec) return undefined;
   if (own && functionOf(spec, own.attribute)) return { ...own, from: "own" };
