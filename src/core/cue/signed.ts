@@ -8,7 +8,7 @@ import { isStop } from "../show/effectSchema";
 import { namedByVoice } from "../show/links";
 import { modelOf } from "../show/model";
 import type { Cue, CueList, Fixture, Show, SignedValue } from "../show/schema";
-import { isAim, type Effect, type Entry } from "../show/value";
+import { isAim, STOP, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { effectAt } from "./effects";
 import { partsOf } from "./looks";
@@ -87,6 +87,8 @@ export interface Other {
   /** Why: it is dark and was lit, lit and was dark, or these parameters differ. */
   how: "dark" | "lit" | "values";
   keys: readonly ParamKey[];
+  /** Those under an effect now that were under none. */
+  stops: readonly ParamKey[];
 }
 
 const isSame = (a: SignedValue, b: SignedValue): boolean =>
@@ -100,21 +102,24 @@ export function othersIn(show: Living, list: CueList, at: number, signed: Signed
   return Object.values(show.fixtures).flatMap((fixture): Other[] => {
     const was = signed[fixture.id];
     const is = seenOf(show, fixture, tracking, at);
-    if (!was || !is)
-      return was
-        ? [{ fixture: fixture.id, how: "dark", keys: [] }]
-        : is
-          ? [{ fixture: fixture.id, how: "lit", keys: [] }]
-          : [];
+    if (!was && !is) return [];
+    if (!was) return [{ fixture: fixture.id, how: "lit", keys: [], stops: [] }];
+    if (!is) {
+      const stops = Object.keys(was).filter(
+        (key) => was[key]!.plays === undefined && effectAt(show, tracking, key, at) !== undefined,
+      );
+      return [{ fixture: fixture.id, how: "dark", keys: [], stops }];
+    }
     const keys = Object.keys(was).filter((key) => !is[key] || !isSame(was[key]!, is[key]));
-    return keys.length > 0 ? [{ fixture: fixture.id, how: "values", keys }] : [];
+    const stops = keys.filter((key) => is[key]?.plays !== undefined && was[key]!.plays === undefined);
+    return keys.length > 0 ? [{ fixture: fixture.id, how: "values", keys, stops }] : [];
   });
 }
 
 /** The entries that give a cue its signed look again: hard values, for what differs. */
 export function signedEntries(signed: SignedLook, others: readonly Other[]): Record<ParamKey, Entry> {
   const entries: Record<ParamKey, Entry> = {};
-  for (const { fixture, how, keys } of others) {
+  for (const { fixture, how, keys, stops } of others) {
     const was = signed[fixture];
     if (how === "lit" || !was) {
       entries[`${fixture}.0.Dimmer`] = { attribute: "Dimmer", value: 0 };
@@ -122,7 +127,11 @@ export function signedEntries(signed: SignedLook, others: readonly Other[]): Rec
     }
     for (const key of how === "dark" ? Object.keys(was) : keys) {
       const { attribute, value, aim, effect } = was[key]!;
-      entries[key] = { attribute, value: aim ? { aim: [...aim] } : value, ...(effect ? { effect } : {}) };
+      entries[key] = {
+        attribute,
+        value: aim ? { aim: [...aim] } : value,
+        ...(effect ? { effect } : stops.includes(key) ? { effect: STOP } : {}),
+      };
     }
   }
   return entries;

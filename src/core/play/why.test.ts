@@ -61,3 +61,26 @@ test("an unpatched fixture has no bytes, an unknown parameter no stack", () => {
   expect(stack(made).bytes).toEqual([]);
   expect(whyOf(made.player, "f999.0.Dimmer")).toBeUndefined();
 });
+
+test("a move in black is told: on its way, held, there", () => {
+  const made = newDesk();
+  for (const line of [
+    "patch 1 petrel-spot as 1 at 1:1",
+    "1 at 0 pan at 0",
+    "record cue 1 fade 0",
+    "1 at full pan at 60",
+    "record cue 2",
+    "clear",
+    "go",
+  ])
+    expect(runLine(made, line)).toBeUndefined();
+  const id = Object.keys(made.world.show.fixtures)[0]!;
+  const black = () => whyOf(made.player, `${id}.0.Pan`)!.steps.find((s) => s.what === "list")!.black;
+  wait(made, 1);
+  expect(black()).toBe("moves");
+  expect(runLine(made, "1 at 5")).toBeUndefined();
+  expect(black()).toBe("held");
+  expect(runLine(made, "clear")).toBeUndefined();
+  wait(made, 3);
+  expect(black()).toBe("there");
+});

@@ -8,6 +8,7 @@ import { heldCycles, PLAYS } from "./heldEffects";
 import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./layers";
 import { playedAt, type Playing } from "./playing";
 import { bend, progress } from "./progress";
+import type { ListRun } from "./run";
 import { cyclesOf, ownValue, weightOf } from "./stage";
 
 export const WhyStepSchema = z.object({
@@ -38,6 +39,8 @@ export const WhyStepSchema = z.object({
   /** 0..1: how much of it counts, and how far its fade is. */
   weight: z.number().optional(),
   progress: z.number().optional(),
+  /** Moved in black: on its way, held because another source lights the fixture, or there already. */
+  black: z.enum(["moves", "held", "there"]).optional(),
   /** Hidden by what lies above it. */
   hidden: z.boolean(),
 });
@@ -60,6 +63,12 @@ export const WhySchema = z.object({
   bytes: z.array(z.object({ universe: z.number(), slot: z.number(), bytes: z.array(z.number()) })),
 });
 export type Why = z.infer<typeof WhySchema>;
+
+/** How a list's move in black of a parameter stands. */
+function blackOf(run: ListRun | undefined, key: ParamKey): WhyStep["black"] {
+  const move = run?.black.find((m) => m.begun && m.to.some((t) => t.key === key));
+  return move && (move.done ? "there" : move.since === null ? "held" : "moves");
+}
 
 /** What an effect gives over what lies below it, and where it stands. */
 function seenOf(plays: Playing, cycles: number, below: WhyStep | undefined) {
@@ -90,7 +99,9 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     if (isEffect(role) && !plays) continue;
     const below = steps.findLast((step) => !step.hidden);
     const played = plays && seenOf(plays, cyclesOf(stage, at), below);
+    const black = isEffect(role) ? undefined : blackOf(run, key);
     steps.push({
+      ...(black ? { black } : {}),
       ...(played ? { effect: played.seen } : {}),
       what: WHAT[role]!,
       ...(run ? { list: run.id } : {}),

@@ -163,6 +163,13 @@ function title({ show }: World, step: WhyStep): string {
   }[step.what];
 }
 
+/** Moved in black, in words. */
+const BLACK: Record<NonNullable<WhyStep["black"]>, string> = {
+  moves: "☾ moving in the dark",
+  held: "☾ held: another source lights it",
+  there: "☾ moved in the dark",
+};
+
 function details(step: WhyStep): string {
   if (step.what === "programmer" && step.hidden) return "blind: not on stage";
   if (step.what === "programmer" && step.effect) return `${plain(step.effect.phase * 100, 0)} % through its cycle`;
@@ -178,6 +185,7 @@ function details(step: WhyStep): string {
     step.priority ? `priority ${step.priority}` : "",
     step.level !== 100 ? `level ${plain(step.level ?? 100)} %` : "",
     step.weight !== undefined && step.weight < 1 ? `counts ${plain(step.weight * 100, 0)} %` : "",
+    step.black ? BLACK[step.black] : "",
     step.progress !== undefined && step.progress < 1 ? `fading, ${plain(step.progress * 100, 0)} % there` : "",
     step.hidden ? "hidden" : "",
   ]
