@@ -30,8 +30,8 @@ function deskOf(from: World, ...lines: string[]): Desk {
 const busy = deskOf(
   world,
   "patch 2 gannet-profile as 301 at 9:1",
-    "sign off cue 2",
-    "set cue 2 87 dimmer at 12",
+  "sign off cue 2",
+  "set cue 2 87 dimmer at 12",
   "21 thru 24 at 20",
   "1 thru 12 at full pan at 10 delay 0 to 2",
   "1 thru 3 tilt wave sine relative size 5",

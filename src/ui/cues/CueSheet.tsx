@@ -65,6 +65,15 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
     () => new Map(rippled.filter((r) => r.list === list.id).map((r) => [r.cue, new Set(r.fixtures)])),
     [rippled, list.id],
   );
+  const checked = useShow((s) => s.checked);
+  const moons = checked?.moons;
+  const drifting = useMemo(() => {
+    const found = new Map<string, Set<string>>();
+    for (const f of checked?.findings ?? [])
+      if (f.concern === "Drift" && f.cue)
+        found.set(f.cue, new Set([...(found.get(f.cue) ?? []), ...(f.fixtures ?? [])]));
+    return found;
+  }, [checked]);
   const taken = (r: Range): TakenCue[] => {
     const { r1, r2, c1, c2 } = normal(r);
     return cues.slice(r1, r2 + 1).map((cue) => ({ cue, columns: columns.slice(Math.max(1, c1), c2 + 1) }));
@@ -74,7 +83,21 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
       const at = places.get(cue.id) ?? 0;
       if (column.id !== CUE.id) {
         const made = cellOf(show, list, cue, at, column.key, names);
-        const differs = changed.get(cue.id)?.has(column.key.split(".")[0]!);
+        const fixture = column.key.split(".")[0]!;
+        const other = !column.key.endsWith(".Dimmer");
+        const drifts = other && (drifting.get(cue.id)?.has(fixture) ?? false);
+        const moon = other && (moons?.[cue.id]?.includes(fixture) ?? false);
+        if (drifts || moon)
+          made.content = (
+            <>
+              {moon ? "☾ " : ""}
+              {drifts ? "△ " : ""}
+              {made.content}
+            </>
+          );
+        if (drifts) made.title = `${made.title}; it changes unseen or while fading out: drift`;
+        if (moon) made.title = `${made.title}; it has moved here beforehand, in the dark`;
+        const differs = changed.get(cue.id)?.has(fixture);
         return { ...made, data: { ...made.data, ...(differs ? { "data-changes": true } : {}) } };
       }
       const covering = reaches.filter((r) => r.from <= at && at <= r.end);
@@ -101,7 +124,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
         title: cue.name,
       };
     },
-    [show, list, places, names, changed, reaches, running, chosen.shown, cues],
+    [show, list, places, names, drifting, moons, changed, reaches, running, chosen.shown, cues],
   );
   /** The end of a reach follows the hand; the cue it ends at is the one under it. */
   const grabbed = (event: PointerEvent<HTMLElement>) => (event.target as HTMLElement).dataset.reach;

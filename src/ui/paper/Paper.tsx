@@ -1,9 +1,10 @@
 "use client";
 
 import { Button, Checkbox, Group, Portal } from "@mantine/core";
-import { IconPrinter, IconTableExport, IconX } from "@tabler/icons-react";
+import { IconPrinter, IconTableExport, IconTestPipe, IconX } from "@tabler/icons-react";
 import { useState } from "react";
 import { cueRows, CUE_TITLES, writeCues } from "@/core/exchange/cueTable";
+import { writeShowTest } from "@/core/exchange/showTest";
 import { writePatch } from "@/core/exchange/patchTable";
 import { familiesOf } from "@/core/palette/families";
 import { addressText } from "@/core/show/address";
@@ -84,6 +85,21 @@ export function Paper({ onClose }: { onClose(): void }) {
             onClick={() => csv(writePatch(show), "patch")}
           >
             Patch as CSV
+          </Button>
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconTestPipe size={14} />}
+            title="A script that passes while every cue looks as it does now; it opens the show file of this name beside it"
+            onClick={() =>
+              saveFile(
+                `${show.name || id} looks.comet`,
+                new TextEncoder().encode(writeShowTest(show, `${show.name || id}.comet.zip`)),
+                "text/plain",
+              )
+            }
+          >
+            Looks as a show test
           </Button>
           <Button size="compact-sm" variant="default" leftSection={<IconX size={14} />} onClick={onClose}>
             Close
