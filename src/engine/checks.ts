@@ -1,7 +1,7 @@
 /** Check at work: some time after the last change everything suspicious is found again, in pieces. */
 import { checking } from "@/core/check/check";
 import { CONCERNS, type Finding } from "@/core/check/finding";
-import { darkMovesOf } from "@/core/cue/late";
+import { blackMovesIn } from "@/core/cue/late";
 import type { World } from "@/core/show/world";
 import type { FromLooks } from "./looksMessages";
 
@@ -16,7 +16,7 @@ const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 
 function moonsIn({ show }: World): Record<string, string[]> {
   const moons: Record<string, string[]> = {};
   for (const list of Object.values(show.lists))
-    for (const { cue, fixture, by } of darkMovesOf(show, list)) if (by <= 0.001) (moons[cue] ??= []).push(fixture);
+    for (const { cue, fixture, by } of blackMovesIn(show, list)) if (by <= 0.001) (moons[cue] ??= []).push(fixture);
   return moons;
 }
 

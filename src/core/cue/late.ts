@@ -87,7 +87,7 @@ function changedSince(show: Living, tracking: Tracking, fixture: Fixture, from: 
 }
 
 /** Every move in black of a list, with how late it is: below 0 where there is time to spare. */
-export function darkMovesOf(show: Living, list: CueList): Late[] {
+export function blackMovesIn(show: Living, list: CueList): Late[] {
   if (list.kind !== "list") return [];
   const cues = cuesOf(list);
   const tracking = trackingOf(list, show);
@@ -124,5 +124,5 @@ export function darkMovesOf(show: Living, list: CueList): Late[] {
 /** Every move in black that cannot be complete in time, but for what is ready all the same. */
 export function latesOf(show: Living, list: CueList): Late[] {
   const cues = cuesOf(list);
-  return darkMovesOf(show, list).filter((m) => m.by > 0.001 && !(cues[m.at]!.ready ?? list.ready));
+  return blackMovesIn(show, list).filter((m) => m.by > 0.001 && !(cues[m.at]!.ready ?? list.ready));
 }
