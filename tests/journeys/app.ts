@@ -107,3 +107,24 @@ export async function becomes<T>(read: () => Promise<T>, check: (value: T) => bo
   }
   throw new Error(`it stayed ${String(last)}`);
 }
+
+/** What hands do in every journey: type lines, go to a place, look at a universe. @param now the app, once it has started. */
+export const handsOn = (now: () => App) => {
+  const place = (name: string) => now().page.getByRole("navigation").getByText(name, { exact: true }).click();
+  return {
+    place,
+    async ask(...lines: string[]) {
+      const { page } = now();
+      for (const line of lines) {
+        await page.locator("#ask").fill(line);
+        await page.keyboard.press("Enter");
+        await page.getByTestId("ask-last").waitFor();
+      }
+    },
+    async universe(number: number) {
+      await place("Rig");
+      await now().page.getByRole("tab", { name: "Universes" }).click();
+      await now().page.getByTestId(`universe-${number}`).click();
+    },
+  };
+};

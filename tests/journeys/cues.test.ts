@@ -1,23 +1,11 @@
 /** Catches a list that does not do what it shows: pictures, cells, blind edits and what Check finds, to the bytes. */
-import { becomes, bytesShown, bytesWhen, startApp, untilSaved, type App } from "./app";
+import { becomes, bytesShown, bytesWhen, handsOn, startApp, untilSaved, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
 afterAll(() => app?.stop());
 
-async function ask(...lines: string[]) {
-  for (const line of lines) {
-    await app.page.locator("#ask").fill(line);
-    await app.page.keyboard.press("Enter");
-    await app.page.getByTestId("ask-last").waitFor();
-  }
-}
-const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
-async function universe(number: number) {
-  await place("Rig");
-  await app.page.getByRole("tab", { name: "Universes" }).click();
-  await app.page.getByTestId(`universe-${number}`).click();
-}
+const { ask, place, universe } = handsOn(() => app);
 /** How bright a picture is at the middle of its brightest row, 0 to 255. */
 const brightest = (label: string) =>
   app.page

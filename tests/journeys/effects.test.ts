@@ -1,23 +1,11 @@
 /** Catches effects that are not found, made, recorded and ended by the hands as they are by lines: to the bytes. */
-import { becomes, bytesWhen, startApp, word, type App } from "./app";
+import { becomes, bytesWhen, handsOn, startApp, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
 afterAll(() => app?.stop());
 
-async function ask(...lines: string[]) {
-  for (const line of lines) {
-    await app.page.locator("#ask").fill(line);
-    await app.page.keyboard.press("Enter");
-    await app.page.getByTestId("ask-last").waitFor();
-  }
-}
-const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
-async function universe(number: number) {
-  await place("Rig");
-  await app.page.getByRole("tab", { name: "Universes" }).click();
-  await app.page.getByTestId(`universe-${number}`).click();
-}
+const { ask, place, universe } = handsOn(() => app);
 const editor = () => app.page.getByRole("region", { name: "Effect editor" });
 async function openEditor() {
   await place("Build");

@@ -1,24 +1,12 @@
 /** Catches hands that cannot find a pattern, spread a colour, aim or delay on the stage: the work of Build, to the bytes. */
 import { beamOf } from "@/core/patch/room";
-import { bytesShown, bytesWhen, startApp, word, type App } from "./app";
+import { bytesShown, bytesWhen, handsOn, startApp, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
 afterAll(() => app?.stop());
 
-async function ask(...lines: string[]) {
-  for (const line of lines) {
-    await app.page.locator("#ask").fill(line);
-    await app.page.keyboard.press("Enter");
-    await app.page.getByTestId("ask-last").waitFor();
-  }
-}
-const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
-async function universe(number: number) {
-  await place("Rig");
-  await app.page.getByRole("tab", { name: "Universes" }).click();
-  await app.page.getByTestId(`universe-${number}`).click();
-}
+const { ask, place, universe } = handsOn(() => app);
 /** Red, green and blue of lantern n (from 41), 4 slots each. */
 const rgb = (bytes: number[], n: number) => bytes.slice((n - 41) * 4, (n - 41) * 4 + 3);
 

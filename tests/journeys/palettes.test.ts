@@ -1,24 +1,12 @@
 /** Catches palettes that do not follow: recorded, applied, patched into, excepted, updated, folded in; aimed and hung right, to the bytes. */
 import { beamOf, type Vector } from "@/core/patch/room";
-import { bytesWhen, startApp, word, type App } from "./app";
+import { bytesWhen, handsOn, startApp, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
 afterAll(() => app?.stop());
 
-async function ask(...lines: string[]) {
-  for (const line of lines) {
-    await app.page.locator("#ask").fill(line);
-    await app.page.keyboard.press("Enter");
-    await app.page.getByTestId("ask-last").waitFor();
-  }
-}
-const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
-async function universe(number: number) {
-  await place("Rig");
-  await app.page.getByRole("tab", { name: "Universes" }).click();
-  await app.page.getByTestId(`universe-${number}`).click();
-}
+const { ask, place, universe } = handsOn(() => app);
 /** Green of wash n, 12 slots each: the eighth. */
 const green = (b: number[], n: number) => b[(n - 1) * 12 + 7];
 

@@ -1,6 +1,6 @@
 /** Reaches of "so many more cues" (SEMANTICS 9): they take in cues recorded later while there are fewer, then keep the cue they end at. */
 import type { Id } from "../show/ids";
-import type { CueList, Reach } from "../show/schema";
+import type { Cue, CueList, Reach } from "../show/schema";
 import { cuesOf } from "../show/world";
 
 /** A reach over the `more` next cues of a list. */
@@ -18,4 +18,11 @@ export function settleReaches(list: CueList): void {
     const end = order[place + reach.more];
     if (end) list.cues[id]!.reach = { cue: end.id };
   });
+}
+
+/** Where what a cue stores ends, in words: a number, or "+2"; null where it reaches all later cues. */
+export function reachText(list: CueList, { reach }: Pick<Cue, "reach">): string | null {
+  if (!reach) return null;
+  if ("upTo" in reach) return String(reach.upTo);
+  return "more" in reach ? `+${reach.more}` : String(list.cues[reach.cue]?.number ?? "?");
 }

@@ -1,4 +1,5 @@
 /** Cues as a table: what a cue sheet on paper and a spreadsheet say of them. */
+import { reachText } from "../cue/reach";
 import { brokenLooks } from "../cue/signed";
 import { splitKey } from "../show/ids";
 import type { Cue, CueList, Show } from "../show/schema";
@@ -30,18 +31,12 @@ export const startText = ({ trigger }: Cue): string =>
 
 /** What is special about a cue, in words. @param broken whether its signed look differs now. */
 export function marksText(list: CueList, cue: Cue, broken: boolean): string {
-  const end =
-    cue.reach &&
-    ("upTo" in cue.reach
-      ? cue.reach.upTo
-      : "more" in cue.reach
-        ? `+${cue.reach.more}`
-        : list.cues[cue.reach.cue]?.number);
+  const end = reachText(list, cue);
   const { curve, families } = cue.times;
   return [
     cue.fresh && "fresh start",
     cue.assert && "assert",
-    end !== null && end !== undefined && `reach ${end}`,
+    end !== null && `reach ${end}`,
     cue.then && `then ${list.cues[cue.then]?.number ?? "?"}`,
     cue.runs && `runs ${cue.runs}`,
     curve && `intensity ${curve}`,

@@ -9,6 +9,7 @@ import {
   IconSignature,
   IconWaveSine,
 } from "@tabler/icons-react";
+import { reachText } from "@/core/cue/reach";
 import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Cue, CueList } from "@/core/show/schema";
 import { useShow } from "../useSession";
@@ -17,13 +18,7 @@ import classes from "./Cues.module.css";
 /** What is special about a cue, each mark explained on hover. */
 export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
   const show = useShow((s) => s.world.show);
-  const end =
-    cue.reach &&
-    ("upTo" in cue.reach
-      ? cue.reach.upTo
-      : "more" in cue.reach
-        ? `+${cue.reach.more}`
-        : list.cues[cue.reach.cue]?.number);
+  const end = reachText(list, cue);
   const own = Object.values(cue.entries).filter((e) => e.time).length;
   const effects = Object.values(cue.entries).flatMap((e) => (e.effect ? [e.effect] : []));
   const names = [
