@@ -23,8 +23,18 @@ let asked = 0;
 /** The show as the line last asked about would make it. */
 let after: { id: number; show: Show } | undefined;
 const say = (message: FromLooks): void => postMessage(message);
+/** Other versions of the show that pictures are asked of, the latest last. */
+const versions = new Map<number, Show>();
+const MOST_VERSIONS = 8;
 const painting = pictures(
-  ({ after: id }) => (id === null ? world?.show : after?.id === id ? after.show : undefined),
+  ({ after: id, version }) =>
+    version !== undefined
+      ? versions.get(version)
+      : id === null
+        ? world?.show
+        : after?.id === id
+          ? after.show
+          : undefined,
   (message, hand) => postMessage(message, { transfer: hand }),
 );
 const pause = (): Promise<void> => new Promise((resolve) => setTimeout(resolve, 0));
@@ -92,7 +102,12 @@ addEventListener("message", ({ data }: MessageEvent) => {
   else if (message.kind === "forget") painting.forget(message.id);
   else if (message.kind === "timeline") say({ kind: "timed", id: message.id, transition: timed(message) });
   else if (!world) return;
-  else if (message.kind === "foresee") {
+  else if (message.kind === "version") {
+    const diff = readDiff(message.diff);
+    if (diff) versions.set(message.id, applyDiff(world, diff).show);
+    const [oldest] = versions.keys();
+    if (versions.size > MOST_VERSIONS) versions.delete(oldest!);
+  } else if (message.kind === "foresee") {
     const { id } = message;
     answer(message, world).catch((error: Error) =>
       say({

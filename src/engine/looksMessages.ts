@@ -22,13 +22,16 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
     steps: z.object({ done: words, undone: words }),
     id: z.number().int(),
   }),
-  /** The picture of a cue's look: as it is, or as the line of a question would make it. */
+  /** Another version of the show that pictures are asked of: what it differs by from the show as it is now. */
+  z.object({ kind: z.literal("version"), id: z.number().int(), diff: z.string() }),
+  /** The picture of a cue's look: as it is, as the line of a question would make it, or in another version of the show. */
   z.object({
     kind: z.literal("picture"),
     id: z.number().int(),
     list: z.string(),
     cue: z.string(),
     after: z.number().int().nullable(),
+    version: z.number().int().optional(),
     width: z.number().int().min(1).max(4096),
     height: z.number().int().min(1).max(4096),
     daylight: z.boolean(),

@@ -49,7 +49,7 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
       return found;
     },
     /** Builds what is to be held, for the selection unless other items are given. */
-    building: (
+    wouldHold: (
       build: (b: Building) => void,
       selection: readonly Item[] = store.getState().world.hands.selection,
     ): Intent[] | Refusal =>

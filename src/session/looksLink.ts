@@ -4,6 +4,8 @@ import type { Finding } from "@/core/check/finding";
 import type { Transition } from "@/core/play/transition";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
+import { diffOf, writeDiff } from "@/core/show/diff";
+import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
 import type { StageView } from "@/engine/view";
@@ -27,7 +29,11 @@ export interface Foreseer {
 }
 
 /** The picture of a cue's look as it is, or after the line that `foresee` was last asked about. */
-export type PictureOf = Omit<Extract<ToLooks, { kind: "picture" }>, "kind" | "id" | "after"> & { then: boolean };
+export type PictureOf = Omit<Extract<ToLooks, { kind: "picture" }>, "kind" | "id" | "after" | "version"> & {
+  then: boolean;
+  /** Another version of the show. */
+  show?: Show;
+};
 /** Told the picture; null where it is the one that is there. Without content there is no such cue. */
 export type Pictured = (content: string, bitmap: ImageBitmap | null) => void;
 
@@ -57,6 +63,8 @@ export function startLooks(
   let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
   const painting = new Map<number, { of: PictureOf; told: Pictured }>();
   const timing = new Map<number, (transition: Transition | null) => void>();
+  /** Versions of the show the worker knows, by their number. */
+  let versions = new WeakMap<Show, number>();
   let worker = start();
   const say = (message: ToLooks) => worker.postMessage(message);
 
@@ -77,6 +85,7 @@ export function startLooks(
   function startAnew(): void {
     worker.terminate();
     worker = start();
+    versions = new WeakMap();
     for (const [id, { of }] of painting) askPicture(id, of);
     const left = asking;
     asking = undefined;
@@ -111,8 +120,18 @@ export function startLooks(
             : { says },
     );
   }
-  function askPicture(id: number, { then, ...of }: PictureOf): void {
-    say({ kind: "picture", id, ...of, after: then ? (asking?.id ?? 0) : null });
+  function versionOf(show: Show): number {
+    const known = versions.get(show);
+    if (known !== undefined) return known;
+    const id = ++count;
+    versions.set(show, id);
+    const { world } = now();
+    say({ kind: "version", id, diff: writeDiff(diffOf(world, { ...world, show })) });
+    return id;
+  }
+  function askPicture(id: number, { then, show, ...of }: PictureOf): void {
+    const version = show ? { version: versionOf(show) } : {};
+    say({ kind: "picture", id, ...of, ...version, after: then ? (asking?.id ?? 0) : null });
   }
   return {
     diff: (diff) => say({ kind: "diff", diff }),

@@ -79,6 +79,8 @@ export interface Session {
   act(intents: readonly Intent[], says?: string, join?: boolean): Refusal | undefined;
   /** Holds what is built for the selection or the items given, as one step; with `join`, as part of the step before (a drag). */
   hold(build: (b: Building) => void, join?: boolean, items?: readonly Item[]): Refusal | undefined;
+  /** The intents that would hold what is built; nothing is done. */
+  wouldHold(build: (b: Building) => void, items?: readonly Item[]): Intent[] | Refusal;
   /** Does many intents as one step, worked out between frames; a refusal is shown, and then nothing changed. */
   actInPieces(pieces: Pieces): Promise<Refusal | "stopped" | undefined>;
   /** One step back or forward in what was done. */

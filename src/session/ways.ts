@@ -50,7 +50,7 @@ export function waysOf(
       return undefined;
     },
     hold(build, join, items) {
-      const made = hands.building(build, items);
+      const made = hands.wouldHold(build, items);
       return isRefusal(made) ? told(made) : act(made, undefined, join);
     },
     async step(control) {

@@ -64,10 +64,20 @@ test("a rainbow, a pattern found by trial and kept as cues, delays from the ends
   await ask("1 thru 11 at full delay 0 to 10 to 0 fade 0", "record list 3 cue 1", "clear", "go list 3");
   await universe(2);
   const dimmer = (b: number[], n: number) => word(b, (n - 1) * 23 + 5);
-  const begun = await bytesWhen(page, (b) => dimmer(b, 1) === 65535 && dimmer(b, 11) === 65535);
-  expect([2, 3, 6, 9, 10].map((n) => dimmer(begun, n))).toEqual([0, 0, 0, 0, 0]);
-  const inward = await bytesWhen(page, (b) => dimmer(b, 2) === 65535 && dimmer(b, 10) === 65535);
-  expect([3, 6, 9].map((n) => dimmer(inward, n))).toEqual([0, 0, 0]);
+  // However seldom a busy machine looks: whatever is there, those nearer to the ends are there too.
+  const arrived = new Set<string>();
+  await bytesWhen(
+    page,
+    (b) => {
+      const there = Array.from({ length: 11 }, (_, k) => dimmer(b, k + 1) === 65535);
+      const deep = there.lastIndexOf(true, 5);
+      expect(there.map((on, k) => on === Math.min(k, 10 - k) <= deep)).toEqual(Array(11).fill(true));
+      arrived.add(there.join());
+      return deep === 5;
+    },
+    15_000,
+  );
+  expect(arrived.size).toBeGreaterThan(3);
   await ask("release list 3");
 
   // Twelve spots on one point of the stage; the truss goes half a metre upstage, and they hit it still.

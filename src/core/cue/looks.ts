@@ -11,6 +11,7 @@ import { isLink, isStop, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { grouped } from "../units/grouped";
 import { effectAt } from "./effects";
+import { along } from "./along";
 import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
 import { usersOf } from "./users";
 
@@ -230,6 +231,21 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
       ...new Set([...(keys?.keys() ?? Object.keys(after.fixtures)), ...moved, ...linked.keys()]),
     ].filter((id) => before.fixtures[id] && after.fixtures[id]);
     const places = new Map(cuesOf(old).map((cue, i) => [cue.id, i]));
+    const alongs = new Map<Id, { other: Uint8Array; lit: Uint8Array | null }>();
+    if (keys)
+      for (const [id, follows] of linked) {
+        const fixture = after.fixtures[id];
+        if (!fixture || !before.fixtures[id]) continue;
+        if (alongs.size % 50 === 49) yield;
+        const count = cuesOf(list).length;
+        const other = along([a, b], follows, count, (i) => follows.some((key) => othersBy(key, i, i, a, b)));
+        const dims = partsOf(after, fixture).flatMap(({ key }) => (key.endsWith(".Dimmer") ? [key] : []));
+        // With the same intensity it looks different where it is lit at all.
+        const lit = follows.some((key) => key.endsWith(".Dimmer"))
+          ? null
+          : along([b], dims, count, (i) => isLitAt(after, fixture, b, i));
+        alongs.set(id, { other, lit });
+      }
     for (const [i, cue] of cuesOf(list).entries()) {
       yield;
       const was = places.get(cue.id);
@@ -244,10 +260,13 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
               inForceAt(a, key, was)?.entry !== inForceAt(b, key, i)?.entry ||
               inForceAt(a, key, was, false, "effect")?.entry !== inForceAt(b, key, i, false, "effect")?.entry,
           );
-        if (!may) {
+        const own = alongs.get(id);
+        if (!may && own) {
+          if (own.other[i] === 0) return false;
+          if (own.lit) return own.lit[i] === 1;
+        } else if (!may) {
           const follows = linked.get(id) ?? [];
           if (!follows.some((key) => othersBy(key, was, i, a, b))) return false;
-          // With the same intensity it looks different where it is lit at all.
           if (!follows.some((key) => key.endsWith(".Dimmer"))) return isLitAt(after, fixture, b, i);
         }
         return !sameLook(fixtureLook(before, before.fixtures[id]!, a, was), fixtureLook(after, fixture, b, i));

@@ -3,10 +3,10 @@ import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
 import { heldSummary, recordable } from "../program/intents";
 import { defineIntent, newId } from "../show/intent";
-import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
+import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
-import { EntrySchema, ends, type Entry } from "../show/value";
+import { EntriesSchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import {
   cueIn,
@@ -42,7 +42,7 @@ export const recordCue = defineIntent({
     /** What later cues get; they track unless told. */
     looks: z.enum(LOOKS).optional(),
     empty: z.boolean().optional(),
-    entries: z.record(ParamKeySchema, EntrySchema).optional(),
+    entries: EntriesSchema.optional(),
   },
   apply(world, intent) {
     const held = intent.empty ? {} : (intent.entries ?? recordable(world));

@@ -91,7 +91,8 @@ export interface Other {
   stops: readonly ParamKey[];
 }
 
-const isSame = (a: SignedValue, b: SignedValue): boolean =>
+/** Whether a parameter of two looks is the same. */
+export const isSame = (a: SignedValue, b: SignedValue): boolean =>
   a.plays === b.plays &&
   ((a.aim !== undefined && b.aim !== undefined && a.aim.every((v, i) => v === b.aim![i])) ||
     (a.attribute === b.attribute && Math.abs(a.value - b.value) <= SAME));

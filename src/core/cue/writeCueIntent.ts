@@ -7,7 +7,7 @@ import { defineIntent } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { cueText, exact, selText, unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
-import { EntrySchema, isRelease, type Entry } from "../show/value";
+import { EntriesSchema, isRelease, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
 import { cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
 import { storeEntries } from "./effects";
@@ -18,7 +18,7 @@ export const writeCue = defineIntent({
   fields: {
     list: IdSchema,
     cue: IdSchema,
-    values: z.record(ParamKeySchema, EntrySchema),
+    values: EntriesSchema,
     unset: z.array(ParamKeySchema).max(200_000),
     looks: z.enum(LOOKS),
   },

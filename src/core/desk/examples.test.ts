@@ -2,13 +2,14 @@
 import { makeDemo } from "../demo/saltLantern";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
+import { restorePlay, savePlay } from "../play/saved";
 import { COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
 import { SETTINGS } from "../command/settings";
 
 const world = makeDemo();
 
-/** A desk in the middle of work: values held, something undone, list 1 running. */
-function busyDesk(): Desk {
+/** Work in the middle: values held, something undone, list 1 running. */
+const busy = (() => {
   const desk = newDesk(world);
   for (const line of [
     "patch 2 gannet-profile as 301 at 9:1",
@@ -24,7 +25,14 @@ function busyDesk(): Desk {
     "undo",
   ])
     runLine(desk, line);
-  return desk;
+  return { ...desk, saved: savePlay(desk.player) };
+})();
+
+/** A desk in the middle of that work. */
+function busyDesk(): Desk {
+  const desk = newDesk(busy.world);
+  restorePlay(desk.player, busy.saved);
+  return Object.assign(desk, { history: busy.history });
 }
 
 test.each([...COMMANDS, ...SETTINGS].map((c) => [c.example, c.syntax]))("%s", (example) => {

@@ -3,7 +3,7 @@ import { current, isDraft } from "immer";
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, FAMILY_WORDS } from "../fixture/attribute";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
-import { IdSchema, ItemSchema, ParamKeySchema, splitItem, splitKey, type Id, type ParamKey } from "../show/ids";
+import { IdSchema, ItemSchema, splitItem, splitKey, type Id, type ParamKey } from "../show/ids";
 import { itemsText } from "../show/itemsText";
 import { quote, selText } from "../show/lineText";
 import { itemText } from "../show/model";
@@ -11,7 +11,7 @@ import { WIDTHS, type Palette } from "../show/paletteSchema";
 import { namedBy } from "../show/links";
 import { fail } from "../show/refusal";
 import { wholeNumber, type Show } from "../show/schema";
-import { EntrySchema, isLink, type Entry } from "../show/value";
+import { EntriesSchema, isLink, type Entry } from "../show/value";
 import { paletteNumbered, type World } from "../show/world";
 import { grouped } from "../units/grouped";
 import { familiesOf } from "./families";
@@ -65,7 +65,7 @@ export const recordPalette = defineIntent({
     number: wholeNumber,
     name: z.string().max(200).optional(),
     width: z.enum(WIDTHS).optional(),
-    entries: z.record(ParamKeySchema, EntrySchema),
+    entries: EntriesSchema,
     /** What was asked for: these families alone, all of them where something is held, all of them anyway. */
     only: families.optional(),
     whole: families.optional(),

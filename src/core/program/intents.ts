@@ -9,7 +9,7 @@ import { fail } from "../show/refusal";
 import { IdSchema, ItemSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
 import { movesAround } from "../effect/voices";
 import type { ChannelFunction } from "../fixture/type";
-import { EntrySchema, heldOver, isLink, type Entry } from "../show/value";
+import { EntriesSchema, heldOver, isLink, type Entry } from "../show/value";
 import { numbersOf } from "../show/effectSchema";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
@@ -52,21 +52,23 @@ function mustReach(show: Show, key: ParamKey, fn: ChannelFunction, value: number
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
   kind: "hold",
-  fields: { values: z.record(ParamKeySchema, EntrySchema), says: z.string().optional(), over: seconds.optional() },
+  fields: { values: EntriesSchema, says: z.string().optional(), over: seconds.optional() },
   apply(world, { values, over }) {
     if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(values) };
     // On plain records: thousands of entries are slow through a draft.
     const show = plainly(world.show) as Show;
-    for (const [key, entry] of Object.entries(values)) {
+    for (const key in values) {
+      const entry = values[key]!;
       const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
       const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
       if (typeof entry.value === "number") mustReach(show, key, fn, entry.value);
-      for (const end of numbersOf(entry.effect)) mustReach(show, key, fn, end);
+      if (entry.effect) for (const end of numbersOf(entry.effect)) mustReach(show, key, fn, end);
     }
     const before = plainly(world.hands.held) as World["hands"]["held"];
     // Asked for only where palettes are in it: a drag of numbers leaves it alone.
     let origins: World["hands"]["cameFrom"] | undefined;
-    for (const [key, { value }] of Object.entries(values)) {
+    for (const key in values) {
+      const { value } = values[key]!;
       const was = before[key]?.value;
       if (typeof value === "object" && isLink(value)) {
         origins ??= plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
@@ -178,7 +180,7 @@ export const identify = defineIntent({
 /** Pins parameters at a value until unparked. */
 export const park = defineIntent({
   kind: "park",
-  fields: { values: z.record(ParamKeySchema, EntrySchema) },
+  fields: { values: EntriesSchema },
   apply(world, { values }) {
     Object.assign(world.hands.parked, values);
   },

@@ -6,7 +6,10 @@ import { z } from "../units/zod";
 export const IdSchema = z.string().regex(/^[a-z]\d{1,15}$/);
 export const FixtureIdSchema = z.string().regex(/^f\d{1,15}$/);
 export const ItemSchema = z.string().regex(/^f\d{1,15}(\.\d{1,3})?$/);
-export const ParamKeySchema = z.string().regex(/^f\d{1,15}\.\d{1,3}\.\S{1,60}$/);
+const PARAM_KEY = /^f\d{1,15}\.\d{1,3}\.\S{1,60}$/;
+export const ParamKeySchema = z.string().regex(PARAM_KEY);
+/** Whether a text is the key of a parameter. */
+export const isParamKey = (text: string): boolean => PARAM_KEY.test(text);
 
 /** A record's stable id: a letter for its kind and a count. */
 export type Id = string;

@@ -1,6 +1,7 @@
 /** What can be held or stored for a parameter. */
 import { z } from "../units/zod";
 import { EffectSchema, isStop, STOP, type Effect } from "./effectSchema";
+import { isParamKey, ParamKeySchema, type ParamKey } from "./ids";
 import { LinkSchema, type Link } from "./link";
 
 export type { Link } from "./link";
@@ -82,23 +83,35 @@ export function heldOver(old: Entry | undefined, made: Entry, around: (effect: E
 
 const LINK = /^[a-z]\d{1,15}$/;
 
-/** Whether a value is plainly an entry with a number or a palette: the quick way for the thousands of a drag. */
-export function isPlainEntry(value: unknown): boolean {
+/** Whether a value is plainly an entry with a number or a palette, and nothing else: the quick way for the thousands of a drag. */
+export function isPlainEntry(value: unknown): value is Entry {
   if (typeof value !== "object" || value === null) return false;
-  const { attribute, value: of, effect, time: own } = value as Partial<Entry>;
+  for (const name in value) if (name !== "attribute" && name !== "value") return false;
+  const { attribute, value: of } = value as Partial<Entry>;
   const known =
     typeof of === "number"
       ? Number.isFinite(of)
       : typeof of === "object" && "palette" in of && typeof of.palette === "string" && LINK.test(of.palette);
-  return (
-    own === undefined &&
-    effect === undefined &&
-    known &&
-    typeof attribute === "string" &&
-    attribute.length > 0 &&
-    attribute.length <= 60
-  );
+  return known && typeof attribute === "string" && attribute.length > 0 && attribute.length <= 60;
 }
+
+const anyEntries = z.record(ParamKeySchema, EntrySchema);
+/** Entries by their parameter; thousands of plain ones are looked at without their schema. */
+export const EntriesSchema = z.unknown().transform((entries, context): Record<ParamKey, Entry> => {
+  if (typeof entries === "object" && entries !== null) {
+    let plain = true;
+    for (const key in entries)
+      if (!isParamKey(key) || !isPlainEntry((entries as Record<string, unknown>)[key])) {
+        plain = false;
+        break;
+      }
+    if (plain && !Array.isArray(entries)) return entries as Record<ParamKey, Entry>;
+  }
+  const parsed = anyEntries.safeParse(entries);
+  if (parsed.success) return parsed.data;
+  for (const issue of parsed.error.issues) context.issues.push({ ...issue, input: entries } as never);
+  return z.NEVER;
+});
 
 /** The same link or release, or numbers within 0.01 (SEMANTICS 9). */
 export function sameValue(a: Entry, b: Entry): boolean {

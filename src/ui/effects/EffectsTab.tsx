@@ -11,6 +11,7 @@ import { voiceText } from "@/core/effect/words";
 import { isFrom, isStop, type EffectRecord } from "@/core/show/effectSchema";
 import { effectsByNumber, type World } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
+import { trying } from "../stage/trying";
 import { editEffect } from "./editing";
 import { VoicePicture } from "./VoicePicture";
 import tiles from "../palettes/Palettes.module.css";
@@ -94,6 +95,7 @@ function EffectTile({ world, effect, over }: { world: World; effect: EffectRecor
         aria-pressed={runs}
         disabled={items.length === 0}
         title={`${name}: ${voices.map((v) => voiceText(show, v.voice)).join("; ")}. ${cast ? `Press: it runs on its ${cast.length} fixtures` : "Press: it runs on the selection"}${uses ? `; used ${uses}` : ""}`}
+        {...trying(session, `effect ${number} ${name}`, (b) => holdEffect(b, effectCalled(show, number), items), items)}
         onClick={() => void press()}
         onDoubleClick={() => editEffect(id)}
       >

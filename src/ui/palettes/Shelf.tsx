@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Select, TextInput } from "@mantine/core";
-import { IconPlus, IconRefresh, IconSparkles, IconSquarePlus } from "@tabler/icons-react";
+import { IconArrowsHorizontal, IconPlus, IconRefresh, IconSparkles, IconSquarePlus } from "@tabler/icons-react";
 import { useMemo, useState } from "react";
 import { palette as applyPalette } from "@/core/command/building";
 import { gather } from "@/core/command/gathering";
@@ -9,12 +9,14 @@ import type { Family } from "@/core/fixture/attribute";
 import { orderPalettes } from "@/core/palette/goneIntents";
 import { recordPalette } from "@/core/palette/intents";
 import { attributeInfo } from "@/core/fixture/attribute";
+import { paletteText } from "@/core/palette/words";
 import { recordable } from "@/core/program/intents";
 import { WIDTHS } from "@/core/show/paletteSchema";
 import { palettesByNumber } from "@/core/show/world";
 import { z } from "@/core/units/zod";
 import { NumberField } from "../parts/NumberField";
 import { usePrefs } from "../parts/usePrefs";
+import { trying } from "../stage/trying";
 import { useSession, useShow } from "../useSession";
 import { EffectsTab } from "../effects/EffectsTab";
 import { WavesTab } from "../effects/WavesTab";
@@ -24,6 +26,7 @@ import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";
 import { palettesOn, pictureOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
 import { UpdateDialog } from "./UpdateDialog";
+import { WidthsDialog } from "./WidthsDialog";
 import classes from "./Palettes.module.css";
 
 /** Where the numbers of a tab begin, while it is empty. */
@@ -59,7 +62,7 @@ export function Shelf() {
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
   const [dragged, setDragged] = useState<string | null>(null);
-  const [dialog, setDialog] = useState<{ kind: "record" } | { kind: "update" } | { kind: "starters" } | null>(null);
+  const [dialog, setDialog] = useState<{ kind: "record" | "update" | "starters" | "widths" } | null>(null);
   const { show, hands } = world;
   const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
   const chosen = hands.selection;
@@ -166,6 +169,15 @@ export function Shelf() {
             </ActionIcon>
             <ActionIcon
               variant="default"
+              aria-label="For whom palettes are kept, many at once"
+              title="For whom palettes are kept, many at once: each, their types, any"
+              disabled={all.length === 0}
+              onClick={() => setDialog({ kind: "widths" })}
+            >
+              <IconArrowsHorizontal size={16} />
+            </ActionIcon>
+            <ActionIcon
+              variant="default"
               aria-label="Update what the held values came from"
               title="Update the palettes and cues the held values came from"
               disabled={familiesHeld.size === 0}
@@ -187,6 +199,7 @@ export function Shelf() {
               palette={p}
               state={states.get(p.id)!}
               picture={pictures.get(p.id)!}
+              trial={trying(session, paletteText(world, p.id), (b) => applyPalette(b, p.id))}
               onPress={() => void apply(p.id)}
               onDetails={() => lookInside(p.id)}
               onDrag={() => setDragged(p.id)}
@@ -222,6 +235,7 @@ export function Shelf() {
         />
       )}
       {dialog?.kind === "starters" && <StarterDialog onClose={() => setDialog(null)} />}
+      {dialog?.kind === "widths" && <WidthsDialog onClose={() => setDialog(null)} />}
       {dialog?.kind === "update" && <UpdateDialog onClose={() => setDialog(null)} />}
     </section>
   );

@@ -21,6 +21,8 @@ interface Props {
   palette: Palette;
   state: TileState;
   picture: Picture;
+  /** What shows it on the stage picture while a hand rests on it. */
+  trial: object;
   onPress(): void;
   onDetails(): void;
   onDrag(): void;
@@ -28,7 +30,7 @@ interface Props {
 }
 
 /** One palette: what it does, its number and name, how wide it is by its edge, and how it stands to the selection. */
-export function Tile({ world, palette, state, picture, onPress, onDetails, onDrag, onDrop }: Props) {
+export function Tile({ world, palette, state, picture, trial, onPress, onDetails, onDrag, onDrop }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
   const { id, number, name, width, colour } = palette;
@@ -66,6 +68,7 @@ export function Tile({ world, palette, state, picture, onPress, onDetails, onDra
           className={classes.press}
           aria-pressed={state.stands}
           title={`${name}: press to apply${lacks ? ` (${lacks})` : ""}; of ${width === "each" ? "each fixture" : width === "type" ? "types" : "any fixture"}${uses ? `; used ${uses}` : ""}`}
+          {...trial}
           onClick={onPress}
           onDoubleClick={() => setRenaming(true)}
         >

@@ -2,6 +2,7 @@
 
 import { useComputedColorScheme } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
+import type { Show } from "@/core/show/schema";
 import { useSession, useShow } from "../useSession";
 import classes from "./parts.module.css";
 
@@ -12,6 +13,8 @@ interface Props {
   height: number;
   /** As the line that is foreseen would make it; a new value asks again. */
   then?: unknown;
+  /** In another version of the show. */
+  of?: Show | undefined;
   /** On its way in: so many seconds after its go. */
   at?: number;
   /** The look it was signed off with. */
@@ -25,7 +28,7 @@ interface Props {
 const SETTLED_MS = 60;
 
 /** The small picture of a cue's look, painted beside the hands. */
-export function LookPicture({ list, cue, width, height, then, signed = false, at, marks, label }: Props) {
+export function LookPicture({ list, cue, width, height, then, signed = false, of, at, marks, label }: Props) {
   const session = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const content = useRef("");
@@ -53,6 +56,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, at
           daylight,
           have: content.current,
           then: then !== undefined,
+          ...(of ? { show: of } : {}),
           ...(signed ? { signed } : {}),
           ...(at === undefined ? {} : { at }),
           ...(marks ? { marks: [...marks] } : {}),
@@ -84,6 +88,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, at
     then,
     marks,
     signed,
+    of,
     at,
     daylight,
     palettes,

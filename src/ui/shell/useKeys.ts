@@ -10,7 +10,7 @@ import { useBlind } from "../stage/blind";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
 import { editEffect, useEditing } from "../effects/editing";
-import { endStageTools } from "../stage/stageTools";
+import { endStageTools, isPressed } from "../stage/stageTools";
 import { usePlaceHref } from "./placeHref";
 import { PLACES } from "./Rail";
 
@@ -34,7 +34,7 @@ export function useKeys(): void {
   useEffect(() => {
     const armed = () => session.store.getState().world.hands.armed;
     const actions: Record<string, () => void> = {
-      go: () => void session.event({ kind: "go", list: armed() }),
+      go: () => isPressed() || void session.event({ kind: "go", list: armed() }),
       back: () => void session.event({ kind: "back", list: armed() }),
       pause: () => void session.event({ kind: "pause", list: armed() }),
       help: () => dispatchEvent(new Event("bold-comet-keys")),

@@ -2,7 +2,7 @@
 
 import { Tooltip, useComputedColorScheme } from "@mantine/core";
 import { IconPlugConnected } from "@tabler/icons-react";
-import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from "react";
+import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type PointerEvent } from "react";
 import { aim } from "@/core/command/building";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
@@ -15,9 +15,10 @@ import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
 import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
 import { useLookStage } from "./useLookStage";
-import { useStageTools } from "./stageTools";
+import { setPressed, useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
 import { useTrial } from "./useTrial";
+import { useTriedStage } from "./useTriedStage";
 import { usePainter } from "./usePainter";
 import { useWireStage } from "./wireStage";
 import classes from "./Stage.module.css";
@@ -81,9 +82,10 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     [tell],
   );
   useLookStage(look, show, held, stage?.layout, tellMemory);
+  const tried = useTriedStage(!edit && !look && !fromWire, show, stage, tellMemory);
   useEffect(() => {
-    if (stage && !fromWire && !look) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
-  }, [tell, stage, fromWire, look]);
+    if (stage && !fromWire && !look && tried === null) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
+  }, [tell, stage, fromWire, look, tried]);
   const received = useWireStage(fromWire && !look, show, stage?.layout, tellMemory);
   useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
   useEffect(() => {
@@ -131,6 +133,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     }
     if (event.button !== 0) return;
     event.currentTarget.setPointerCapture(event.pointerId);
+    setPressed(true);
     if (aiming) {
       setBox({ x1: p.x, y1: p.y, x2: p.x, y2: p.y });
       return aimAt(p, false);
@@ -155,6 +158,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   };
   const onPointerUp = (event: PointerEvent<HTMLDivElement>) => {
     camera.letGo(event);
+    setPressed(false);
     if (!box) return;
     setBox(null);
     setPath(null);
@@ -174,6 +178,18 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
       : (area === "lasso" && !edit ? within(lamps, view, loop) : inside(lamps, view, box)).map((l) => l.id);
     if (chosen.length > 0 || !add) choose(chosen, add);
   };
+
+  const takeOver = useEffectEvent((event: KeyboardEvent) => {
+    if (event.code !== "Space" || !box) return;
+    event.preventDefault();
+    camera.take({ x: box.x2, y: box.y2 });
+    setBox(null);
+    setPath(null);
+  });
+  useEffect(() => {
+    addEventListener("keydown", takeOver);
+    return () => removeEventListener("keydown", takeOver);
+  }, []);
 
   const dragged = box !== null && Math.hypot(box.x2 - box.x1, box.y2 - box.y1) >= SAME_SPOT;
   const ghosts =
@@ -198,7 +214,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
       onPointerDown={onPointerDown}
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
-      onPointerCancel={(e) => (camera.letGo(e), setBox(null), setPath(null))}
+      onPointerCancel={(e) => (camera.letGo(e), setPressed(false), setBox(null), setPath(null))}
       data-aiming={aiming}
     >
       {lamps.length === 0 && (
@@ -239,6 +255,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           Trial: the steps light up on this picture only. Nothing is held, nothing is sent.
         </p>
       )}
+      {tried && <p className={classes.tool}>Trial: {tried}, on this picture only. Press it to hold it.</p>}
       <StageBar
         onZoom={(by) => camera.zoom({ x: width / 2, y: height / 2 }, by)}
         onFit={(what) => {

@@ -1,5 +1,7 @@
 "use client";
 
+import type { ParamKey } from "@/core/show/ids";
+import type { Entry } from "@/core/show/value";
 import { createStore, useStore } from "zustand";
 
 /** What hands do on the stage of this window: none of it is the show's. */
@@ -14,6 +16,8 @@ interface StageTools {
   outside: boolean;
   /** How long each step of the trial stands, seconds. */
   pace: number;
+  /** What the thing under the hand would hold: shown on the picture alone. */
+  tried: { says: string; held: Readonly<Record<ParamKey, Entry>> } | null;
 }
 
 const tools = createStore<StageTools>(() => ({
@@ -22,10 +26,16 @@ const tools = createStore<StageTools>(() => ({
   trial: null,
   outside: false,
   pace: 0.5,
+  tried: null,
 }));
 
 export const useStageTools = <T>(pick: (state: StageTools) => T): T => useStore(tools, pick);
 export const setStageTools = (change: Partial<StageTools>): void => tools.setState(change);
+
+/** Whether a pointer is down on the plan: Space then moves the plan instead of giving go. */
+let pressed = false;
+export const isPressed = (): boolean => pressed;
+export const setPressed = (on: boolean): void => void (pressed = on);
 
 /** Ends aiming and trials. Returns whether there was one to end. */
 export function endStageTools(): boolean {

@@ -9,7 +9,7 @@ interface Point {
   y: number;
 }
 
-/** The plan moved by hand: wheel, two fingers, and drags with Alt or the middle button. @param fitted the view that shows all. */
+/** The plan moved by hand: wheel, two fingers, and drags with Alt, Space or the middle button. @param fitted the view that shows all. */
 export function useCamera(host: RefObject<HTMLElement | null>, fitted: View) {
   const [camera, setCamera] = useState<View | null>(null);
   const fingers = useRef(new Map<number, Point>());
@@ -43,6 +43,8 @@ export function useCamera(host: RefObject<HTMLElement | null>, fitted: View) {
       if (moves) hand.current = at;
       return moves;
     },
+    /** A press that did something else so far moves the view from here on. */
+    take: (at: Point): void => void (hand.current = at),
     /** Whether a movement was the view's. */
     move(event: PointerEvent, at: Point): boolean {
       const from = hand.current;

@@ -1,0 +1,114 @@
+"use client";
+
+import { Button, Checkbox, Group, Modal, ScrollArea, SegmentedControl, Stack, Table, Text } from "@mantine/core";
+import { useMemo, useState } from "react";
+import { widenPalette } from "@/core/palette/intents";
+import { atWidth } from "@/core/palette/keep";
+import { countsText, several } from "@/core/palette/words";
+import { WIDTHS, type Palette, type Width } from "@/core/show/paletteSchema";
+import { palettesByNumber } from "@/core/show/world";
+import { useSession, useShow } from "../useSession";
+
+/** How many values a palette keeps, exceptions included. */
+const valuesIn = ({ own, types, any }: Pick<Palette, "own" | "types" | "any">): number =>
+  Object.keys(own).length +
+  Object.values(types).reduce((sum, t) => sum + Object.keys(t.values).length, 0) +
+  Object.keys(any.values).length +
+  (any.colour ? 1 : 0);
+
+/** Many palettes at once kept for each, their types or any: what each keeps now and then; what fixtures get stays. */
+export function WidthsDialog({ onClose }: { onClose(): void }) {
+  const session = useSession();
+  const show = useShow((s) => s.world.show);
+  const [width, setWidth] = useState<Width>("type");
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const rows = useMemo(
+    () =>
+      palettesByNumber(show)
+        .filter((p) => p.width !== width)
+        .map((palette) => ({ palette, then: { ...palette, ...atWidth(show, palette, width) } })),
+    [show, width],
+  );
+  const chosen = rows.filter(({ palette }) => !left.has(palette.id));
+  const [before, after] = [
+    chosen.reduce((sum, r) => sum + valuesIn(r.palette), 0),
+    chosen.reduce((sum, r) => sum + valuesIn(r.then), 0),
+  ];
+  const tick = (id: string, on: boolean) => {
+    const next = new Set(left);
+    if (on) next.delete(id);
+    else next.add(id);
+    setLeft(next);
+  };
+  return (
+    <Modal opened onClose={onClose} size="xl" centered title="For whom palettes are kept">
+      <Stack gap="sm">
+        <Group gap="sm">
+          <Text size="sm">All ticked ones become</Text>
+          <SegmentedControl
+            size="xs"
+            aria-label="Width they become"
+            data={WIDTHS.map((w) => ({ value: w, label: w }))}
+            value={width}
+            onChange={(w) => (setWidth(w), setLeft(new Set()))}
+          />
+          <Text size="sm" c="dimmed">
+            What every fixture gets stays as it is.
+          </Text>
+        </Group>
+        <ScrollArea.Autosize mah={400}>
+          <Table verticalSpacing={2} stickyHeader aria-label="Palettes of another width">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>
+                  <Checkbox
+                    size="xs"
+                    aria-label="All of them"
+                    checked={left.size === 0 && rows.length > 0}
+                    indeterminate={left.size > 0 && chosen.length > 0}
+                    onChange={(e) =>
+                      setLeft(e.currentTarget.checked ? new Set() : new Set(rows.map((r) => r.palette.id)))
+                    }
+                  />
+                </Table.Th>
+                <Table.Th>Palette</Table.Th>
+                <Table.Th>Now</Table.Th>
+                <Table.Th>Then</Table.Th>
+              </Table.Tr>
+            </Table.Thead>
+            <Table.Tbody>
+              {rows.map(({ palette, then }) => (
+                <Table.Tr key={palette.id}>
+                  <Table.Td>
+                    <Checkbox
+                      size="xs"
+                      aria-label={`Palette ${palette.number}`}
+                      checked={!left.has(palette.id)}
+                      onChange={(e) => tick(palette.id, e.currentTarget.checked)}
+                    />
+                  </Table.Td>
+                  <Table.Td>
+                    <span className="num">{palette.number}</span> {palette.name}
+                  </Table.Td>
+                  <Table.Td>
+                    {palette.width}: {countsText(palette)}
+                  </Table.Td>
+                  <Table.Td>{countsText(then)}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+          {rows.length === 0 && <Text c="dimmed">Every palette is kept so already.</Text>}
+        </ScrollArea.Autosize>
+        <Button
+          disabled={chosen.length === 0}
+          onClick={() =>
+            session.act(chosen.map(({ palette }) => widenPalette.of({ palette: palette.id, width }))) || onClose()
+          }
+        >
+          {several(chosen.length, "palette")} to {width}: {several(before, "value")} kept now, {after} then
+        </Button>
+      </Stack>
+    </Modal>
+  );
+}
