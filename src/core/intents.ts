@@ -20,6 +20,7 @@ import { bringBack, dropSignature, signOff } from "./cue/signIntents";
 import { clean } from "./cue/cleanIntent";
 import { deleteList, duplicateList } from "./cue/listIntents";
 import { copyCue } from "./cue/copyIntent";
+import { fromVersion } from "./cue/fromVersionIntent";
 import { hardenCue } from "./cue/hardIntent";
 import { writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
@@ -29,6 +30,7 @@ import { restoreShow } from "./show/restore";
 
 export const INTENTS = registryOf([
   restoreShow,
+  fromVersion,
   nameShow,
   select.select,
   select.setSpread,

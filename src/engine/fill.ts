@@ -1,9 +1,11 @@
 /** From the player to what windows are shown: the frame's numbers, and how the lists stand. */
+import type { BlackMove } from "@/core/play/black/plan";
 import { listTimeAt } from "@/core/play/clock";
 import { copyRaw } from "@/core/play/glide";
 import type { Player } from "@/core/play/state";
 import { cueProgress, nextPlace } from "@/core/play/run";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
+import { paramKey } from "@/core/show/ids";
 import { cuesOf } from "@/core/show/world";
 import { LANE_FIELDS, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Half, type Layout } from "./frame";
 import type { Playing } from "./messages";
@@ -36,10 +38,20 @@ export function fillHalf(half: Half, { stage, layers, runs, now }: Player, bytes
   }
 }
 
+/** Where a move in black points its fixture; undefined where it only changes other things. */
+function headingOf({ fixture, to }: BlackMove): Playing["moving"][number] | undefined {
+  const of = (head: string) => to.find((t) => t.key === paramKey(fixture, 0, head))?.value;
+  const [pan, tilt] = [of("Pan"), of("Tilt")];
+  return pan === undefined && tilt === undefined ? undefined : { fixture, pan: pan ?? 0, tilt: tilt ?? 0 };
+}
+
 export function playingNow({ runs, world, stage, now }: Player): Playing {
   return {
     grand: stage.grand * 100,
     blackout: stage.blackout,
+    moving: [...runs.values()].flatMap((run) =>
+      run.black.flatMap((move) => (move.since === null || move.done ? [] : (headingOf(move) ?? []))),
+    ),
     runs: Object.fromEntries(
       [...runs.values()].flatMap((run) => {
         const list = world.show.lists[run.id];

@@ -91,6 +91,8 @@ export const PlayingSchema = z.object({
   runs: z.record(z.string(), RunViewSchema),
   grand: z.number(),
   blackout: z.boolean(),
+  /** Dark fixtures on their way to where they will next be lit, degrees. */
+  moving: z.array(z.object({ fixture: z.string(), pan: z.number(), tilt: z.number() })),
 });
 export type Playing = z.infer<typeof PlayingSchema>;
 

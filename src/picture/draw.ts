@@ -2,7 +2,7 @@
 import type { Scenic } from "@/core/show/schema";
 import type { Lit } from "./lit";
 import { addBeam, type Beam, type BeamField } from "./beams";
-import { aim, aimOf, light, lightOf } from "./light";
+import { aim, aimAt, aimOf, light, lightOf } from "./light";
 import { toPixels, type Lamp, type View } from "./plan";
 import { createRoom } from "./labelRoom";
 import { glowOf, lampSprite } from "./sprites";
@@ -197,6 +197,47 @@ export function castBeams(
     beam.b = light.b * strength;
     addBeam(field, beam);
   }
+}
+
+/** Where a dark lamp is going, degrees. */
+export interface Trace {
+  fixture: string;
+  pan: number;
+  tilt: number;
+}
+
+/** Faint traces of where dark lamps are going: from where each points now to where it will. */
+export function drawTraces(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  traces: readonly Trace[],
+  half: Lit,
+  view: View,
+  palette: Palette,
+): void {
+  c.save();
+  c.strokeStyle = palette.number;
+  c.globalAlpha = 0.7;
+  c.lineWidth = 1;
+  for (const { fixture, pan, tilt } of traces) {
+    const lamp = lamps.find((l) => l.id === fixture);
+    if (!lamp || lamp.pan < 0 || lamp.tilt < 0) continue;
+    aimOf(lamp, half);
+    const [nowX, nowY] = toPixels(view, aim.x, aim.y);
+    aimAt(lamp, pan, tilt, 16);
+    const [x, y] = toPixels(view, aim.x, aim.y);
+    c.setLineDash([2, 4]);
+    c.beginPath();
+    c.moveTo(...toPixels(view, lamp.x, lamp.y));
+    c.lineTo(nowX, nowY);
+    c.lineTo(x, y);
+    c.stroke();
+    c.setLineDash([]);
+    c.beginPath();
+    c.arc(x, y, 4, 0.6, 2 * Math.PI - 0.6);
+    c.stroke();
+  }
+  c.restore();
 }
 
 /** Half the size of a sign, in pixels. */

@@ -83,12 +83,14 @@ function hue(degrees: number): [number, number, number] {
 export const aim = { x: 0, y: 0, spread: 0 };
 const REACH = 9;
 
-/** The beam of core/patch/room, written out so that a frame allocates nothing; it ends on the floor or at its reach. */
-export function aimOf(lamp: Lamp, half: Lit): void {
+export const aimOf = (lamp: Lamp, { value }: Lit): void =>
+  aimAt(lamp, value[lamp.pan]!, value[lamp.tilt]!, lamp.zoom >= 0 ? value[lamp.zoom]! : 16);
+
+/** The beam of core/patch/room, written out so that a frame allocates nothing; it ends on the floor or at its reach. Degrees. */
+export function aimAt(lamp: Lamp, panned: number, tilted: number, zoom: number): void {
   const rad = Math.PI / 180;
-  const pan = half.value[lamp.pan]! * rad;
-  const tilt = half.value[lamp.tilt]! * rad;
-  const zoom = lamp.zoom >= 0 ? half.value[lamp.zoom]! : 16;
+  const pan = panned * rad;
+  const tilt = tilted * rad;
   const [bx, by, bz] = [Math.sin(pan) * Math.sin(tilt), -Math.cos(pan) * Math.sin(tilt), -Math.cos(tilt)];
   const [rx, ry, rz] = lamp.hung;
   const dx = rx[0] * bx + rx[1] * by + rx[2] * bz;

@@ -15,6 +15,7 @@ import { startLooks, type LooksLink } from "./looksLink";
 import { NOTHING_WRONG, waysOf } from "./ways";
 import { followWire } from "./wirePlaces";
 import { frameChannel } from "./windowMessages";
+import { momentPicture } from "./momentPicture";
 import { keepMoment } from "./storage/moments";
 import { createKeeper, NO_KEEPER, type Keeper } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
@@ -182,7 +183,12 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     engine.close();
     host?.leaving();
   };
-  const keepNow = (name: string) => void keepMoment(id, name, store.getState().world.show).catch(() => undefined);
+  const keepNow = (name: string) => {
+    const { show } = store.getState().world;
+    void momentPicture(session)
+      .then((picture) => keepMoment(id, name, show, { picture }))
+      .catch(() => undefined);
+  };
   if (readOnly === null) {
     keepNow("When it was opened");
     host = hostWindows(session, { audience: (on) => engine.audience(on), seq: () => keeper.seq() });

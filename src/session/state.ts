@@ -102,7 +102,7 @@ export interface Session {
 }
 
 export const NO_WIRE: WireState = { bridge: null, waiting: [], tests: {} };
-export const RESTING: Playing = { runs: {}, grand: 100, blackout: false };
+export const RESTING: Playing = { runs: {}, grand: 100, blackout: false, moving: [] };
 
 /** What a window knows of a show that has just been opened. */
 export const newState = (world: World): SessionState => ({

@@ -51,7 +51,7 @@ async function kept(): Promise<{ id: string; worlds: World[] }> {
   }
   await keeper.flush();
   keeper.close();
-  await keepMoment(id, "After cue 1", worlds[4]!.show, 1000);
+  await keepMoment(id, "After cue 1", worlds[4]!.show, { now: 1000 });
   return { id, worlds };
 }
 const same = (a: World, b: World) => expect(canonical(a)).toBe(canonical(b));

@@ -54,6 +54,8 @@ export async function startApp(surroundings: Record<string, string> = {}): Promi
     args: FLAGS,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // The stage is painted ten times a second: there is more than one app on two cores.
+    reducedMotion: "reduce",
   });
   const page = context.pages()[0] ?? (await context.newPage());
   const errors: string[] = [];

@@ -48,7 +48,13 @@ export const setCue = defineIntent({
     blackMoves: z.object({ on: z.boolean().nullable(), fixtures: z.array(IdSchema).max(20_000).optional() }).optional(),
     ready: z.boolean().nullable().optional(),
     family: z
-      .object({ name: z.enum(FAMILIES), delay: z.number().min(0).optional(), fade: z.number().min(0).optional() })
+      .object({
+        name: z.enum(FAMILIES),
+        delay: z.number().min(0).optional(),
+        fade: z.number().min(0).optional(),
+        /** Its times are the cue's again. */
+        off: z.literal(true).optional(),
+      })
       .optional(),
   },
   apply(world, { list, cue: id, name, note, times, trigger, reach, fresh, assert, family, ...more }) {
@@ -62,8 +68,9 @@ export const setCue = defineIntent({
     Object.assign(cue.times, times ?? {});
     setOwnWays(world, list, cue, more);
     if (family) {
-      const { name: which, ...given } = family;
-      cue.times.families[which] = { ...cue.times.families[which], ...given };
+      const { name: which, off, ...given } = family;
+      if (off) delete cue.times.families[which];
+      else cue.times.families[which] = { ...cue.times.families[which], ...given };
     }
   },
   says(world, { list, cue, name, note, times, trigger, reach, fresh, assert, family, ...more }) {
@@ -84,7 +91,7 @@ export const setCue = defineIntent({
       assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
       ...sayOwnWays(owner, more),
       family &&
-        `${family.name.toLowerCase()} ${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
+        `${family.name.toLowerCase()} ${family.off ? "by the cue's time" : ""}${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
     ].filter(Boolean);
     return `${cueLabel(world, list, cue)}: ${parts.join(", ")}`;
   },

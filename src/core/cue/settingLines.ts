@@ -43,7 +43,7 @@ interface CueChange extends Partial<Pick<Cue, "name" | "note" | "trigger" | "rea
   meant?: readonly string[] | undefined;
   blackMoves?: { on: boolean | null; fixtures?: readonly string[] | undefined } | undefined;
   ready?: boolean | null | undefined;
-  family?: { name: Family } & Timing;
+  family?: ({ name: Family; off?: true | undefined } & Timing) | undefined;
 }
 
 const onOffList = (on: boolean | null): string => (on === null ? "list" : onOff(on));
@@ -72,7 +72,7 @@ export function settingLines(change: CueChange, show: Show, list: CueList | unde
     blackMoves &&
       `blackmoves ${onOffList(blackMoves.on)}${blackMoves.fixtures ? ` ${selText(show, blackMoves.fixtures)}` : ""}`,
     ready !== undefined && `ready ${onOffList(ready)}`,
-    family && [familyWord(family.name), ...own].filter(Boolean).join(" "),
+    family && [familyWord(family.name), family.off && "cue time", ...own].filter(Boolean).join(" "),
   ].filter((line): line is string => typeof line === "string" && line !== "");
 }
 

@@ -34,6 +34,8 @@ export const TransitionSchema = z.object({
   curves: z.array(CurveSchema),
   /** Cues that follow by themselves, with when they come. */
   follows: z.array(z.object({ cue: IdSchema, at: z.number() })),
+  /** Fixtures that move in black out of this cue, with when, and the cue they get ready for. */
+  black: z.array(z.object({ fixtures: z.array(IdSchema), from: z.number(), to: z.number(), lights: IdSchema })),
 });
 export type Transition = z.infer<typeof TransitionSchema>;
 
@@ -115,10 +117,24 @@ export function transitionOf(show: Show, list: CueList, cue: Id, samples = 120):
   const times = Array.from({ length: samples }, (_, k) => (k / (samples - 1)) * span);
   const moves = new Map(fixturesByNumber(show).map((f) => [f.id, movesOf(player, f.id, run.arrived)]));
   const rows = new Map<Id, number[]>(fixturesByNumber(show).map((f) => [f.id, []]));
+  const begun = new Map<Id, { from: number; to: number; lights: Id }>();
+  const watch = () => {
+    for (const { fixture, since, left, lights } of run.black)
+      if (since !== null)
+        begun.set(fixture, {
+          from: since - run.arrived,
+          to: since + left - run.arrived,
+          lights: cuesOf(list)[lights]!.id,
+        });
+  };
   for (const time of times) {
     goneOn(player, time);
+    watch();
     for (const [id, values] of rows) values.push(brightness(player, id));
   }
+  // What begins only when the cue is complete.
+  goneOn(player, complete + 0.001);
+  watch();
   const entries = Object.entries(cuesOf(list)[place]!.entries);
   const byCurve = new Map<string, Curve>();
   for (const [id, values] of rows) {
@@ -138,7 +154,25 @@ export function transitionOf(show: Show, list: CueList, cue: Id, samples = 120):
         own: own ? { delay: own.delay, fade: own.fade } : null,
       });
   }
-  return { times, complete, curves: [...byCurve.values()], follows: followsOf(list, place, complete) };
+  return {
+    times,
+    complete,
+    curves: [...byCurve.values()],
+    follows: followsOf(list, place, complete),
+    black: alike(begun),
+  };
+}
+
+/** Fixtures that move alike together, the earliest first. */
+function alike(moves: ReadonlyMap<Id, { from: number; to: number; lights: Id }>): Transition["black"] {
+  const found = new Map<string, Transition["black"][number]>();
+  for (const [id, { from, to, lights }] of moves) {
+    const name = `${from.toFixed(3)} ${to.toFixed(3)} ${lights}`;
+    const same = found.get(name);
+    if (same) same.fixtures.push(id);
+    else found.set(name, { fixtures: [id], from, to, lights });
+  }
+  return [...found.values()].sort((a, b) => a.from - b.from);
 }
 
 /** The cues that come by themselves after one, one after another, with when. */

@@ -28,6 +28,8 @@ export interface StoredMoment extends Sealed {
   name: string;
   fixtures: number;
   cues: number;
+  picture?: string;
+  named?: boolean;
 }
 
 interface Shape extends DBSchema {

@@ -5,29 +5,67 @@ import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import { database, entriesOf, seal, SealedSchema, strictly, unseal } from "./database";
 
-const MomentSchema = SealedSchema.extend({ name: z.string(), fixtures: z.number(), cues: z.number() });
-const MOST = 30;
+/** A small picture, as a data address: what of the web it may be is said by its beginning. */
+const PictureSchema = z
+  .string()
+  .max(120_000)
+  .regex(/^data:image\/(webp|png);base64,[A-Za-z0-9+/=]*$/);
+const MomentSchema = SealedSchema.extend({
+  name: z.string(),
+  fixtures: z.number(),
+  cues: z.number(),
+  picture: PictureSchema.optional().catch(undefined),
+  named: z.boolean().default(false),
+});
+/** So many are kept of those that come by themselves, and of those that were named. */
+const MOST = { byItself: 30, named: 100 };
 
 export interface Moment {
   at: number;
   name: string;
   fixtures: number;
   cues: number;
+  /** What the stage of that moment looked like, as a data address. */
+  picture?: string | undefined;
+  /** A person gave it its name: it outlives those that come by themselves. */
+  named: boolean;
 }
 
-/** Keeps a show as a moment, unless the last one is the very same; the oldest beyond 30 go. */
-export async function keepMoment(id: string, name: string, show: Show, now = Date.now()): Promise<void> {
+export interface Keeping {
+  now?: number;
+  picture?: string | undefined;
+  named?: boolean;
+}
+
+/** Keeps a show as a moment, unless the last one is the very same and it has no name of its own; the oldest beyond what is kept go. */
+export async function keepMoment(id: string, name: string, show: Show, how: Keeping = {}): Promise<void> {
+  const { now = Date.now(), picture, named = false } = how;
   const sealed = seal(show);
   const db = await database();
   const keys = await db.getAllKeys("moments", entriesOf(id));
   const last = keys.at(-1);
-  if (last && (await db.get("moments", last))?.check === sealed.check) return;
+  if (!named && last && (await db.get("moments", last))?.check === sealed.check) return;
+  const kinds = await Promise.all(
+    keys.map(async (key) => ((await db.get("moments", key))?.named ? "named" : "byItself") as keyof typeof MOST),
+  );
+  const own = named ? "named" : "byItself";
+  const alike = keys.filter((_, i) => kinds[i] === own);
   const cues = Object.values(show.lists).reduce((sum, list) => sum + Object.keys(list.cues).length, 0);
   const tx = strictly(db, ["moments"]);
   const store = tx.objectStore("moments");
   await Promise.all([
-    store.put({ ...sealed, name, fixtures: Object.keys(show.fixtures).length, cues }, [id, now]),
-    ...keys.slice(0, Math.max(0, keys.length + 1 - MOST)).map((key) => store.delete(key)),
+    store.put(
+      {
+        ...sealed,
+        name,
+        fixtures: Object.keys(show.fixtures).length,
+        cues,
+        named,
+        ...(PictureSchema.safeParse(picture).success ? { picture: picture! } : {}),
+      },
+      [id, now],
+    ),
+    ...alike.slice(0, Math.max(0, alike.length + 1 - MOST[own])).map((key) => store.delete(key)),
     tx.done,
   ]);
 }
@@ -43,7 +81,11 @@ export async function listMoments(id: string): Promise<Moment[]> {
     .flatMap((key, i) => {
       const parsed = MomentSchema.safeParse(values[i]);
       return parsed.success
-        ? [{ at: key[1], name: parsed.data.name, fixtures: parsed.data.fixtures, cues: parsed.data.cues }]
+        ? [
+            (({ name, fixtures, cues, picture, named }) => ({ at: key[1], name, fixtures, cues, picture, named }))(
+              parsed.data,
+            ),
+          ]
         : [];
     })
     .reverse();

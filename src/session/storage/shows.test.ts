@@ -138,9 +138,9 @@ test("shows are kept apart: copied, named, put away, brought back, removed", asy
 
 test("a moment can be gone back to, and going back can be undone", async () => {
   const { id, worlds } = await kept();
-  await keepMoment(id, "First", worlds[3]!.show, 1000);
-  await keepMoment(id, "The same", worlds[3]!.show, 2000);
-  await keepMoment(id, "Last", worlds.at(-1)!.show, 3000);
+  await keepMoment(id, "First", worlds[3]!.show, { now: 1000 });
+  await keepMoment(id, "The same", worlds[3]!.show, { now: 2000 });
+  await keepMoment(id, "Last", worlds.at(-1)!.show, { now: 3000 });
   expect((await listMoments(id)).map((m) => m.name)).toEqual(["Last", "First"]);
   const then = await openMoment(id, 1000);
   if (isRefusal(then)) throw new Error(then.what);
@@ -149,7 +149,7 @@ test("a moment can be gone back to, and going back can be undone", async () => {
   if (isRefusal(done)) throw new Error(done.what);
   expect(done.world.show).toEqual(worlds[3]!.show);
   expect(undo(done.world, done.history)!.world.show).toEqual(worlds.at(-1)!.show);
-  for (let i = 0; i < 40; i++) await keepMoment(id, `${i}`, { ...then, name: `${i}` }, 4000 + i);
+  for (let i = 0; i < 40; i++) await keepMoment(id, `${i}`, { ...then, name: `${i}` }, { now: 4000 + i });
   expect(await listMoments(id)).toHaveLength(30);
   expect(isRefusal(await openMoment(id, 1000))).toBe(true);
 });

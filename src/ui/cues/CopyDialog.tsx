@@ -13,8 +13,13 @@ import type { Cue, CueList } from "@/core/show/schema";
 import { cueNumbered, cuesOf, listNumbered, listsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { useForesight } from "../ask/useForesight";
+import { LookPicture } from "../parts/LookPicture";
 import { NumberField } from "../parts/NumberField";
+import { RipplePairs } from "../parts/RipplePairs";
 import { useSession, useShow } from "../useSession";
+import classes from "./Cues.module.css";
+
+const PICTURE = { width: 236, height: 150 };
 
 const BRING_WORDS: Record<Bring, string> = {
   stored: "what it stores",
@@ -66,12 +71,12 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
   const target = listNumbered(show, toList);
   const before = target && cueNumbered(target, to);
   const text = JSON.stringify(intent);
-  const after = useMemo(() => {
+  const then = useMemo(() => {
     const done = perform({ world, history: EMPTY_HISTORY }, { intents: [intent], events: [] });
-    if (isRefusal(done)) return undefined;
-    const made = listNumbered(done.world.show, toList);
-    return made && cueNumbered(made, to);
+    return isRefusal(done) ? undefined : done.world.show;
   }, [world, text]); // eslint-disable-line react-hooks/exhaustive-deps
+  const made = then && listNumbered(then, toList);
+  const after = made && cueNumbered(made, to);
   const [source, was, is] = [storedBy(cue), storedBy(before), storedBy(after)];
   const families = FAMILIES.filter((f) => source.has(f) || was.has(f) || is.has(f));
   const pick = <T extends string>(
@@ -95,7 +100,7 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
     </Group>
   );
   return (
-    <Modal opened onClose={onClose} size="lg" centered title={`Copy cue ${plain(cue.number, 3)} ${cue.name}`}>
+    <Modal opened onClose={onClose} size={760} centered title={`Copy cue ${plain(cue.number, 3)} ${cue.name}`}>
       <Stack gap="sm">
         <Group gap="sm" align="end">
           <NumberField
@@ -135,37 +140,40 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
         {pick("Bring", BRINGS, BRING_WORDS, bring, setBring)}
         {pick("All else", ELSEWHERE, ELSEWHERE_WORDS, elsewhere, setElsewhere)}
         {pick("Later cues", LOOKS, LOOKS_WORDS, looks, setLooks)}
-        <Table verticalSpacing={3} aria-label="What the cues store">
-          <Table.Thead>
-            <Table.Tr>
-              <Table.Th>Values of fixtures</Table.Th>
-              <Table.Th>cue {plain(cue.number, 3)} stores</Table.Th>
-              <Table.Th>cue {plain(to, 3)} now</Table.Th>
-              <Table.Th>and then</Table.Th>
-            </Table.Tr>
-          </Table.Thead>
-          <Table.Tbody>
-            {families.map((family) => (
-              <Table.Tr key={family}>
-                <Table.Td>{family}</Table.Td>
-                <Table.Td className="num">{cell(source.get(family))}</Table.Td>
-                <Table.Td className="num">{before ? cell(was.get(family)) : "no cue yet"}</Table.Td>
-                <Table.Td className="num">{cell(is.get(family))}</Table.Td>
+        <Group gap="md" align="flex-start" wrap="nowrap">
+          <Table verticalSpacing={3} aria-label="What the cues store">
+            <Table.Thead>
+              <Table.Tr>
+                <Table.Th>Values of fixtures</Table.Th>
+                <Table.Th>cue {plain(cue.number, 3)} stores</Table.Th>
+                <Table.Th>cue {plain(to, 3)} now</Table.Th>
+                <Table.Th>and then</Table.Th>
               </Table.Tr>
-            ))}
-          </Table.Tbody>
-        </Table>
+            </Table.Thead>
+            <Table.Tbody>
+              {families.map((family) => (
+                <Table.Tr key={family}>
+                  <Table.Td>{family}</Table.Td>
+                  <Table.Td className="num">{cell(source.get(family))}</Table.Td>
+                  <Table.Td className="num">{before ? cell(was.get(family)) : "no cue yet"}</Table.Td>
+                  <Table.Td className="num">{cell(is.get(family))}</Table.Td>
+                </Table.Tr>
+              ))}
+            </Table.Tbody>
+          </Table>
+          {made && after && (
+            <figure className={classes.becomes}>
+              <LookPicture list={made.id} cue={after.id} {...PICTURE} of={then} label="The copy" />
+              <figcaption>cue {plain(to, 3)} then</figcaption>
+            </figure>
+          )}
+        </Group>
         <Text size="sm" data-testid="copy-says" c={refused ? "red" : undefined}>
           {says}
           {says && !refused ? "." : ""}
-          {!refused &&
-            (ripple.length === 0
-              ? " No other look changes."
-              : ` Changes the look of ${ripple
-                  .slice(0, 8)
-                  .map((r) => `cue ${plain(show.lists[r.list]?.cues[r.cue]?.number ?? 0, 3)} (${r.fixtures.length})`)
-                  .join(", ")}${ripple.length > 8 ? ` and ${ripple.length - 8} more` : ""}.`)}
+          {!refused && (ripple.length === 0 ? " No other look changes." : " Other looks change: now, and after.")}
         </Text>
+        {!refused && ripple.length > 0 && <RipplePairs ripple={ripple} of={then} width={92} height={66} most={8} />}
         <Button
           disabled={refused}
           onClick={() => {

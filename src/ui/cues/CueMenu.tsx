@@ -18,6 +18,8 @@ import { plain } from "@/core/units/units";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
 import { numberBefore } from "./cueRoom";
+import { CompareCues } from "../versions/CompareCues";
+import { CleanDialog } from "./CleanDialog";
 import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
 
@@ -26,6 +28,8 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
   const session = useSession();
   const [timing, setTiming] = useState(false);
   const [copying, setCopying] = useState(false);
+  const [comparing, setComparing] = useState(false);
+  const [cleaning, setCleaning] = useState(false);
   const number = plain(cue.number, 3);
   const here = { list: list.id, cue: cue.id };
   /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
@@ -39,6 +43,8 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
   return (
     <>
       {timing && <Timeline list={list} cue={cue} onClose={() => setTiming(false)} />}
+      {cleaning && <CleanDialog list={list} cue={cue.id} onClose={() => setCleaning(false)} />}
+      {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
       {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
       <Menu position="bottom-end">
         <Menu.Target>
@@ -61,6 +67,7 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
             Open it blind: the stage goes on
           </Menu.Item>
           <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
+          <Menu.Item onClick={() => setComparing(true)}>Compare with another …</Menu.Item>
           <Menu.Item onClick={() => setCopying(true)}>Copy to …</Menu.Item>
           {after !== undefined && (
             <Menu.Item
@@ -82,6 +89,7 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
           )}
           <Menu.Item {...deed(blockCue.of(here))}>Block: store everything in force</Menu.Item>
           <Menu.Item {...deed(unblockCue.of(here))}>Unblock: drop what would track in</Menu.Item>
+          <Menu.Item onClick={() => setCleaning(true)}>Clean: take its drift out …</Menu.Item>
           <Menu.Item {...setting({ fresh: !cue.fresh })}>
             {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
           </Menu.Item>

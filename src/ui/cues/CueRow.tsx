@@ -9,6 +9,7 @@ import { LookPicture } from "../parts/LookPicture";
 import { useSession } from "../useSession";
 import { CueMarks } from "./CueMarks";
 import { CueMenu } from "./CueMenu";
+import { FamilyTimes } from "./FamilyTimes";
 import classes from "./Cues.module.css";
 
 export const PICTURE = { width: 76, height: 56 };
@@ -94,7 +95,7 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
           />
         </div>
       </td>
-      <td>
+      <td className={classes.times}>
         <TimeBar
           way="up"
           fade={cue.times.up}
@@ -145,6 +146,9 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
             scrub={scrub("down", cue.times.down)}
           />
         </TimeBar>
+        <span>
+          <FamilyTimes list={list} cue={cue} edited={edited} />
+        </span>
       </td>
       <td className={classes.starts}>
         <EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} />

@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, SegmentedControl, TextInput, Tooltip } from "@mantine/core";
-import { IconArrowBarToDown, IconPlus, IconPrinter, IconSearch } from "@tabler/icons-react";
+import { IconArrowBarToDown, IconPlus, IconPrinter, IconSearch, IconSparkles } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { z } from "@/core/units/zod";
 import { recordCue } from "@/core/cue/recordIntents";
@@ -13,8 +13,10 @@ import { useSession, useShow } from "../useSession";
 import { CueSheet } from "./CueSheet";
 import { CueTable, matches } from "./CueTable";
 import { numberBefore } from "./cueRoom";
+import { CleanDialog } from "./CleanDialog";
 import { ListIndex } from "./ListIndex";
 import { ListOptions } from "./ListOptions";
+import { Lives } from "./Lives";
 import { useShownCue } from "./showCue";
 import { RipplePanel } from "./RipplePanel";
 import { useChosen } from "./useChosen";
@@ -27,10 +29,11 @@ export function CuesPlace() {
   const lists = listsByNumber(show);
   const [picked, setPicked] = useState<string | null>(null);
   const [paper, setPaper] = useState(false);
+  const [cleaning, setCleaning] = useState(false);
   const [find, setFind] = useState("");
   /** A cue that is to be brought into sight. */
   const [sight, setSight] = useState<string | null>(null);
-  const [shape, setShape] = usePrefs("bold-comet-cues-shape", z.enum(["film", "sheet"]), "film");
+  const [shape, setShape] = usePrefs("bold-comet-cues-shape", z.enum(["film", "sheet", "lives"]), "film");
   const [follows, setFollows] = usePrefs("bold-comet-cues-follow", z.boolean(), false);
   // While it follows, the armed list is what is seen.
   const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
@@ -72,6 +75,7 @@ export function CuesPlace() {
             data={[
               { value: "film", label: "Filmstrip" },
               { value: "sheet", label: "Sheet" },
+              { value: "lives", label: "Lives" },
             ]}
             value={shape}
             onChange={setShape}
@@ -110,16 +114,24 @@ export function CuesPlace() {
               <IconPlus size={16} />
             </ActionIcon>
           </Tooltip>
+          <Tooltip label="Clean: drift taken out, every look stays">
+            <ActionIcon size={28} variant="default" aria-label="Clean the list" onClick={() => setCleaning(true)}>
+              <IconSparkles size={16} />
+            </ActionIcon>
+          </Tooltip>
           <Tooltip label="On paper: cue sheet, patch, groups and palettes, printed or as CSV">
             <ActionIcon size={28} variant="default" aria-label="On paper" onClick={() => setPaper(true)}>
               <IconPrinter size={16} />
             </ActionIcon>
           </Tooltip>
           <ListOptions list={list} />
+          {cleaning && <CleanDialog list={list} onClose={() => setCleaning(false)} />}
           {paper && <Paper onClose={() => setPaper(false)} />}
         </header>
         {shape === "sheet" ? (
           <CueSheet list={list} cues={cues} chosen={chosen} />
+        ) : shape === "lives" ? (
+          <Lives list={list} cues={cues} chosen={chosen} />
         ) : (
           <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
         )}
@@ -129,7 +141,7 @@ export function CuesPlace() {
           <StagePlan />
         </div>
         <RipplePanel />
-        {shape === "film" && <CueSheet list={list} cues={cues} chosen={chosen} narrow />}
+        {shape !== "sheet" && <CueSheet list={list} cues={cues} chosen={chosen} narrow />}
       </aside>
     </div>
   );

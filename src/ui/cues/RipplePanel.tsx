@@ -1,14 +1,14 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { plain } from "@/core/units/units";
+import { givenIn, hardenCue } from "@/core/cue/hardIntent";
+import { paletteNumbered } from "@/core/show/world";
 import { keeping, useForeseen } from "../ask/foreseen";
-import { LookPicture } from "../parts/LookPicture";
+import { RipplePairs } from "../parts/RipplePairs";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Cues.module.css";
 
-const MOST = 12;
 const PICTURE = { width: 176, height: 100 };
 
 /** The other looks an edit would change, as they are and as they would be; for the line that is typed or under the hand. */
@@ -18,6 +18,7 @@ export function RipplePanel() {
   const show = useShow((s) => s.world.show);
   if (found.ripple.length === 0) return null;
   const keeps = keeping(line);
+  const palette = paletteNumbered(show, Number(/^(?:update|set) palette (\d+)/i.exec(line.trim())?.[1] ?? 0));
   return (
     <section className={classes.ripple} aria-label="What this edit changes" data-testid="ripple-pictures">
       <header>
@@ -27,31 +28,24 @@ export function RipplePanel() {
         </span>
       </header>
       <p className="muted">{capital(found.says)}</p>
-      <div className={classes.pairs}>
-        {found.ripple.slice(0, MOST).map(({ list, cue, fixtures }) => {
-          const number = plain(show.lists[list]?.cues[cue]?.number ?? 0, 3);
-          return (
-            <figure key={`${list} ${cue}`}>
-              <span>
-                <LookPicture list={list} cue={cue} {...PICTURE} label={`Cue ${number} now`} />
-                <LookPicture
-                  list={list}
-                  cue={cue}
-                  {...PICTURE}
-                  then={found}
-                  marks={fixtures}
-                  label={`Cue ${number} after`}
-                />
-              </span>
-              <figcaption>
-                cue <span className="num">{number}</span> now, and after · {fixtures.length}{" "}
-                {fixtures.length === 1 ? "fixture differs" : "fixtures differ"}
-              </figcaption>
-            </figure>
-          );
-        })}
-      </div>
-      {found.ripple.length > MOST && <p className="muted">and {found.ripple.length - MOST} more</p>}
+      <RipplePairs
+        ripple={found.ripple}
+        then={found}
+        {...PICTURE}
+        more={({ list, cue }) =>
+          palette &&
+          givenIn(show, list, cue, palette.id).length > 0 && (
+            <Button
+              size="compact-xs"
+              variant="default"
+              title="It keeps what the palette gives it now, as numbers; the next cue goes on following"
+              onClick={() => session.act([hardenCue.of({ list, cue, palette: palette.id })])}
+            >
+              not in this cue
+            </Button>
+          )
+        }
+      />
       {keeps && (
         <footer>
           <Button size="compact-sm" variant="light" color="teal" onClick={() => void session.run(keeps)}>

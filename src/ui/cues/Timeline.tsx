@@ -75,6 +75,14 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
                       ...made.follows
                         .filter((f) => f.at <= made.times.at(-1)!)
                         .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${list.cues[f.cue]?.number ?? "?"}` } })),
+                      ...made.black.map((b, row) => [
+                        {
+                          coord: [Math.min(b.from, made.times.at(-1)!), 2 + row * 4],
+                          lineStyle: { type: "solid", width: 5, color: "#8f9db6", opacity: 0.7 },
+                          label: { formatter: `☾ ${numbers(b.fixtures)}`, position: "insideStartTop" },
+                        },
+                        { coord: [Math.min(b.to, made.times.at(-1)!), 2 + row * 4] },
+                      ]),
                     ],
                   },
                 }
@@ -221,6 +229,17 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
             })}
           </tbody>
         </table>
+        {made && made.black.length > 0 && (
+          <ul className={classes.black} aria-label="Moves in black">
+            {made.black.map((b) => (
+              <li key={`${b.fixtures[0]} ${b.from}`}>
+                ☾ {selText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black from{" "}
+                <span className="num">{plain(b.from, 2)}</span> to <span className="num">{plain(b.to, 2)} s</span>, for
+                cue {plain(list.cues[b.lights]?.number ?? 0, 3)}
+              </li>
+            ))}
+          </ul>
+        )}
         {made && made.curves.length === 0 && <p className="muted">Nothing is lit before or after.</p>}
       </div>
     </Modal>

@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Chip, Group, Modal, SegmentedControl, Stack, Text } from "@mantine/core";
+import { Button, Chip, Modal, ScrollArea, SegmentedControl, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { ripple } from "@/core/cue/looks";
 import { givenIn, hardenCue } from "@/core/cue/hardIntent";
@@ -14,10 +14,11 @@ import { EMPTY_HISTORY } from "@/core/show/history";
 import type { Intent } from "@/core/show/intent";
 import { isRefusal } from "@/core/show/refusal";
 import { plain } from "@/core/units/units";
+import { RipplePairs } from "../parts/RipplePairs";
 import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
 
-const MOST_CHIPS = 40;
+const MOST_PAIRS = 40;
 type Choice = "leave" | "these" | "type" | "cue";
 
 /** Every palette and cue that what is held came from, each to be written or left; with what that changes elsewhere. */
@@ -50,10 +51,10 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
   const change = useMemo(() => {
     if (intents.length === 0) return undefined;
     const done = perform({ world, history: EMPTY_HISTORY }, { intents, events: [] });
-    return isRefusal(done) ? done.what : ripple(world.show, done.world.show);
+    return isRefusal(done) ? done.what : { ripple: ripple(world.show, done.world.show), then: done.world.show };
   }, [world, JSON.stringify(intents)]); // eslint-disable-line react-hooks/exhaustive-deps
   const palettes = rows.filter((r) => r.palette && chosen(r.id, true) !== "leave").map((r) => r.id);
-  const rippled = change === undefined || typeof change === "string" ? [] : change;
+  const rippled = change === undefined || typeof change === "string" ? [] : change.ripple;
   const keeps = rippled
     .filter((r) => kept.has(r.cue))
     .flatMap(({ list, cue }) =>
@@ -61,11 +62,17 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
         .filter((palette) => givenIn(world.show, list, cue, palette).length > 0)
         .map((palette) => hardenCue.of({ list, cue, palette })),
     );
+  const keep = (cue: string, on: boolean) => {
+    const next = new Set(kept);
+    if (on) next.add(cue);
+    else next.delete(cue);
+    setKept(next);
+  };
   const update = () => {
     if (!session.act([...keeps, ...intents])) onClose();
   };
   return (
-    <Modal opened onClose={onClose} title="Update what it came from" size="lg" centered>
+    <Modal opened onClose={onClose} title="Update what it came from" size={780} centered>
       <Stack gap="sm">
         {rows.length === 0 && (
           <Text c="dimmed">
@@ -114,33 +121,26 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
             ? "Nothing is written."
             : typeof change === "string"
               ? change
-              : change.length === 0
+              : change.ripple.length === 0
                 ? "No other look changes."
-                : `${several(change.length, "look")} ${change.length === 1 ? "changes" : "change"}; press one that shall stay as it is.`}
+                : `${several(change.ripple.length, "look")} ${change.ripple.length === 1 ? "changes" : "change"}: now, and after. One may stay as it is, by numbers.`}
         </Text>
-        <Group gap={6}>
-          {rippled.slice(0, MOST_CHIPS).map((r) => {
-            const list = world.show.lists[r.list]!;
-            return (
-              <Chip
-                key={r.cue}
-                size="xs"
-                variant="outline"
-                checked={!kept.has(r.cue)}
-                onChange={(on) => {
-                  const next = new Set(kept);
-                  if (on) next.delete(r.cue);
-                  else next.add(r.cue);
-                  setKept(next);
-                }}
-              >
-                cue {plain(list.cues[r.cue]!.number, 3)} of {list.name}
-                {kept.has(r.cue) ? ": stays, by numbers" : ""}
-              </Chip>
-            );
-          })}
-          {rippled.length > MOST_CHIPS && <Text size="sm">and {rippled.length - MOST_CHIPS} more</Text>}
-        </Group>
+        {change !== undefined && typeof change !== "string" && (
+          <ScrollArea.Autosize mah={300}>
+            <RipplePairs
+              ripple={rippled}
+              of={change.then}
+              width={104}
+              height={72}
+              most={MOST_PAIRS}
+              more={({ cue }) => (
+                <Chip size="xs" variant="outline" checked={kept.has(cue)} onChange={(on) => keep(cue, on)}>
+                  stays as it is
+                </Chip>
+              )}
+            />
+          </ScrollArea.Autosize>
+        )}
         <Button disabled={intents.length === 0 || typeof change === "string"} onClick={update}>
           Update
         </Button>

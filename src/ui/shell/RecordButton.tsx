@@ -21,7 +21,7 @@ import { cueNumbered, cuesOf, listsByNumber, type World } from "@/core/show/worl
 import { plain } from "@/core/units/units";
 import { useForesight } from "../ask/useForesight";
 import { numberBefore } from "../cues/cueRoom";
-import { LookPicture } from "../parts/LookPicture";
+import { RipplePairs } from "../parts/RipplePairs";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
 
@@ -172,27 +172,7 @@ export function RecordButton() {
                 <Text size="sm" c="var(--caution)">
                   Changes {ripple.length} other {ripple.length === 1 ? "look" : "looks"}: now, and after
                 </Text>
-                <div>
-                  {ripple.slice(0, 6).map(({ list: of, cue, fixtures }) => (
-                    <span key={`${of} ${cue}`}>
-                      <LookPicture
-                        list={of}
-                        cue={cue}
-                        {...PICTURE}
-                        label={`Cue ${world.show.lists[of]?.cues[cue]?.number} now`}
-                      />
-                      <LookPicture
-                        list={of}
-                        cue={cue}
-                        {...PICTURE}
-                        then={ripple}
-                        marks={fixtures}
-                        label={`Cue ${world.show.lists[of]?.cues[cue]?.number} after`}
-                      />
-                      <span className="num">{plain(world.show.lists[of]?.cues[cue]?.number ?? 0, 3)}</span>
-                    </span>
-                  ))}
-                </div>
+                <RipplePairs ripple={ripple} then={ripple} {...PICTURE} most={6} />
               </div>
             )}
             <Button type="submit" disabled={refused}>

@@ -17,7 +17,7 @@ import { AskBar } from "../ask/AskBar";
 import { useSession, useShow } from "../useSession";
 import { saveShowFile } from "../parts/saveFile";
 import { BACKUP_MINUTES, canBackUp, startBackup } from "./backup";
-import { Moments } from "./Moments";
+import { TimeMachine } from "../versions/TimeMachine";
 import { HouseDim } from "./HouseDim";
 import { Handbook } from "./Handbook";
 import { KeysHelp } from "./KeysHelp";
@@ -113,7 +113,7 @@ export function TopBar() {
           </button>
         </Tooltip>
       </div>
-      <Moments opened={moments} onClose={() => setMoments(false)} />
+      <TimeMachine opened={moments} onClose={() => setMoments(false)} />
       <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
       <Handbook opened={handbook} onClose={() => setHandbook(false)} onOpen={openHandbook} />
     </header>

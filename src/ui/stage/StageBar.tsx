@@ -36,8 +36,10 @@ export function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
           { "aria-pressed": area === "lasso", variant: area === "lasso" ? "light" : "subtle" },
         )}
       {button("Farther", <IconMinus size={16} />, () => onZoom(1 / 1.4))}
-      {button("Nearer (or the wheel; drag with Alt or the middle button, or press Space while dragging, to move)", <IconPlus size={16} />, () =>
-        onZoom(1.4),
+      {button(
+        "Nearer (or the wheel; drag with Alt or the middle button, or press Space while dragging, to move)",
+        <IconPlus size={16} />,
+        () => onZoom(1.4),
       )}
       {button("Fit the selection", <IconFocus2 size={16} />, () => onFit("selection"), { disabled: !some })}
       {button("Fit all", <IconMaximize size={16} />, () => onFit("all"), { disabled: fitted })}

@@ -1,6 +1,7 @@
 "use client";
 
 import { Tooltip, useComputedColorScheme } from "@mantine/core";
+import { useReducedMotion } from "@mantine/hooks";
 import { IconPlugConnected } from "@tabler/icons-react";
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type PointerEvent } from "react";
 import { aim } from "@/core/command/building";
@@ -45,6 +46,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   const host = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(host);
   const scheme = useComputedColorScheme("dark");
+  const calm = useReducedMotion();
   const show = useShow((s) => s.world.show);
   const stage = useShow((s) => s.view);
   const selection = useShow((s) => s.world.hands.selection);
@@ -84,13 +86,15 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   useLookStage(look, show, held, stage?.layout, tellMemory);
   const tried = useTriedStage(!edit && !look && !fromWire, show, stage, tellMemory);
   useEffect(() => {
-    if (stage && !fromWire && !look && tried === null) tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
+    if (stage && !fromWire && !look && tried === null)
+      tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
   }, [tell, stage, fromWire, look, tried]);
   const received = useWireStage(fromWire && !look, show, stage?.layout, tellMemory);
   useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
   useEffect(() => {
-    if (width > 0) tell({ kind: "view", width, height, ratio: devicePixelRatio, view, daylight: scheme === "light" });
-  }, [tell, width, height, view, scheme]);
+    const ratio = devicePixelRatio;
+    if (width > 0) tell({ kind: "view", width, height, ratio, view, daylight: scheme === "light", calm });
+  }, [tell, width, height, view, scheme, calm]);
   useEffect(() => {
     const places: Record<string, number> = {};
     const cells: Record<string, number[]> = {};
@@ -101,6 +105,9 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     });
     tell({ kind: "selection", order: places, cells });
   }, [tell, order]);
+
+  const inBlack = useShow((s) => s.playing.moving);
+  useEffect(() => tell({ kind: "traces", traces: look || fromWire ? [] : inBlack }), [tell, inBlack, look, fromWire]);
 
   const trial = useTrial(tell);
 
@@ -255,7 +262,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           Trial: the steps light up on this picture only. Nothing is held, nothing is sent.
         </p>
       )}
-      {tried && <p className={classes.tool}>Trial: {tried}, on this picture only. Press it to hold it.</p>}
+      {tried && <p className={classes.tool}>Trial on this picture only: {tried}</p>}
       <StageBar
         onZoom={(by) => camera.zoom({ x: width / 2, y: height / 2 }, by)}
         onFit={(what) => {

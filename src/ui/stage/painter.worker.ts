@@ -2,7 +2,7 @@
 import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "@/picture/beams";
-import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTrial } from "@/picture/draw";
+import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTraces, drawTrial, type Trace } from "@/picture/draw";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "@/picture/plan";
@@ -18,10 +18,11 @@ let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
 let scenery: Scenic[] = [];
-let size: { width: number; height: number; ratio: number; view: View; daylight: boolean } | undefined;
+let size: { width: number; height: number; ratio: number; view: View; daylight: boolean; calm: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
 /** What a trial lights up; null for the stage as it is. */
 let trial: ReadonlySet<string> | null = null;
+let traces: readonly Trace[] = [];
 /** Resolution of the beams against the plan's. */
 const FINE = 1 / 2;
 let share = FINE;
@@ -56,10 +57,17 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
     case "trial":
       trial = data.lit && new Set(data.lit);
       return;
+    case "traces":
+      traces = data.traces;
+      return;
     case "selection":
       selected = data;
   }
 });
+
+/** So far apart are pictures for people who ask for less motion, milliseconds. */
+const CALM_MS = 100;
+let painted = 0;
 
 function paint(): void {
   requestAnimationFrame(paint);
@@ -67,6 +75,8 @@ function paint(): void {
   const count = frame ? frameCount(frame) : -1;
   if (!dirty && count === seen) return;
   const began = performance.now();
+  if (size.calm && began - painted < CALM_MS) return;
+  painted = began;
   seen = count;
   dirty = false;
   const { width, height, ratio, view, daylight } = size;
@@ -102,6 +112,7 @@ function paint(): void {
     context.drawImage(small, 0, 0, small.width / share, small.height / share);
     context.globalCompositeOperation = "source-over";
     drawLamps(context, lamps, half, view, palette);
+    if (traces.length > 0) drawTraces(context, lamps, traces, half, view, palette);
   }
   drawSelection(context, lamps, view, selected.order, selected.cells, palette);
   tellPace(began);

@@ -220,6 +220,9 @@ export const CUES: Command[] = [
       },
     }),
   ),
+  setting("<which:family> cue time", "one family by the cue's times again", "position cue time", (args) => ({
+    family: { name: args.which, off: true },
+  })),
   command({
     chapter,
     syntax: "delete [list <list>] cue <cueNumber:cue> [keeplooks | track]",

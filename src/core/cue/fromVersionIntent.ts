@@ -49,8 +49,8 @@ function asItWas(now: Show, cue: Cue): Cue {
 const namedIn = (cue: Cue): Id[] => Object.values(cue.entries).flatMap(linksOf);
 
 /** Brings one thing back as it was in another version of the show; what it names and is gone comes along. */
-export const bringBack = defineIntent({
-  kind: "bringBack",
+export const fromVersion = defineIntent({
+  kind: "fromVersion",
   fields: {
     /** That version. */
     show: ShowSchema,

@@ -1,0 +1,107 @@
+"use client";
+
+import { Button, Group, Modal, Select, Stack, Table, Text } from "@mantine/core";
+import { useMemo, useState } from "react";
+import { lookDifference, lookOfCue } from "@/core/cue/compare";
+import { select } from "@/core/select/intents";
+import type { Cue, CueList } from "@/core/show/schema";
+import { cuesOf, listsByNumber } from "@/core/show/world";
+import { plain } from "@/core/units/units";
+import { LookPicture } from "../parts/LookPicture";
+import { useSession, useShow } from "../useSession";
+import { differsText } from "./differs";
+import classes from "./Versions.module.css";
+
+const PICTURE = { width: 326, height: 208 };
+const MOST = 300;
+
+/** Two cues side by side: their pictures with what differs ringed, and every difference in words. */
+export function CompareCues({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {
+  const session = useSession();
+  const show = useShow((s) => s.world.show);
+  const order = cuesOf(list);
+  const beside = order[order.indexOf(cue) - 1] ?? order[order.indexOf(cue) + 1] ?? cue;
+  const [otherList, setOtherList] = useState(list.id);
+  const [otherCue, setOtherCue] = useState(beside.id);
+  const owner = show.lists[otherList] ?? list;
+  const other = owner.cues[otherCue] ?? cuesOf(owner)[0];
+  const differs = useMemo(
+    () => (other ? lookDifference(show, lookOfCue(show, owner, other.id), lookOfCue(show, list, cue.id)) : []),
+    [show, owner, other, list, cue],
+  );
+  const marks = useMemo(() => differs.map((d) => d.fixture), [differs]);
+  const label = (c: Cue) => `${plain(c.number, 3)} ${c.name}`;
+  return (
+    <Modal opened onClose={onClose} size={800} centered title={`Cue ${label(cue)} beside another`}>
+      <Stack gap="sm">
+        <Group gap="sm">
+          <Select
+            size="xs"
+            w={200}
+            aria-label="List of the other cue"
+            allowDeselect={false}
+            data={listsByNumber(show)
+              .filter((l) => cuesOf(l).length > 0)
+              .map((l) => ({ value: l.id, label: `${l.number} ${l.name}` }))}
+            value={owner.id}
+            onChange={(v) => v && (setOtherList(v), setOtherCue(""))}
+          />
+          <Select
+            size="xs"
+            w={260}
+            aria-label="The other cue"
+            allowDeselect={false}
+            searchable
+            data={cuesOf(owner).map((c) => ({ value: c.id, label: label(c) }))}
+            value={other?.id ?? null}
+            onChange={(v) => v && setOtherCue(v)}
+          />
+        </Group>
+        {other && (
+          <div className={classes.both}>
+            <figure>
+              <LookPicture list={owner.id} cue={other.id} {...PICTURE} marks={marks} label={`Cue ${label(other)}`} />
+              <figcaption>cue {label(other)}</figcaption>
+            </figure>
+            <figure>
+              <LookPicture list={list.id} cue={cue.id} {...PICTURE} marks={marks} label={`Cue ${label(cue)}`} />
+              <figcaption>cue {label(cue)}</figcaption>
+            </figure>
+          </div>
+        )}
+        <Group justify="space-between">
+          <Text size="sm" data-testid="compare-says">
+            {differs.length === 0
+              ? "They look the same."
+              : `${differs.length} ${differs.length === 1 ? "fixture looks" : "fixtures look"} different.`}
+          </Text>
+          {differs.length > 0 && (
+            <Button
+              size="compact-sm"
+              variant="default"
+              onClick={() => (session.act([select.of({ items: marks })], "select"), onClose())}
+            >
+              Select them
+            </Button>
+          )}
+        </Group>
+        {differs.length > 0 && (
+          <div className={classes.table}>
+            <Table verticalSpacing={2} aria-label="What differs">
+              <Table.Tbody>
+                {differs.slice(0, MOST).map((d) => (
+                  <Table.Tr key={d.fixture}>
+                    <Table.Td className="num">{show.fixtures[d.fixture]?.number}</Table.Td>
+                    <Table.Td>{show.fixtures[d.fixture]?.name}</Table.Td>
+                    <Table.Td>{differsText(d)}</Table.Td>
+                  </Table.Tr>
+                ))}
+              </Table.Tbody>
+            </Table>
+            {differs.length > MOST && <Text c="dimmed">and {differs.length - MOST} more</Text>}
+          </div>
+        )}
+      </Stack>
+    </Modal>
+  );
+}
