@@ -7,6 +7,7 @@ import * as scenery from "./patch/sceneryIntents";
 import * as output from "./dmx/outputIntents";
 import * as universe from "./patch/universeIntents";
 import * as program from "./program/intents";
+import { importAscii } from "./exchange/asciiIntent";
 import { importFixtures } from "./exchange/importIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
@@ -87,6 +88,7 @@ export const INTENTS = registryOf([
   output.setOutputs,
   output.setWire,
   importFixtures,
+  importAscii,
   scenery.drawScenic,
   scenery.eraseScenic,
   record.recordCue,

@@ -89,6 +89,13 @@ const output = start.show.outputs["1"]!;
 /** One intent of each kind, with as many of its fields as it takes. */
 const SAMPLES: Intent[] = [
   { kind: "restoreShow", show: start.show },
+  {
+    kind: "importAscii",
+    patch: [{ channel: 900, dimmer: 600, level: 100 }],
+    groups: [{ number: 40, name: "Ends", channels: [1, 900] }],
+    cues: [{ page: 30, number: 1, name: "A", up: 3, down: 3, upWait: 0, downWait: 0, levels: [[900, 50]] }],
+    update: true,
+  },
   { kind: "fromVersion", show: start.show, what: "palette", id: Object.keys(start.show.palettes)[0] },
   { kind: "nameShow", name: "Lantern" },
   { kind: "select", items: [f1, f2] },
@@ -408,10 +415,9 @@ test.each(SAMPLES.map((sample, i) => [`${i + 1} ${sample.kind}`, sample] as cons
   (_, sample) => {
     let done = 0;
     // All of them by `npm run attack`; a third, spread over all fields, in every test run.
-    const given =
-      OF_A_SHOW.has(sample.kind)
-        ? [sample]
-        : [sample, ...[...mutants(sample)].filter((_, i) => i % times(3, 1) === 0)];
+    const given = OF_A_SHOW.has(sample.kind)
+      ? [sample]
+      : [sample, ...[...mutants(sample)].filter((_, i) => i % times(3, 1) === 0)];
     for (const mutant of given) {
       const after = tryOut(start, mutant as Intent);
       tried += 1;

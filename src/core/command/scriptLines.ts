@@ -121,6 +121,16 @@ export const SCRIPT_LINES = {
     about: "writes the cue sheet of all lists as a table",
     example: 'export cues "cues.csv"',
   },
+  importAscii: {
+    syntax: "import ascii <file:text> [add | update]",
+    about: "brings channels, groups and cues of intensities in from USITT ASCII",
+    example: 'import ascii "show.asc" update',
+  },
+  exportAscii: {
+    syntax: "export ascii <file:text>",
+    about: "writes patch, groups and the intensities of cues as USITT ASCII",
+    example: 'export ascii "show.asc"',
+  },
   print: {
     syntax: "print <sel> <attrs>",
     about: "a JSON line with the stage values",

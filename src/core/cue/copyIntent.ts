@@ -64,15 +64,23 @@ function seenIn(show: Show, list: CueList, place: number, to: CueList): Entries 
   return made;
 }
 
-/** What the list uses and a copy does not bring, by what is chosen for it. */
-function elsewhereIn(show: Show, list: CueList, place: number, brought: Entries, how: Elsewhere): Entries {
+/** What the list uses, or used before, and a copy does not bring, by what is chosen for it. */
+function elsewhereIn(
+  show: Show,
+  list: CueList,
+  before: CueList,
+  place: number,
+  brought: Entries,
+  how: Elsewhere,
+): Entries {
   const made: Entries = {};
   if (how === "keep") return made;
   const tracking = trackingOf(list, show);
-  for (const [key, column] of tracking.columns) {
+  for (const key of new Set([...tracking.columns.keys(), ...storedIn(before).columns.keys()])) {
     const spec = brought[key] ? undefined : specOf(show, key);
     if (!spec) continue;
-    const plays = column.effects && effectAt(show, tracking, key, place) !== undefined ? { effect: STOP } : {};
+    const plays =
+      tracking.columns.get(key)?.effects && effectAt(show, tracking, key, place) !== undefined ? { effect: STOP } : {};
     made[key] = { attribute: spec.head, value: how === "defaults" ? spec.default : RELEASE, ...plays };
   }
   return made;
@@ -151,7 +159,7 @@ export const copyCue = defineIntent({
         }
         const now = snapshot(list);
         const place = cuesOf(now).findIndex((x) => x.id === id);
-        const all = { ...elsewhereIn(show, now, place, entries, elsewhere), ...entries };
+        const all = { ...elsewhereIn(show, now, target, place, entries, elsewhere), ...entries };
         for (const key of Object.keys(all)) touched.add(key);
         storeEntries(show, list, into, all, snapshot);
       });

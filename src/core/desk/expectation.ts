@@ -28,7 +28,7 @@ export interface Printer {
 /** The script lines that ask something of the desk. */
 export type Asking = Exclude<
   ScriptKind,
-  "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv" | "exportCues"
+  "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv" | "exportCues" | "importAscii" | "exportAscii"
 >;
 
 /** Why an expectation does not hold, "expected ... got ..."; undefined where it does. */

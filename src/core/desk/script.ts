@@ -1,4 +1,7 @@
 /** Running a script or show test on a virtual clock: no real time passes. */
+import { readAscii } from "../exchange/ascii";
+import { importAscii } from "../exchange/asciiIntent";
+import { writeAscii } from "../exchange/asciiWrite";
 import { importFixtures } from "../exchange/importIntent";
 import { guessMapping } from "../exchange/patchColumns";
 import { readPatch, typeChoices, writePatch } from "../exchange/patchTable";
@@ -83,6 +86,13 @@ function doAct(desk: Desk, files: ScriptFiles, act: ScriptAct): Outcome {
       return files.writeText(act.args.file, writePatch(desk.world.show)) ?? "done";
     case "exportCues":
       return files.writeText(act.args.file, writeCues(desk.world.show)) ?? "done";
+    case "importAscii":
+      return bringAscii(desk, files, act.args.file, act.args.update === true) ?? "done";
+    case "exportAscii": {
+      const { text, left } = writeAscii(desk.world.show);
+      for (const what of left) files.print(`${act.args.file} left out: ${what}`);
+      return files.writeText(act.args.file, text) ?? "done";
+    }
     case "refuse":
       return judged(checkRefused(desk, act.args.line));
     case "print": {
@@ -115,6 +125,17 @@ function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "u
     intents: [importFixtures.of({ rows: rows.map(({ updates, fixture }) => ({ updates, fixture })) })],
     events: [],
   });
+}
+
+/** Lines that cannot be carried are told, not refused: the others come in. */
+function bringAscii(desk: Desk, files: ScriptFiles, name: string, update: boolean): Refusal | undefined {
+  const text = files.readText(name);
+  if (isRefusal(text)) return text;
+  const data = readAscii(text);
+  if (isRefusal(data)) return data;
+  const { left, ...carried } = data;
+  for (const { line, why } of left) files.print(`${name}:${line} left out: ${why}`);
+  return performOn(desk, { intents: [importAscii.of({ ...carried, update })], events: [] });
 }
 
 function openShow(desk: Desk, files: ScriptFiles, name: string): Refusal | undefined {

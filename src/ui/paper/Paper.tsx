@@ -1,8 +1,9 @@
 "use client";
 
 import { Button, Checkbox, Group, Portal } from "@mantine/core";
-import { IconPrinter, IconTableExport, IconTestPipe, IconX } from "@tabler/icons-react";
+import { IconFileText, IconPrinter, IconTableExport, IconTestPipe, IconX } from "@tabler/icons-react";
 import { useState } from "react";
+import { writeAscii } from "@/core/exchange/asciiWrite";
 import { cueRows, CUE_TITLES, writeCues } from "@/core/exchange/cueTable";
 import { writeShowTest } from "@/core/exchange/showTest";
 import { writePatch } from "@/core/exchange/patchTable";
@@ -35,7 +36,8 @@ const PICTURE = { width: 84, height: 60 };
 /** The show on paper: cue sheet with its looks, patch, groups, palettes; printed, or written as CSV. */
 export function Paper({ onClose }: { onClose(): void }) {
   const { show } = useShow((s) => s.world);
-  const { id } = useSession();
+  const session = useSession();
+  const { id } = session;
   const [chosen, setChosen] = useState<readonly SheetName[]>(["cues"]);
   const [pictures, setPictures] = useState(true);
   const has = (name: SheetName) => chosen.includes(name);
@@ -85,6 +87,19 @@ export function Paper({ onClose }: { onClose(): void }) {
             onClick={() => csv(writePatch(show), "patch")}
           >
             Patch as CSV
+          </Button>
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconFileText size={14} />}
+            title="Patch, groups and the intensities of cues as USITT ASCII, the open text standard for lighting data"
+            onClick={() => {
+              const { text, left } = writeAscii(show);
+              saveFile(`${show.name || id}.asc`, new TextEncoder().encode(text), "text/plain");
+              if (left.length > 0) session.tell(`The text does not carry: ${left.join("; ")}`);
+            }}
+          >
+            As text
           </Button>
           <Button
             size="compact-sm"

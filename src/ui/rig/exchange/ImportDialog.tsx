@@ -24,10 +24,12 @@ import {
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
 import { readTable, type Table } from "@/core/exchange/tableText";
 import { footprint } from "@/core/fixture/type";
+import { isAscii, readAscii, type AsciiData } from "@/core/exchange/ascii";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { allTypes } from "../library/choices";
+import { AsciiStep } from "./AsciiStep";
 import { bringIn } from "./bringIn";
 import { useReading } from "./useReading";
 import classes from "./Import.module.css";
@@ -38,7 +40,7 @@ const MOST_BYTES = 64 * 1024 * 1024;
 /** A patch from a table: choose it, look at what its columns mean, match its types, bring it in. */
 export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
   return (
-    <Modal opened={opened} onClose={onClose} title="Import a patch from a table" size={1080} centered>
+    <Modal opened={opened} onClose={onClose} title="Import a patch, or lighting data" size={1080} centered>
       {opened && <Import onClose={onClose} />}
     </Modal>
   );
@@ -46,8 +48,14 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): 
 
 function Import({ onClose }: { onClose(): void }) {
   const [source, setSource] = useState<{ name: string; table: Table } | null>(null);
+  const [ascii, setAscii] = useState<{ name: string; data: AsciiData } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const take = (name: string, text: string) => {
+    if (isAscii(text)) {
+      const data = readAscii(text);
+      if (isRefusal(data)) return setTrouble(`${name}: ${refusalText(data)}`);
+      return setAscii({ name, data });
+    }
     const table = readTable(text);
     if (isRefusal(table)) return setTrouble(`${name}: ${refusalText(table)}`);
     setTrouble(null);
@@ -62,6 +70,7 @@ function Import({ onClose }: { onClose(): void }) {
       () => setTrouble(`${file.name} cannot be read`),
     );
   };
+  if (ascii) return <AsciiStep {...ascii} onBack={() => setAscii(null)} onClose={onClose} />;
   if (source)
     return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
   const drop = (event: DragEvent) => {
@@ -71,12 +80,12 @@ function Import({ onClose }: { onClose(): void }) {
   return (
     <div className={classes.drop} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
       <p>
-        A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Drop the file here,
-        choose it, or paste its lines.
+        A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Or lighting data as
+        text (USITT ASCII): channels, groups and cues. Drop the file here, choose it, or paste its lines.
       </p>
       <FileButton
         onChange={read}
-        accept=".csv,.tsv,.txt,text/csv,text/tab-separated-values,text/plain"
+        accept=".csv,.tsv,.txt,.asc,text/csv,text/tab-separated-values,text/plain"
         inputProps={{ "aria-label": "Table file" }}
       >
         {(props) => (
