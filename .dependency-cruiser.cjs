@@ -6,6 +6,7 @@ const above = Object.fromEntries(
 // Inside core the folders have an order too: each builds on those before it.
 const core = [
   "units",
+  "timecode",
   "colour",
   "fixture",
   "show",
@@ -15,6 +16,7 @@ const core = [
   "effect",
   "program",
   "cue",
+  "deck",
   "play",
   "dmx",
   "exchange",

@@ -18,6 +18,8 @@ import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
 import { writeCue } from "./cue/writeCueIntent";
 import { bringBack, dropSignature, signOff } from "./cue/signIntents";
+import * as deck from "./deck/intents";
+import { setTimecode, shiftTimes } from "./deck/timecodeIntent";
 import { clean } from "./cue/cleanIntent";
 import { deleteList, duplicateList } from "./cue/listIntents";
 import { copyCue } from "./cue/copyIntent";
@@ -32,6 +34,16 @@ import { restoreShow } from "./show/restore";
 export const INTENTS = registryOf([
   restoreShow,
   fromVersion,
+  deck.recordMacro,
+  deck.recordPage,
+  deck.duplicatePage,
+  deck.renumberPage,
+  deck.putOnPage,
+  deck.recordView,
+  deck.deleteOfDeck,
+  deck.nameOfDeck,
+  setTimecode,
+  shiftTimes,
   nameShow,
   select.select,
   select.setSpread,

@@ -3,8 +3,11 @@ import type { BlackMove } from "@/core/play/black/plan";
 import { listTimeAt } from "@/core/play/clock";
 import { copyRaw } from "@/core/play/glide";
 import type { Player } from "@/core/play/state";
+import { bpmOf } from "@/core/play/kinds/chase";
+import { eachLayer, isEffect, LATEST } from "@/core/play/layers";
 import { cueProgress, nextPlace } from "@/core/play/run";
-import { FROM_PROGRAMMER } from "@/core/play/stage";
+import { FROM_PROGRAMMER, hasStage } from "@/core/play/stage";
+import { framesAt } from "@/core/play/timecode/clock";
 import { paramKey } from "@/core/show/ids";
 import { cuesOf } from "@/core/show/world";
 import { LANE_FIELDS, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Half, type Layout } from "./frame";
@@ -19,11 +22,12 @@ export const layoutOf = ({ generation, rig, stage }: Player): Layout => ({
 });
 
 /** @param bytes what leaves, slots held for a test included. */
-export function fillHalf(half: Half, { stage, layers, runs, now }: Player, bytes: Uint8Array): void {
+export function fillHalf(half: Half, { stage, layers, runs, now, timecode, world }: Player, bytes: Uint8Array): void {
   half.value.set(stage.value);
   copyRaw(stage, half.raw);
   half.fn.set(stage.fn);
   half.bytes.set(bytes);
+  half.clock[0] = framesAt(timecode, world.show.timecode, now);
   for (let p = 0; p < stage.source.length; p++) {
     const source = stage.source[p]!;
     half.source[p] =
@@ -45,8 +49,47 @@ function headingOf({ fixture, to }: BlackMove): Playing["moving"][number] | unde
   return pan === undefined && tilt === undefined ? undefined : { fixture, pan: pan ?? 0, tilt: tilt ?? 0 };
 }
 
-export function playingNow({ runs, world, stage, now }: Player): Playing {
+/** So often it is looked at who has the stage, seconds. */
+const LOOK = 0.25;
+let looked: { player: Player; sequence: number; at: number; has: ReturnType<typeof lookAt> } | undefined;
+
+/** Of all that each list holds, how much it has the stage for; looked at now and then, and after every event. */
+function held(player: Player): ReturnType<typeof lookAt> {
+  const fresh =
+    looked?.player === player && looked.sequence === player.sequence && Math.abs(player.now - looked.at) < LOOK;
+  if (!fresh) looked = { player, sequence: player.sequence, at: player.now, has: lookAt(player) };
+  return looked!.has;
+}
+
+function lookAt({ layers, stage }: Player): (slot: number) => Playing["runs"][string]["has"] {
+  const all = new Map<number, { of: number; has: number }>();
+  for (const at of eachLayer(layers)) {
+    if (isEffect(layers.role[at]!) || layers.weightTo[at] === 0) continue;
+    const slot = layers.list[at]!;
+    let count = all.get(slot);
+    if (!count) all.set(slot, (count = { of: 0, has: 0 }));
+    count.of += 1;
+    if (layers.role[at] !== LATEST || hasStage(stage, at)) count.has += 1;
+  }
+  return (slot) => {
+    const count = all.get(slot);
+    return !count || count.has === 0 ? "none" : count.has === count.of ? "all" : "some";
+  };
+}
+
+export function playingNow(player: Player): Playing {
+  const { runs, world, stage, now, timecode, waiting } = player;
+  const hadBy = held(player);
+  const of = world.show.timecode;
   return {
+    timecode: {
+      // While it runs, where it is stands in the frame.
+      frames: Math.floor(timecode.speed === 0 ? framesAt(timecode, of, now) : timecode.base),
+      speed: timecode.speed,
+      outside: timecode.outside,
+      lost: timecode.outside && timecode.speed !== 0 && now > timecode.heard + 0.25,
+    },
+    waiting: waiting.map((w) => w.macro),
     grand: stage.grand * 100,
     blackout: stage.blackout,
     moving: [...runs.values()].flatMap((run) =>
@@ -68,6 +111,9 @@ export function playingNow({ runs, world, stage, now }: Player): Playing {
               paused: run.clock.paused,
               rate: run.clock.rate * 100,
               effectRate: run.effects.rate * 100,
+              bpm: list.kind === "chase" ? bpmOf(list, run) * run.rate : null,
+              byHand: run.hand && run.end !== null ? Math.abs(run.level - run.end) / 100 : null,
+              has: hadBy(run.slot),
               fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
             },
           ],

@@ -28,6 +28,8 @@ export const LANE_FIELDS = 3;
 const HEADER = 16;
 
 export interface Half {
+  /** Where timecode is, frames. */
+  clock: Float64Array;
   /** After masters, and before. */
   value: Float64Array;
   raw: Float64Array;
@@ -49,7 +51,7 @@ const align = (n: number): number => Math.ceil(n / 8) * 8;
 
 function sizeOf({ keys, universes, slots }: Pick<Layout, "keys" | "universes" | "slots">): number {
   const n = keys.length;
-  return align(n * 8 * 2 + slots * LANE_FIELDS * 8 + n * 4 * 2 + n + universes.length * 512);
+  return align(8 + n * 8 * 2 + slots * LANE_FIELDS * 8 + n * 4 * 2 + n + universes.length * 512);
 }
 
 export const frameBytes = (layout: Layout): number => HEADER + 2 * sizeOf(layout);
@@ -70,6 +72,7 @@ export function openFrame(layout: Layout, buffer: ArrayBufferLike): Frame {
       return view;
     };
     return {
+      clock: take((b, o, l) => new Float64Array(b, o, l), 1, 8),
       value: take((b, o, l) => new Float64Array(b, o, l), n, 8),
       raw: take((b, o, l) => new Float64Array(b, o, l), n, 8),
       lanes: take((b, o, l) => new Float64Array(b, o, l), layout.slots * LANE_FIELDS, 8),

@@ -85,12 +85,27 @@ export const RunViewSchema = z.object({
   /** Percent: of its times, and of its effects. */
   rate: z.number(),
   effectRate: z.number(),
+  /** Of a chase: beats a minute as they are now. */
+  bpm: z.number().nullable(),
+  /** It was tapped, or its hands took it over: crossfaded so far by hand, 0..1. */
+  byHand: z.number().nullable(),
+  /** Whether it has the stage for all, some or none of what it holds. */
+  has: z.enum(["all", "some", "none"]),
 });
 
 export const PlayingSchema = z.object({
   runs: z.record(z.string(), RunViewSchema),
   grand: z.number(),
   blackout: z.boolean(),
+  timecode: z.object({
+    frames: z.number(),
+    speed: z.union([z.literal(1), z.literal(0), z.literal(-1)]),
+    outside: z.boolean(),
+    /** Lost: it goes on by itself, or holds. */
+    lost: z.boolean(),
+  }),
+  /** Macros that wait. */
+  waiting: z.array(z.number()),
   /** Dark fixtures on their way to where they will next be lit, degrees. */
   moving: z.array(z.object({ fixture: z.string(), pan: z.number(), tilt: z.number() })),
 });
@@ -113,6 +128,8 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
   z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),
+  /** What is left of a macro from the first line that does more than play: for whoever can edit. */
+  z.object({ kind: z.literal("runs"), macro: z.number().int(), lines: z.array(z.string()) }),
   /** Said now and then, so that an engine that has died or hangs is noticed. */
   z.object({ kind: z.literal("alive") }),
 ]);

@@ -260,6 +260,7 @@ function hearCues(now: Player): void {
     now,
     () => contextOf({ world: now.given, player: now }),
     (text) => say({ kind: "trouble", text }),
+    ({ macro, lines }) => say({ kind: "runs", macro, lines }),
   );
 }
 

@@ -22,6 +22,8 @@ export interface EngineListener {
   running(change: Partial<Running>): void;
   wire(state: WireState): void;
   trouble(text: string): void;
+  /** What is left of a macro from the first line that edits. */
+  runs(rest: { macro: number; lines: string[] }): void;
   /** A frame came as a copy: memory could not be shared. */
   copied(view: StageView): void;
   /** The show as it is, for an engine that is started again. */
@@ -128,6 +130,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
       case "clock":
         if (kept.running) kept.running = { ...kept.running, now: message.now };
         return listener?.running({ now: message.now });
+      case "runs":
+        return listener?.runs(message);
       case "trouble":
         return listener?.trouble(message.text);
       case "because":

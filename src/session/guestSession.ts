@@ -37,6 +37,7 @@ export function guestSession(
   addEventListener("pagehide", leave);
   const told = (refusal: Refusal): Refusal => (hands.tell(refusalText(refusal), "refused"), refusal);
   const agree: Session["agree"] = (destinations) => void ask({ kind: "agree", destinations: [...destinations] });
+  const macro: Session["macro"] = async (of) => (await ask({ kind: "macro", id: of })).refusal;
   const session: Session = {
     id,
     store,
@@ -54,7 +55,9 @@ export function guestSession(
         return { now: undefined, end: end.then(({ refusal }) => refusal) };
       },
       agree,
+      macro,
     ),
+    macro,
     async actInPieces(made) {
       const tried = await workOut(() => store.getState().world, made);
       if (tried === "stopped") return tried;

@@ -5,6 +5,7 @@ import type { StepWords } from "@/core/desk/foresee";
 import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
+import type { ReadContext } from "@/core/command/context";
 import { builtIntents, newBuilding, type Building } from "@/core/command/building";
 import type { Item } from "@/core/show/ids";
 import type { Intent } from "@/core/show/intent";
@@ -32,10 +33,15 @@ export function guarded<T>(work: () => T): T | Refusal {
 }
 
 export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
+  let arranged: NonNullable<ReadContext["arrangement"]> | null = null;
   const context = () => {
     const { world, view, wire } = store.getState();
     const own = wire.bridge?.interfaces.map((i) => i.address);
-    return { ...readContextOf(world, view), ...(own ? { interfaces: own } : {}) };
+    return {
+      ...readContextOf(world, view),
+      ...(own ? { interfaces: own } : {}),
+      ...(arranged ? { arrangement: arranged } : {}),
+    };
   };
   const tell = (text: string, tone: Notice["tone"] = "plain") =>
     store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] }));
@@ -66,6 +72,9 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
       looks.timeline(list, cue, told),
     picture: (of: PictureOf, told: Pictured) => looks.picture(of, told),
     showWhy: (why: string | null) => store.setState({ why }),
+    shows: (shown: NonNullable<Read["shows"]>) =>
+      store.setState((s) => ({ shown: { ...shown, count: s.shown.count + 1 } })),
+    arranged: (arrangement: NonNullable<ReadContext["arrangement"]> | null) => void (arranged = arrangement),
     note: (line: DoneLine, join = false) => store.setState((s) => ({ lines: withLine(s.lines, line, join) })),
     world: () => store.getState().world,
     dismiss: (gone: number) => store.setState((s) => ({ notices: s.notices.filter((n) => n.id !== gone) })),

@@ -50,6 +50,7 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       });
       return { refusal: done === "stopped" ? null : plain(done), why: null };
     }
+    if (request.kind === "macro") return { refusal: plain(await session.macro(request.id)), why: null };
     if (request.kind === "wire") return (session.askWire(request.ask), { refusal: null, why: null });
     if (request.kind === "agree") return (session.agree(request.destinations), { refusal: null, why: null });
     return { refusal: null, why: await session.whyOf(request.key) };

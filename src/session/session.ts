@@ -1,5 +1,6 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
 import { createStore } from "zustand/vanilla";
+import { macroLines } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
@@ -16,6 +17,7 @@ import { NOTHING_WRONG, waysOf } from "./ways";
 import { followWire } from "./wirePlaces";
 import { frameChannel } from "./windowMessages";
 import { momentPicture } from "./momentPicture";
+import { runRest } from "./macros";
 import { keepMoment } from "./storage/moments";
 import { createKeeper, NO_KEEPER, type Keeper } from "./storage/keeper";
 import type { Opened } from "./storage/shows";
@@ -66,6 +68,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     },
     wire: (wire) => store.setState({ wire }),
     trouble: (text) => hands.tell(text, "refused"),
+    runs: (rest) => void runRest(rest, hands, quietly.do, hands.shows).then(told),
     world: () => store.getState().world,
   });
   if (ways.engine) engine.begin(opened.running);
@@ -155,6 +158,11 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     },
   };
 
+  const macro: Session["macro"] = async (of) => {
+    const rest = macroLines(store.getState().world, of);
+    return isRefusal(rest) ? rest : runRest(rest, hands, quietly.do, hands.shows);
+  };
+
   const session: Session = {
     id,
     store,
@@ -163,7 +171,8 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     quietly,
     hosts: readOnly === null,
     ...hands,
-    ...waysOf(hands, quietly.do, agree),
+    ...waysOf(hands, quietly.do, agree, macro),
+    macro,
     actInPieces: async (made) => told(await quietly.doInPieces(made)),
     whyOf: (key) => engine.why(key),
     askWire: (ask) => engine.wire(ask),

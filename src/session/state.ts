@@ -38,6 +38,8 @@ export interface SessionState {
   why: string | null;
   /** What Check has found so far; null until it has looked. */
   checked: Checked | null;
+  /** The page or view that was last asked for in this window. */
+  shown: { page?: string; view?: string; count: number };
   /** What was typed and done here, the last one last. */
   lines: readonly DoneLine[];
 }
@@ -63,6 +65,12 @@ export interface Session {
   quietly: Quietly | null;
   /** Whether what was done could still be lost if this window closed now. */
   hosts: boolean;
+  /** Runs a macro; a refused line ends it, and what it had edited is taken back. */
+  macro(id: string): Promise<Refusal | undefined>;
+  /** Shows a page or a view in this window. */
+  shows(shown: { page: string } | { view: string }): void;
+  /** How this window is arranged, for who records a view. */
+  arranged(arrangement: NonNullable<ReadContext["arrangement"]> | null): void;
   /** Reads and does a line; a refusal changes nothing and is shown. */
   run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
@@ -102,7 +110,14 @@ export interface Session {
 }
 
 export const NO_WIRE: WireState = { bridge: null, waiting: [], tests: {} };
-export const RESTING: Playing = { runs: {}, grand: 100, blackout: false, moving: [] };
+export const RESTING: Playing = {
+  runs: {},
+  grand: 100,
+  blackout: false,
+  moving: [],
+  waiting: [],
+  timecode: { frames: 0, speed: 0, outside: false, lost: false },
+};
 
 /** What a window knows of a show that has just been opened. */
 export const newState = (world: World): SessionState => ({
@@ -114,6 +129,7 @@ export const newState = (world: World): SessionState => ({
   view: undefined,
   notices: [],
   lines: [],
+  shown: { count: 0 },
   checked: null,
   why: null,
 });

@@ -20,6 +20,7 @@ export function waysOf(
   hands: Hands,
   doIt: (doing: Doing) => Outcome,
   agree: Session["agree"],
+  macro: Session["macro"],
 ): Pick<Session, "run" | "act" | "hold" | "event" | "step"> {
   const told = <T extends Refusal | undefined>(refusal: T): T => {
     if (refusal) hands.tell(refusalText(refusal), "refused");
@@ -40,7 +41,9 @@ export function waysOf(
       const found = hands.readLine(line);
       if (found === undefined) return undefined;
       if (isRefusal(found)) return told(found);
-      const { intents, events, control, why } = found;
+      const { intents, events, control, why, shows } = found;
+      if (found.macro !== undefined) return told(await macro(found.macro));
+      if (shows) hands.shows(shows);
       const { now, end } = doIt({ intents, events, ...(control ? { control } : {}) });
       const refusal = now ?? (await end);
       if (refusal) return told(refusal);

@@ -49,6 +49,7 @@ function openHost() {
     lines: [],
     checked: null,
     why: null,
+    shown: { count: 0 },
   }));
   const doIt: Quietly["do"] = (doing) => {
     const done = perform(store.getState(), doing);

@@ -53,6 +53,15 @@ export interface SlotValues {
   metres: number;
   degrees: number;
   seconds: number;
+  /** A time on timecode. */
+  frames: number;
+  bpm: number;
+  tempo: number;
+  place: number;
+  macro: number;
+  page: number;
+  view: number;
+  texts: string[];
   percent: number;
   twice: number;
   rate: number;

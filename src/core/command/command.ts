@@ -2,7 +2,7 @@
 import type { Intent } from "../show/intent";
 import type { PlayEvent } from "../play/events";
 import { evaluateSel, type Sel } from "../select/expression";
-import type { Item, ParamKey } from "../show/ids";
+import type { Id, Item, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
 import { cueNumbered, listNumbered } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
@@ -16,6 +16,10 @@ export interface Reading {
   intents: Intent[];
   events: PlayEvent[];
   control?: "undo" | "redo";
+  /** A macro that is to be run. */
+  macro?: Id;
+  /** What is only seen: another page, another arrangement. */
+  shows?: { page: Id } | { view: Id };
   /** Parameters whose stack is asked for. */
   why?: ParamKey[];
   /** Only for scripts: done by the script runner. */
@@ -72,6 +76,13 @@ export function listOf({ list: number }: { list?: number | undefined }, { world 
         .join(", ")}`,
     )
   );
+}
+
+/** The list a line names, else all that are armed. */
+export function listsOf(args: { list?: number | undefined }, context: ReadContext): CueList[] {
+  const { show, hands } = context.world;
+  const also = args.list === undefined ? hands.alsoArmed.flatMap((id) => show.lists[id] ?? []) : [];
+  return [listOf(args, context), ...also];
 }
 
 /** The cue of that number, to 3 decimals; ends with `fail` where the list has none. */

@@ -2,7 +2,7 @@
 import { fail } from "../show/refusal";
 
 export interface Token {
-  kind: "word" | "number" | "text" | "address" | "host" | "colour" | "sign";
+  kind: "word" | "number" | "text" | "time" | "address" | "host" | "colour" | "sign";
   /** As written; of a text, what is inside the quotes. */
   text: string;
   /** Where it starts and ends in the line. */
@@ -15,6 +15,7 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["comment", /\/\/.*$/y],
   ["text", /"((?:[^"]|"")*)"/y],
   ["colour", /#[0-9a-fA-F]{6}\b/y],
+  ["time", /\d+:\d+:\d+(?:\.\d+)?(?:[:;]\d+(?:\.\d+)?)?/y],
   ["address", /\d+:\d+/y],
   ["host", /\d+\.\d+\.\d+\.\d+/y],
   ["short", /\.\.|@/y],

@@ -3,6 +3,7 @@ import { attempt, fail, isRefusal, refuse, type Refusal } from "../show/refusal"
 import type { Args, SlotValues } from "./args";
 import type { Command, Reading } from "./command";
 import type { ReadContext } from "./context";
+import { DECK } from "./commands/deck";
 import { EFFECTS } from "./commands/effects";
 import { GROUPS } from "./commands/groups";
 import { HOLDING, settingsSlot } from "./commands/hold";
@@ -68,6 +69,7 @@ export const COMMANDS: readonly Command[] = [
   ...CUES,
   ...CUE_VALUES,
   ...LISTS,
+  ...DECK,
   ...PLAYING,
 ];
 export const SCRIPT_COMMANDS: readonly Command[] = SCRIPTS;

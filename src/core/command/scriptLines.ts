@@ -121,6 +121,11 @@ export const SCRIPT_LINES = {
     about: "writes the cue sheet of all lists as a table",
     example: 'export cues "cues.csv"',
   },
+  expectTimecode: {
+    syntax: "expect timecode <wanted:frames>",
+    about: "where timecode stands",
+    example: "expect timecode 0:00:00",
+  },
   importAscii: {
     syntax: "import ascii <file:text> [add | update]",
     about: "brings channels, groups and cues of intensities in from USITT ASCII",

@@ -20,6 +20,8 @@ const SHOWN: Record<string, string> = {
   bytes: "BYTE ...",
   items: "N ...",
   line: "LINE",
+  frames: "H:M:S",
+  texts: '"LINE" ...',
   type: "TYPE",
   mode: "MODE",
   family: "FAMILY",

@@ -1,4 +1,6 @@
 /** The slots of the grammar: how each kind of thing is read. */
+import { MOST_PLACES } from "../show/deckSchema";
+import { framesOfText } from "../timecode/frames";
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { COLDEST, HOTTEST } from "../colour/chromaticity";
@@ -134,6 +136,16 @@ const text = one(
   "a name in quotes",
 );
 
+/** Texts one after another. */
+const texts: SlotParser<string[]> = (state, pos) => {
+  const read: string[] = [];
+  for (let here = pos; ; here++) {
+    const found = text(state, here)[0];
+    if (!found) return read.length > 0 ? [{ pos: here, value: read }] : [];
+    read.push(found.value);
+  }
+};
+
 const host = one(
   (state, pos) =>
     state.tokens[pos]!.kind === "host" && /^((25[0-5]|2[0-4]\d|1?\d?\d)(\.|$)){4}$/.test(state.tokens[pos]!.text)
@@ -225,6 +237,20 @@ export const SLOTS = {
     (state, pos) => (state.tokens[pos]!.kind === "address" ? parseAddress(state.tokens[pos]!.text) : undefined),
     "an address such as 1:101",
   ),
+  frames: one(
+    (state, pos) =>
+      ["time", "address", "number"].includes(state.tokens[pos]!.kind)
+        ? framesOfText(state.tokens[pos]!.text, state.world.show.timecode.rate)
+        : undefined,
+    "a time such as 0:01:02.5",
+  ),
+  bpm: bounded(DECIMAL, "beats a minute", 0.1, 6000),
+  tempo: bounded(WHOLE, "a tempo", 1, 99),
+  place: bounded(WHOLE, "a place of a page", 1, MOST_PLACES),
+  macro: bounded(WHOLE, "a macro number", 1, HIGHEST),
+  page: bounded(WHOLE, "a page number", 1, HIGHEST),
+  view: bounded(WHOLE, "a view number", 1, HIGHEST),
+  texts,
   type: one(named, "a fixture type", (state) => [
     ...new Set([...Object.keys(state.world.show.types), ...LIBRARY.map((t) => t.id)]),
   ]),

@@ -1,21 +1,14 @@
-/** Catches a copy that brings other values than its words say, and a sheet that shows what the stage does not. */
+/** Catches a copy that brings other values than its words say. */
 import fc from "fast-check";
-import { newDesk, runLine, wait, type Desk } from "../desk/desk";
-import { stageValues } from "../play/look";
+import { newDesk, runLine, type Desk } from "../desk/desk";
 import { splitKey } from "../show/ids";
 import { specOf } from "../show/model";
 import type { Cue, CueList } from "../show/schema";
 import { isRelease, type Entry } from "../show/value";
-import { cuesOf, fixtureNumbered, listNumbered } from "../show/world";
-import { cellOf } from "@/ui/cues/sheetCell";
+import { cuesOf, listNumbered } from "../show/world";
 
 const value = fc.constantFrom("at 0", "at 50", "at full", "red at 20", "pan at 30", "zoom at 15", "red release");
 const cue = fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 4 });
-const shown = fc.record({
-  lines: cue,
-  reach: fc.option(fc.integer({ min: 0, max: 2 }), { freq: 4 }),
-  fresh: fc.nat(6),
-});
 
 function build(cues: readonly (readonly [number, string])[][]): Desk {
   const desk = newDesk();
@@ -90,35 +83,5 @@ test("a copy brings what is stored, seen or everything, and leaves, sets or rele
       },
     ),
     { numRuns: 150 },
-  );
-});
-
-test("the sheet shows what the engine does in any cue", () => {
-  fc.assert(
-    fc.property(fc.array(shown, { minLength: 1, maxLength: 6 }), fc.nat(), (made, pick) => {
-      const desk = build(made.map((m) => m.lines));
-      made.forEach(({ reach, fresh }, i) => {
-        if (fresh === 0) runLine(desk, `set cue ${i + 1} fresh on`);
-        if (reach !== null) runLine(desk, `set cue ${i + 1} reach ${i + 1 + reach}`);
-      });
-      runLine(desk, "set list 1 blackmoves off");
-      const at = pick % made.length;
-      runLine(desk, `go cue ${at + 1}`);
-      wait(desk, 1);
-      const list = listOf(desk);
-      for (const number of [1, 2, 3])
-        for (const attribute of ["Dimmer", "ColorAdd_R", "Pan", "Zoom"]) {
-          const { id } = fixtureNumbered(desk.world.show, number)!;
-          const key = `${id}.0.${attribute}`;
-          const cell = cellOf(desk.world.show, list, cuesOf(list)[at]!, at, key, false);
-          const text = String(cell.content).replace(/[^\d.-]/g, "");
-          const seen = text === "" ? specOf(desk.world.show, key)!.default : Number(text);
-          expect([key, Math.round(stageValues(desk.player, id, attribute)[0]! * 10) / 10]).toEqual([
-            key,
-            Math.round(seen * 10) / 10,
-          ]);
-        }
-    }),
-    { numRuns: 120 },
   );
 });

@@ -7,7 +7,7 @@ import { IdSchema, paramKey, splitKey, type Id, type ParamKey } from "../show/id
 import { cueText, exact } from "../show/lineText";
 import { modelOf, specOf } from "../show/model";
 import { fail } from "../show/refusal";
-import { cueNumber, wholeNumber, type Cue, type CueList, type Show } from "../show/schema";
+import { cueNumber, hasManyCues, wholeNumber, type Cue, type CueList, type Show } from "../show/schema";
 import { RELEASE, STOP, type Entry } from "../show/value";
 import { cuesOf, listNumbered, sameCueNumber } from "../show/world";
 import { cueLabel, keepingLooks, listNumberedOrNew, newCue, roundCueNumber, snapshot } from "./cueDraft";
@@ -132,7 +132,7 @@ export const copyCue = defineIntent({
       entries: broughtFrom(show, source, c, target, bring),
     }));
     if (
-      list.kind !== "list" &&
+      !hasManyCues(list) &&
       new Set([...copies.map((c) => c.number), ...cuesOf(target).map((c) => c.number)]).size > 1
     )
       fail(`list ${toList} is a ${list.kind} and holds one cue`, "Copy to another list");

@@ -6,12 +6,14 @@ import { effectText } from "../effect/words";
 import { defineIntent } from "../show/intent";
 import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
+import { FramesSchema } from "../show/deckSchema";
 import {
   BENDS,
   cueNumber,
   CueListSchema,
   wholeNumber,
   CueTimesSchema,
+  hasManyCues,
   ReachSchema,
   TriggerSchema,
 } from "../show/schema";
@@ -20,6 +22,7 @@ import { cuesOf, sameCueNumber } from "../show/world";
 import { plainShow } from "../palette/intents";
 import { cueIn, cueLabel, keepingLooks, listIn, listNumberedOrNew, roundCueNumber, snapshot } from "./cueDraft";
 import { cueText, exact, listText } from "../show/lineText";
+import { FADER_ROLES, setRoles } from "./faderRoles";
 import { optionLines, settingLines } from "./settingLines";
 import { sayOwnWays, setOwnWays } from "./ownWays";
 import { timesText } from "./times";
@@ -47,6 +50,10 @@ export const setCue = defineIntent({
     /** Null goes by the list. */
     blackMoves: z.object({ on: z.boolean().nullable(), fixtures: z.array(IdSchema).max(20_000).optional() }).optional(),
     ready: z.boolean().nullable().optional(),
+    /** Of a morph: its place along the level, percent; null for the one it has by itself. */
+    place: z.number().positive().max(100).nullable().optional(),
+    /** On timecode: when it comes, frames; null for no time. */
+    at: FramesSchema.nullable().optional(),
     family: z
       .object({
         name: z.enum(FAMILIES),
@@ -89,7 +96,7 @@ export const setCue = defineIntent({
             : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
       fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
       assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
-      ...sayOwnWays(owner, more),
+      ...sayOwnWays(owner, more, world.show.timecode.rate),
       family &&
         `${family.name.toLowerCase()} ${family.off ? "by the cue's time" : ""}${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
     ].filter(Boolean);
@@ -229,24 +236,51 @@ export const setList = defineIntent({
   kind: "setList",
   fields: {
     list: IdSchema,
-    change: CueListSchema.omit({ id: true, number: true, cues: true, effect: true }).partial(),
+    change: CueListSchema.omit({
+      id: true,
+      number: true,
+      cues: true,
+      effect: true,
+      fader: true,
+      raised: true,
+      zero: true,
+      timecode: true,
+      tempo: true,
+    })
+      .extend({
+        fader: z.enum(FADER_ROLES),
+        raised: z.enum(["go", "wait"]),
+        zero: z.enum(["release", "hold"]),
+        timecode: z.boolean(),
+        /** Null is its own. */
+        tempo: CueListSchema.shape.tempo.unwrap().nullable(),
+      })
+      .partial(),
   },
   apply(world, { list, change }) {
     const found = listIn(world, list);
     if (change.kind === "effect") fail("say which effect it plays", `Such as: set list ${found.number} kind effect 1`);
-    if (change.kind && change.kind !== "list" && Object.keys(found.cues).length > 1)
+    if (change.kind && !hasManyCues({ kind: change.kind }) && Object.keys(found.cues).length > 1)
       fail(
         `list ${found.number} has several cues, so it cannot be a ${change.kind}`,
         "A submaster, limiter or takeover holds one cue",
       );
-    Object.assign(found, change);
+    const { fader, raised, zero, timecode, tempo, ...plainly } = change;
+    Object.assign(found, plainly);
+    setRoles(found, { fader, raised, zero });
+    if (timecode === true) found.timecode = true;
+    else if (timecode === false) delete found.timecode;
+    if (tempo === null) delete found.tempo;
+    else if (tempo !== undefined) found.tempo = tempo;
+    if (change.bpm !== undefined && found.tempo !== undefined)
+      for (const other of Object.values(world.show.lists)) if (other.tempo === found.tempo) other.bpm = change.bpm;
     if (change.kind) delete found.effect;
   },
   says: ({ show }, { list, change }) =>
     `list ${show.lists[list]?.number ?? ""}: ${Object.entries(change)
       .map(
         ([key, value]) =>
-          `${key === "fadeIn" ? "fade" : key} ${typeof value === "boolean" ? (value ? "on" : "off") : value}`,
+          `${key === "fadeIn" ? "fade" : key} ${value === null ? "own" : typeof value === "boolean" ? (value ? "on" : "off") : value}`,
       )
       .join(", ")}`,
   lines: (world, { list, change }) => optionLines(change).map((text) => `set ${listText(world, list)} ${text}`),

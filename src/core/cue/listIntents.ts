@@ -2,6 +2,7 @@
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema } from "../show/ids";
 import { listText } from "../show/lineText";
+import { emptyPlaces } from "../show/places";
 import { fail } from "../show/refusal";
 import { wholeNumber, type CueList } from "../show/schema";
 import { several } from "../palette/words";
@@ -16,6 +17,8 @@ export const deleteList = defineIntent({
     const others = Object.values(world.show.lists).filter((l) => l.id !== id);
     if (others.length === 0) fail(`list ${list.number} is the only one`, "A show has at least one list");
     delete world.show.lists[id];
+    emptyPlaces(world, "list", id);
+    world.hands.alsoArmed = world.hands.alsoArmed.filter((l) => l !== id);
     if (world.hands.armed === id) world.hands.armed = others.sort((a, b) => a.number - b.number)[0]!.id;
   },
   says({ show }, { list: id }) {

@@ -3,6 +3,8 @@ import type { WorldDraft } from "../show/intent";
 import type { Id } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { Bend, Cue, CueList } from "../show/schema";
+import { textOfFrames, type FrameRate } from "../timecode/frames";
+import { plain } from "../units/units";
 import { listIn } from "./cueDraft";
 
 export interface OwnWays {
@@ -12,11 +14,17 @@ export interface OwnWays {
   meant?: Id[] | undefined;
   blackMoves?: { on: boolean | null; fixtures?: Id[] | undefined } | undefined;
   ready?: boolean | null | undefined;
+  place?: number | null | undefined;
+  at?: number | null | undefined;
 }
 
 /** Changes them in a draft. @throws a refusal where it would lead to a cue that is gone. */
 export function setOwnWays(world: WorldDraft, list: Id, cue: Cue, ways: OwnWays): void {
-  const { curve, then, runs, meant, blackMoves, ready } = ways;
+  const { curve, then, runs, meant, blackMoves, ready, place, at } = ways;
+  if (place === null) delete cue.place;
+  else if (place !== undefined) cue.place = place;
+  if (at === null) delete cue.at;
+  else if (at !== undefined) cue.at = at;
   if (curve === "linear") delete cue.times.curve;
   else if (curve) cue.times.curve = curve;
   if (then === null) delete cue.then;
@@ -49,10 +57,17 @@ export function setOwnWays(world: WorldDraft, list: Id, cue: Cue, ways: OwnWays)
 const some = (n: number): string => `${n} ${n === 1 ? "fixture" : "fixtures"}`;
 
 /** The changes in plain words. */
-export const sayOwnWays = (list: CueList | undefined, ways: OwnWays): (string | false | undefined)[] => {
-  const { curve, then, runs, meant, blackMoves, ready } = ways;
+export const sayOwnWays = (
+  list: CueList | undefined,
+  ways: OwnWays,
+  rate: FrameRate,
+): (string | false | undefined)[] => {
+  const { curve, then, runs, meant, blackMoves, ready, place, at } = ways;
   const black = blackMoves?.fixtures ? ` for ${some(blackMoves.fixtures.length)}` : "";
   return [
+    place !== undefined &&
+      (place === null ? "lies along the level by itself" : `lies at ${plain(place)} % of the level`),
+    at !== undefined && (at === null ? "has no time on timecode" : `comes at ${textOfFrames(at, rate)}`),
     curve && `its intensity goes ${curve}`,
     then !== undefined &&
       (then === null ? "leads on to the next cue" : `leads to cue ${list?.cues[then]?.number ?? "?"}`),

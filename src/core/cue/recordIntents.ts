@@ -5,7 +5,7 @@ import { heldSummary, recordable } from "../program/intents";
 import { defineIntent, newId } from "../show/intent";
 import { IdSchema, type ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
-import { cueNumber, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
+import { cueNumber, hasManyCues, TriggerSchema, wholeNumber, type CueList } from "../show/schema";
 import { EntriesSchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import {
@@ -57,7 +57,7 @@ export const recordCue = defineIntent({
     const list = listNumberedOrNew(world, intent.list);
     if (list.kind === "effect")
       fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
-    if (list.kind !== "list" && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
+    if (!hasManyCues(list) && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
       fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
     const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
     const id = old?.id ?? newId(world, "c");

@@ -1,5 +1,6 @@
 /** Settings of cues and lists as the command language writes them, after `set list N cue N` and `set list N`. */
 import { FAMILY_WORDS, type Family } from "../fixture/attribute";
+import { lineOfFrames } from "../timecode/frames";
 import { exact, onOff, quote, selText } from "../show/lineText";
 import type { Bend, Cue, CueList, CueTimes, Reach, Show, Trigger } from "../show/schema";
 import { cuesOf } from "../show/world";
@@ -43,6 +44,8 @@ interface CueChange extends Partial<Pick<Cue, "name" | "note" | "trigger" | "rea
   meant?: readonly string[] | undefined;
   blackMoves?: { on: boolean | null; fixtures?: readonly string[] | undefined } | undefined;
   ready?: boolean | null | undefined;
+  place?: number | null | undefined;
+  at?: number | null | undefined;
   family?: ({ name: Family; off?: true | undefined } & Timing) | undefined;
 }
 
@@ -72,13 +75,26 @@ export function settingLines(change: CueChange, show: Show, list: CueList | unde
     blackMoves &&
       `blackmoves ${onOffList(blackMoves.on)}${blackMoves.fixtures ? ` ${selText(show, blackMoves.fixtures)}` : ""}`,
     ready !== undefined && `ready ${onOffList(ready)}`,
+    change.place !== undefined && `place ${change.place === null ? "off" : exact(change.place)}`,
+    change.at !== undefined && `at ${change.at === null ? "off" : lineOfFrames(change.at, show.timecode.rate)}`,
     family && [familyWord(family.name), family.off && "cue time", ...own].filter(Boolean).join(" "),
   ].filter((line): line is string => typeof line === "string" && line !== "");
 }
 
+/** What a list can be changed in; null takes away. */
+export type ListChange = Partial<
+  Omit<CueList, "id" | "number" | "cues" | "effect" | "fader" | "raised" | "zero" | "timecode" | "tempo"> & {
+    fader: "level" | "crossfade" | undefined;
+    raised: "go" | "wait" | undefined;
+    zero: "release" | "hold" | undefined;
+    timecode: boolean | undefined;
+    tempo: number | null | undefined;
+  }
+>;
+
 /** One line each. */
-export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cues" | "effect">>): string[] {
-  const { fadeIn, blackMoves, blackTime, ready } = change;
+export function optionLines(change: ListChange): string[] {
+  const { fadeIn, blackMoves, blackTime, ready, bpm, share, direction, fader, raised, zero, timecode, tempo } = change;
   const { name, kind, htp, letGo, bowOut, resume, wrapDrop, priority, backTime, releaseTime, end } = change;
   return [
     name !== undefined && `name ${quote(name)}`,
@@ -96,5 +112,13 @@ export function optionLines(change: Partial<Omit<CueList, "id" | "number" | "cue
     blackMoves !== undefined && `blackmoves ${onOff(blackMoves)}`,
     blackTime !== undefined && `blacktime ${exact(blackTime)}`,
     ready !== undefined && `ready ${onOff(ready)}`,
+    bpm !== undefined && `bpm ${exact(bpm)}`,
+    share !== undefined && `share ${exact(share)}`,
+    direction !== undefined && `direction ${direction}`,
+    tempo !== undefined && `tempo ${tempo ?? "own"}`,
+    fader !== undefined && `fader ${fader}`,
+    raised !== undefined && `raised ${raised}`,
+    zero !== undefined && `zero ${zero}`,
+    timecode !== undefined && `timecode ${onOff(timecode)}`,
   ].filter((line): line is string => typeof line === "string");
 }

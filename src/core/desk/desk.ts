@@ -11,7 +11,8 @@ import { compute, createPlayer } from "../play/player";
 import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { runCueLines } from "./cueLines";
-import { perform } from "./perform";
+import { macroLines, runNow, type Rest } from "./macros";
+import { perform, type Performed } from "./perform";
 import type { Reading } from "../command/command";
 import type { ReadContext } from "../command/context";
 import { readLine } from "../command/read";
@@ -32,6 +33,7 @@ export function newDesk(world = newWorld()): Desk {
     player,
     () => contextOf(desk),
     () => undefined,
+    (rest) => void goOnWith(desk, rest),
   );
   return desk;
 }
@@ -48,15 +50,45 @@ export function contextOf(desk: Pick<Desk, "world" | "player">): ReadContext {
   };
 }
 
-/** Does a line's reading on a desk, playing included. */
-export function performOn(desk: Desk, read: Reading): Refusal | undefined {
-  const done = perform(desk, read);
+/** Goes on with a macro on a desk, at the player's time. */
+function goOnWith(desk: Desk, rest: Rest): Refusal | undefined {
+  let before = { world: desk.world, history: desk.history };
+  return runNow(rest, `macro ${rest.macro}`, {
+    context: () => contextOf(desk),
+    edit(read, says, join) {
+      if (!join) before = { world: desk.world, history: desk.history };
+      return putOn(desk, perform(desk, { intents: read.intents, events: [], says, join }));
+    },
+    event: (event) => play(desk.player, event, desk.player.now),
+    takeBack() {
+      Object.assign(desk, before);
+      setWorld(desk.player, before.world);
+    },
+    look: () => undefined,
+  });
+}
+
+function putOn(desk: Desk, done: Performed | Refusal): Refusal | undefined {
   if (isRefusal(done)) return done;
   desk.history = done.history;
-  if (done.world !== desk.world) {
-    desk.world = done.world;
-    setWorld(desk.player, done.world);
+  if (done.world === desk.world) return undefined;
+  desk.world = done.world;
+  setWorld(desk.player, done.world);
+  return undefined;
+}
+
+/** Does a line's reading on a desk, playing included. */
+export function performOn(desk: Desk, read: Reading): Refusal | undefined {
+  if (read.macro !== undefined) {
+    const lines = macroLines(desk.world, read.macro);
+    const refusal = isRefusal(lines) ? lines : goOnWith(desk, lines);
+    advance(desk.player, desk.time);
+    compute(desk.player);
+    return refusal;
   }
+  const done = perform(desk, read);
+  const refused = putOn(desk, done);
+  if (refused || isRefusal(done)) return refused;
   for (const event of done.events) {
     const refusal = play(desk.player, event, desk.time);
     if (refusal) return refusal;

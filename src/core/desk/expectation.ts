@@ -1,4 +1,6 @@
 /** What a show test expects, checked against a desk. */
+import { framesAt } from "../play/timecode/clock";
+import { lineOfFrames } from "../timecode/frames";
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../show/model";
 import { findingsIn } from "../check/check";
@@ -53,6 +55,14 @@ const driftText = (desk: Desk, owner: CueList, { kind, at, fixture: id }: Drift)
   `${kind} cue ${cuesOf(owner)[at]!.number} ${desk.world.show.fixtures[id]?.number ?? "?"}`;
 
 const CHECKS: { [K in Asking]: Check<K> } = {
+  expectTimecode(desk, { wanted }) {
+    const { show } = desk.world;
+    const got = framesAt(desk.player.timecode, show.timecode, desk.player.now);
+    // Within half a frame it is the same.
+    if (Math.abs(got - wanted) <= 0.5) return undefined;
+    const text = (frames: number) => `timecode ${lineOfFrames(frames, show.timecode.rate)}`;
+    return `expected ${text(wanted)} got ${text(got)}`;
+  },
   expectSelection(desk, args) {
     const got = desk.world.hands.selection.map((i) => itemText(desk.world.show, i)).join(" ");
     return differs(`selection ${args.chosen?.join(" ") ?? "none"}`, `selection ${got || "none"}`);

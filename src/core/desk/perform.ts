@@ -1,4 +1,5 @@
 /** Doing what a line asks for: the one door, with its history. */
+import { macroText } from "../deck/macro";
 import type { PlayEvent } from "../play/events";
 import { sayEvent } from "../play/events";
 import { applyIntents, type Intent } from "../show/intent";
@@ -34,8 +35,18 @@ export function sayIntents(world: World, made: readonly Intent[]): string {
 /** What a line would do, in words. */
 export function sayReading(
   { world, history }: Standing,
-  reading: Pick<Reading, "intents" | "events" | "control" | "why">,
+  reading: Pick<Reading, "intents" | "events" | "control" | "why" | "macro" | "shows">,
 ): string {
+  if (reading.macro !== undefined) {
+    const macro = world.show.macros[reading.macro];
+    return macro
+      ? `runs ${macroText(macro)}: ${macro.lines.slice(0, 6).join("; ")}${macro.lines.length > 6 ? " ..." : ""}`
+      : "runs nothing";
+  }
+  if (reading.shows)
+    return "page" in reading.shows
+      ? `shows page ${world.show.pages[reading.shows.page]?.number ?? "?"}`
+      : `arranges ${world.show.views[reading.shows.view]?.place ?? "the place"} as it was recorded`;
   if (reading.control) {
     const step = (reading.control === "undo" ? history.done : history.undone).at(-1);
     return step
@@ -49,7 +60,9 @@ export function sayReading(
 }
 
 /** What somebody wants done: by a line, a hand, another window or a script alike. */
-export interface Doing extends Pick<Reading, "intents" | "events" | "control"> {
+export interface Doing extends Pick<Reading, "intents" | "events"> {
+  /** takeback: the last step is taken back as if it had not been; it cannot be done again. */
+  control?: Reading["control"] | "takeback";
   /** In other words than its own. */
   says?: string | undefined;
   /** Part of the step before, as in a drag. */
@@ -60,14 +73,15 @@ export interface Doing extends Pick<Reading, "intents" | "events" | "control"> {
 export function perform(standing: Standing, doing: Doing): Performed | Refusal {
   const { world, history } = standing;
   if (doing.control) {
-    const moved = doing.control === "undo" ? undo(world, history) : redo(world, history);
-    if (!moved) return refuse(`there is nothing to ${doing.control}`);
+    const moved = doing.control === "redo" ? redo(world, history) : undo(world, history);
+    if (!moved) return refuse(`there is nothing to ${doing.control === "redo" ? "redo" : "undo"}`);
     const demand = demandOf(moved.world, moved.diff);
     if (demand) return demand;
-    const how = doing.control === "undo" ? "undone" : "redone";
-    return { world: moved.world, history: moved.history, diff: moved.diff, events: [], says: moved.says, how };
+    const how = doing.control === "redo" ? "redone" : "undone";
+    const after = doing.control === "takeback" ? { ...moved.history, undone: history.undone } : moved.history;
+    return { world: moved.world, history: after, diff: moved.diff, events: [], says: moved.says, how };
   }
-  const says = doing.says ?? sayReading(standing, doing);
+  const says = doing.says ?? sayReading(standing, { intents: doing.intents, events: doing.events });
   const how = doing.join ? "joined" : "done";
   if (doing.intents.length === 0) return { ...standing, diff: [], events: doing.events, says, how };
   const done = applyIntents(INTENTS, world, doing.intents);

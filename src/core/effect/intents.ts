@@ -14,6 +14,7 @@ import {
 import { IdSchema, ItemSchema, type Id, type Item, type ParamKey } from "../show/ids";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { exact, quote, selText, unsaid } from "../show/lineText";
+import { emptyPlaces } from "../show/places";
 import { fail } from "../show/refusal";
 import { wholeNumber, type Show } from "../show/schema";
 import type { Entry } from "../show/value";
@@ -282,6 +283,7 @@ export const deleteEffect = defineIntent({
     put(JSON.parse(JSON.stringify(world.hands.held)) as Record<ParamKey, Entry>, world.hands.held);
     for (const list of Object.values(world.show.lists)) if (list.effect === id) delete list.effect;
     delete world.show.effects[id];
+    emptyPlaces(world, "effect", id);
   },
   says(world, { effect }) {
     const { lanes, ...uses } = effectUses(world, effect);

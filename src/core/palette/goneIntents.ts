@@ -5,6 +5,7 @@ import { IdSchema, paramKey, type Id, type ParamKey } from "../show/ids";
 import type { Palette, PaletteEntry } from "../show/paletteSchema";
 import { hasStops, isFrom, type Effect } from "../show/effectSchema";
 import { linksIn, linksOf, namedBy, namedByRecord, withLinks } from "../show/links";
+import { emptyPlaces } from "../show/places";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { isLink, isStop, type Entry, type Value } from "../show/value";
@@ -122,6 +123,7 @@ export const deletePalette = defineIntent({
       );
     relink(world, show, { ...world.hands.held }, id, (key) => hardValue(show, id, key));
     delete world.show.palettes[id];
+    emptyPlaces(world, "palette", id);
   },
   says(world, { palette }) {
     const uses = usesText(usesOf(world, palette));

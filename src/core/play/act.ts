@@ -1,8 +1,9 @@
 /** Playing events, done (SEMANTICS 5, 6 and 9). */
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
-import type { StageTime } from "../units/units";
+import { stageTime, type StageTime } from "../units/units";
 import { watchBlack } from "./black/move";
+import { repace } from "./beats";
 import { changeClock, listTimeAt } from "./clock";
 import { control } from "./control";
 import { carryOut, flash } from "./deeds";
@@ -11,7 +12,9 @@ import type { PlayEvent } from "./events";
 import type { Answer } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
 import { noSuchCue } from "./kinds/words";
-import { resync, resyncHeld, tap } from "./cycles";
+import { resync, resyncHeld } from "./cycles";
+import { tapTogether } from "./tap";
+import { moveTimecode } from "./timecode/follow";
 import { release } from "./leave";
 import { setTime } from "./player";
 import { goTo, setGrand } from "./ramps";
@@ -33,6 +36,8 @@ export function play(player: Player, event: PlayEvent, at: StageTime): Refusal |
   return refusal;
 }
 
+const MOST_WAITING = 1000;
+
 function act(player: Player, event: PlayEvent): Refusal | undefined {
   const { stage } = player;
   if (event.kind === "grand") return void goTo(player, null, event.value, event.over);
@@ -47,6 +52,13 @@ function act(player: Player, event: PlayEvent): Refusal | undefined {
     }
     return undefined;
   }
+  if (event.kind === "later") {
+    if (player.waiting.length >= MOST_WAITING) return refuse("too many macros wait already", "Let some of them end");
+    const { after, macro, lines } = event;
+    player.waiting.push({ at: stageTime(player.now + after), macro, lines });
+    return undefined;
+  }
+  if (event.kind === "timecode") return moveTimecode(player, event);
   if (event.kind === "control") return control(player, event.fixtures, event.does);
   if (event.kind === "resync" && event.list === null) {
     resyncHeld(player.stage);
@@ -85,11 +97,12 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
     case "resync":
       return void resync(player, run);
     case "tap":
-      return void tap(player, run);
+      return void tapTogether(player, list, run);
     case "rate":
       // An effect lane has nothing else that is timed.
       if (kind.mixes) run.effects = changeClock(run.effects, player.now, { rate: event.value / 100 });
-      run.clock = changeClock(run.clock, player.now, { rate: event.value / 100 });
+      run.rate = event.value / 100;
+      repace(player, list, run);
       return undefined;
     default:
       return undefined;
@@ -99,6 +112,6 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
 /** An answer that takes so many seconds in place of its own times. */
 function takingTime(answer: Answer, over: number | undefined): Answer {
   if (over === undefined || answer === undefined || isRefusal(answer)) return answer;
-  if (answer.do === "arrive") return { ...answer, fade: over };
+  if (answer.do === "arrive") return { ...answer, fade: over, seconds: true };
   return answer.do === "release" ? { ...answer, time: over } : answer;
 }

@@ -1,4 +1,4 @@
-/** Cycles of effects set anew: resync, and the speed that is tapped (SEMANTICS 7, 11). */
+/** Cycles of effects set anew (SEMANTICS 7, 11). */
 import { changeClock } from "./clock";
 import { PLAYS } from "./heldEffects";
 import { eachLayer, isEffect } from "./layers";
@@ -27,17 +27,9 @@ export function resyncHeld(stage: Stage): void {
   }
 }
 
-/** A pause longer than this, seconds, begins a new series of taps; so many intervals are counted. */
-const PAUSE = 2;
-const COUNTED = 7;
-
-/** From the second tap on, a beat is the mean of the last intervals and starts at the tap; the first voice's cycle takes a beat. */
-export function tap(player: Player, run: ListRun): void {
+/** Brings the effects of a list to a beat, seconds: the first voice's cycle takes one, and all start now. */
+export function beatEffects(player: Player, run: ListRun, beat: number): void {
   const { now, stage, layers } = player;
-  const last = run.taps.at(-1);
-  run.taps = last !== undefined && now - last <= PAUSE && now > last ? [...run.taps, now].slice(-COUNTED - 1) : [now];
-  if (run.taps.length < 2) return;
-  const beat = (now - run.taps[0]!) / (run.taps.length - 1);
   for (const at of eachLayer(layers)) {
     const playing =
       layers.list[at] === run.slot && isEffect(layers.role[at]!) ? stage.effects[layers.ownTo[at]!] : undefined;

@@ -1,13 +1,16 @@
 /** Carries out what the cards of playbacks decide. */
 import { isRefusal, type Refusal } from "../show/refusal";
 import type { CueList } from "../show/schema";
-import type { ListTime } from "../units/units";
+import { listTime, type ListTime } from "../units/units";
 import { arrive, finish } from "./arrive";
+import { countIn, paceOf } from "./beats";
+import { endByHand, moveByHand } from "./byHand";
 import { listTimeAt } from "./clock";
-import type { Answer } from "./kinds/kind";
+import type { Answer, Deed } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
 import { eachLayer } from "./layers";
-import { dropLayers, holdClocks, release, resume } from "./leave";
+import { layMorph } from "./layMorph";
+import { dropLayers, holdClocks, release, releaseOthers, resume } from "./leave";
 import { loadLimits } from "./overlays";
 import { levelShown, type ListRun } from "./run";
 import { touch } from "./stage";
@@ -17,17 +20,14 @@ import type { Player } from "./state";
 export function carryOut(player: Player, run: ListRun, answer: Answer, at?: ListTime): Refusal | undefined {
   if (answer === undefined || isRefusal(answer)) return answer;
   switch (answer.do) {
-    case "arrive": {
-      if (answer.byHand)
-        for (const other of player.runs.values())
-          if (other !== run && player.world.show.lists[other.id]?.bowOut) release(player, other);
-      if (answer.afresh) Object.assign(run, { flashed: false, cue: null });
-      if (at === undefined) resume(player, run);
-      const { place, what, fade } = answer;
-      return void arrive(player, run, place, { what, fade, at: at ?? listTimeAt(run.clock, player.now) });
-    }
+    case "arrive":
+      return void goInto(player, run, answer, at);
     case "release":
       return void release(player, run, answer.time);
+    case "byHand":
+      return void moveByHand(player, player.world.show.lists[run.id]!, run, answer.was);
+    case "lay":
+      return void layMorph(player, player.world.show.lists[run.id]!, run);
     case "drop":
       return void dropLayers(player, run);
     case "resume":
@@ -38,14 +38,30 @@ export function carryOut(player: Player, run: ListRun, answer: Answer, at?: List
   }
 }
 
-/** A level, or a flash, takes effect. */
-export function showLevel(player: Player, list: CueList, run: ListRun): void {
+function goInto(player: Player, run: ListRun, answer: Extract<Deed, { do: "arrive" }>, at?: ListTime): void {
+  const list = player.world.show.lists[run.id]!;
+  const { place, what, fade, step } = answer;
+  if (answer.byHand) releaseOthers(player, run);
+  if (answer.afresh) Object.assign(run, { flashed: false, cue: null });
+  if (what !== "assert") endByHand(player, run);
+  if (at === undefined) resume(player, run);
+  countIn(player, list, run, list.kind === "chase");
+  const when = at ?? listTimeAt(run.clock, player.now);
+  // Seconds told for a go are beats for a chase.
+  const takes = fade !== undefined && answer.seconds ? fade * paceOf(list, run) : fade;
+  arrive(player, run, place, { what, fade: takes, at: when });
+  if (step) Object.assign(run, { beatAt: when, steppedAt: player.now, way: step.way, steps: step.steps });
+  run.timedTo = listTime(Math.max(run.timedTo, when));
+}
+
+/** A level, or a flash, takes effect. @param was the level before it, percent. */
+export function showLevel(player: Player, list: CueList, run: ListRun, was = run.level): void {
   const { stage, layers } = player;
   const kind = kindOf(list);
   finish(player);
-  stage.listLevel[run.slot] = levelShown(run) / 100;
+  stage.listLevel[run.slot] = levelShown(run, list) / 100;
   if (kind.limits) return loadLimits(player);
-  carryOut(player, run, kind.level(list, run));
+  carryOut(player, run, kind.level(list, run, was));
   for (const layer of eachLayer(layers)) if (layers.list[layer] === run.slot) touch(stage, layers.param[layer]!);
 }
 

@@ -11,7 +11,8 @@ import { kindOf } from "./kinds/kinds";
 import { setTime } from "./player";
 import { firstEnd, moveRamps } from "./ramps";
 import type { ListRun } from "./run";
-import type { Player } from "./state";
+import { loseTimecode, lostAt, runBackwards } from "./timecode/follow";
+import type { Player, Waiting } from "./state";
 
 /** The list that is due first, and when: kept outside so that a tick allocates nothing. At the same time the lower number comes first. */
 let firstRun: ListRun | undefined;
@@ -24,12 +25,19 @@ function findFirst({ order, world }: Player): void {
     const run = order[i]!;
     if (run.cue === null) continue;
     const list = world.show.lists[run.id]!;
-    const due = kindOf(list).due(list, run);
+    const due = kindOf(list).due(list, run, world.show.timecode);
     const at = due === Infinity ? Infinity : stageTimeAt(run.clock, due);
     if (at >= firstAt - SAME_TIME) continue;
     firstAt = at;
     firstRun = run;
   }
+}
+
+/** The macro that goes on first; undefined where none waits. */
+function firstWaiting({ waiting }: Player): Waiting | undefined {
+  let first: Waiting | undefined;
+  for (let i = 0; i < waiting.length; i++) if (!first || waiting[i]!.at < first.at) first = waiting[i];
+  return first;
 }
 
 /**
@@ -42,6 +50,22 @@ export function advance(player: Player, to: StageTime): boolean {
   finish(player);
   for (;;) {
     findFirst(player);
+    const lost = lostAt(player);
+    if (lost <= to + SAME_TIME && lost < firstAt - SAME_TIME) {
+      setTime(player, stageTime(Math.max(lost, player.now)));
+      loseTimecode(player);
+      happened = true;
+      continue;
+    }
+    const waits = firstWaiting(player);
+    if (waits && waits.at <= to + SAME_TIME && waits.at < firstAt - SAME_TIME) {
+      setTime(player, stageTime(Math.max(waits.at, player.now)));
+      moveRamps(player);
+      player.waiting = player.waiting.filter((w) => w !== waits);
+      player.goOn?.(waits);
+      happened = true;
+      continue;
+    }
     const ramp = firstEnd(player);
     if (ramp <= to + SAME_TIME && ramp <= firstAt + SAME_TIME) {
       setTime(player, stageTime(Math.max(ramp, player.now)));
@@ -61,16 +85,18 @@ export function advance(player: Player, to: StageTime): boolean {
     if (!run || firstAt > to + SAME_TIME) break;
     const list = player.world.show.lists[run.id]!;
     const kind = kindOf(list);
-    const exact = kind.due(list, run);
+    const exact = kind.due(list, run, player.world.show.timecode);
     setTime(player, stageTime(Math.max(firstAt, player.now)));
     moveRamps(player);
     player.stage.listNow[run.slot] = exact;
-    carryOut(player, run, kind.happen(list, run), exact);
+    carryOut(player, run, kind.happen(list, run, player.world.show.timecode), exact);
     happened = true;
     // The rest waits until this one is finished: it may bring more that is due.
     if (player.unfinished) return true;
   }
+  const before = player.now;
   setTime(player, stageTime(Math.max(to, player.now)));
   moveRamps(player);
+  if (player.now > before) runBackwards(player);
   return happened;
 }

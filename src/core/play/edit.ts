@@ -13,7 +13,11 @@ import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
 import { refreshEffect } from "./refreshEffect";
 import { aheadOf, planFor, replanBlack, watchBlack } from "./black/move";
+import { countIn, repace } from "./beats";
+import { endByHand } from "./byHand";
 import { showLevel } from "./deeds";
+import { layMorph } from "./layMorph";
+import { followEdit } from "./timecode/follow";
 import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
 import { dropLayers } from "./leave";
@@ -171,6 +175,32 @@ function changedIn(before: World["hands"]["held"], after: World["hands"]["held"]
   ];
 }
 
+/** How a list runs otherwise: its beat, its way, its lane, its timecode. */
+function editPace(player: Player, run: ListRun, old: CueList, list: CueList): void {
+  if (old.bpm !== list.bpm) run.bpm = null;
+  if (old.direction !== list.direction) run.way = 1;
+  if (old.fader !== list.fader) endByHand(player, run);
+  if (old.bpm !== list.bpm && run.beats) repace(player, list, run);
+  const retimed =
+    list.timecode === true &&
+    cuesOf(list).some((cue) => cue.at !== old.cues[cue.id]?.at || old.cues[cue.id] === undefined);
+  if (old.timecode !== list.timecode || (retimed && run.synced)) followEdit(player, list, run);
+}
+
+/** A morph whose looks or places are others: what it no longer holds goes. */
+function relayMorph(player: Player, run: ListRun, old: CueList, list: CueList): void {
+  const { rig, layers, stage } = player;
+  const { columns } = storedIn(list);
+  for (const key of storedIn(old).columns.keys()) {
+    const param = columns.has(key) ? undefined : rig.index.get(key);
+    const layer = param === undefined ? -1 : layerOf(layers, param, run.slot);
+    if (layer < 0) continue;
+    removeLayer(layers, layer);
+    touch(stage, param!);
+  }
+  layMorph(player, list, run);
+}
+
 function dropList(player: Player, run: ListRun): void {
   dropLayers(player, run);
   player.runs.delete(run.id);
@@ -179,10 +209,14 @@ function dropList(player: Player, run: ListRun): void {
 function editList(player: Player, run: ListRun, old: CueList, list: CueList): void {
   if (old.kind !== list.kind || old.effect !== list.effect) {
     dropLayers(player, run);
-    run.level = kindOf(list).firstLevel;
+    if (run.beats) countIn(player, old, run, false);
+    Object.assign(run, { level: kindOf(list).firstLevel, bpm: null, follows: false, synced: false });
+    repace(player, list, run);
     return showLevel(player, list, run);
   }
-  if (run.cue === null) return levelShown(run) > 0 ? showLevel(player, list, run) : undefined;
+  editPace(player, run, old, list);
+  if (run.cue === null) return levelShown(run, list) > 0 ? showLevel(player, list, run) : undefined;
+  if (kindOf(list).lays) return relayMorph(player, run, old, list);
   if (!list.cues[run.cue]) {
     const number = old.cues[run.cue]!.number;
     run.cue =
@@ -212,6 +246,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
 
 /** Brings what a list gives to these parameters in line with what is in force in its cue. @param adds whether it takes what it has no hold of. */
 export function refresh(player: Player, run: ListRun, list: CueList, keys: Iterable<string>, adds = true): void {
+  if (kindOf(list).lays) return layMorph(player, list, run);
   const { layers, stage, rig } = player;
   const cues = cuesOf(list);
   const place = placeOfCue(list, run.cue);

@@ -1,8 +1,10 @@
 /** Playing events: what hands and time do to the lists. They are never undone. */
 import { z } from "../units/zod";
 import { ACTIONS } from "../fixture/type";
+import { FramesSchema } from "../show/deckSchema";
+import { lineOfFrames, textOfFrames } from "../timecode/frames";
 import { FixtureIdSchema, IdSchema } from "../show/ids";
-import { cueText, exact, listText, onOff, selText } from "../show/lineText";
+import { cueText, exact, listText, onOff, selText, unsaid } from "../show/lineText";
 import type { World } from "../show/world";
 
 const list = IdSchema;
@@ -27,6 +29,25 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
     kind: z.literal("control"),
     fixtures: z.array(FixtureIdSchema).min(1).max(20_000),
     does: z.enum(ACTIONS),
+  }),
+  z.discriminatedUnion("does", [
+    z.object({ kind: z.literal("timecode"), does: z.literal("run") }),
+    z.object({ kind: z.literal("timecode"), does: z.literal("stop") }),
+    z.object({ kind: z.literal("timecode"), does: z.literal("at"), frames: FramesSchema }),
+    /** From outside: where it is, and which way it goes. */
+    z.object({
+      kind: z.literal("timecode"),
+      does: z.literal("heard"),
+      frames: FramesSchema,
+      speed: z.union([z.literal(1), z.literal(0), z.literal(-1)]),
+    }),
+  ]),
+  /** The rest of a macro that waits. */
+  z.object({
+    kind: z.literal("later"),
+    after: z.number().min(0).max(86_400),
+    macro: z.number().int().min(1),
+    lines: z.array(z.string().max(2000)).max(10_000),
   }),
   z.object({ kind: z.literal("grand"), value: percent, over }),
   z.object({ kind: z.literal("blackout"), on: z.boolean() }),
@@ -75,6 +96,14 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
       return `taps the speed of ${name(event.list)}: a cycle is the mean of the last taps, and starts at each`;
     case "control":
       return `${event.does} for ${event.fixtures.length} ${event.fixtures.length === 1 ? "fixture" : "fixtures"}: the type's own control action, for the time it needs`;
+    case "timecode":
+      return event.does === "at" || event.does === "heard"
+        ? `timecode goes to ${textOfFrames(event.frames, show.timecode.rate)}`
+        : event.does === "run"
+          ? "lets timecode run"
+          : "stops timecode: what follows it holds";
+    case "later":
+      return `goes on with macro ${event.macro} in ${event.after} s`;
     case "grand":
       return `sets the grand master to ${event.value} %${overText(event.over)}`;
     case "blackout":
@@ -105,6 +134,12 @@ export function eventLine(world: World, event: PlayEvent): string {
       return `tap ${listText(world, event.list)}`;
     case "control":
       return `${selText(world.show, event.fixtures)} ${event.does}`;
+    case "timecode":
+      return !("frames" in event)
+        ? `timecode ${event.does}`
+        : `timecode at ${lineOfFrames(event.frames, world.show.timecode.rate)}`;
+    case "later":
+      return unsaid(`goes on with macro ${event.macro} in ${event.after} s`);
     case "grand":
       return `grand at ${exact(event.value)}${overLine(event.over)}`;
     case "blackout":

@@ -1,5 +1,6 @@
 /** How a list leaves the stage: over a time, or at once. */
 import { listTime } from "../units/units";
+import { countIn } from "./beats";
 import { changeClock, listTimeAt } from "./clock";
 import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
 import { fadeAway } from "./arrival";
@@ -21,7 +22,10 @@ export function resume(player: Player, run: ListRun): void {
 /** Takes every weight from where it is to nothing over the release time; the list counts as released from now. */
 export function release(player: Player, run: ListRun, time = player.world.show.lists[run.id]!.releaseTime): void {
   if (run.cue === null) return;
+  const list = player.world.show.lists[run.id]!;
+  Object.assign(run, { hand: null, end: null, byHand: false, synced: false });
   resume(player, run);
+  if (run.beats) countIn(player, list, run, false);
   const at = listTimeAt(run.clock, player.now);
   const { stage, layers, rig } = player;
   stage.listNow[run.slot] = at;
@@ -45,6 +49,12 @@ export function release(player: Player, run: ListRun, time = player.world.show.l
   run.complete = listTime(at + time);
 }
 
+/** Lists that bow out are released when a hand gives go to another. */
+export function releaseOthers(player: Player, run: ListRun): void {
+  for (const other of player.runs.values())
+    if (other !== run && player.world.show.lists[other.id]?.bowOut) release(player, other);
+}
+
 /** The parameters on which a list has layers. */
 function paramsOf(layers: Layers, slot: number): Set<number> {
   const params = new Set<number>();
@@ -66,4 +76,5 @@ export function dropLayers(player: Player, run: ListRun): void {
   run.cue = null;
   run.next = null;
   run.black = [];
+  Object.assign(run, { hand: null, end: null, byHand: false });
 }

@@ -14,6 +14,7 @@ import { createBytes, putFeeds } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
 import { compileRig, type Rig } from "./rig";
 import { levelShown, newRun } from "./run";
+import { newTimecode } from "./timecode/clock";
 import { runStacks, tryStack } from "./stack";
 import { stacksMove } from "./stacks";
 import { runSwings, trySwing } from "./swing";
@@ -43,6 +44,8 @@ export function createPlayer(given: World, now: StageTime = stageTime(0)): Playe
     generation: 1,
     inPieces: false,
     unfinished: undefined,
+    timecode: newTimecode(now),
+    waiting: [],
   };
   player.stage.now = now;
   syncRuns(player);
@@ -62,7 +65,8 @@ export function syncRuns(player: Player): void {
   const { stage, runs, world } = player;
   let slot = Math.max(-1, ...[...runs.values()].map((run) => run.slot)) + 1;
   for (const list of listsByNumber(world.show))
-    if (!runs.has(list.id)) runs.set(list.id, newRun(list, slot++, player.now, kindOf(list).firstLevel));
+    if (!runs.has(list.id))
+      runs.set(list.id, newRun(list, slot++, player.now, kindOf(list).firstLevel, world.show.seed));
   if (stage.listNow.length < slot) {
     const [now, level, effectNow] = [stage.listNow, stage.listLevel, stage.effectNow];
     stage.effectNow = new Float64Array(slot * 2);
@@ -78,8 +82,8 @@ export function syncRuns(player: Player): void {
   stage.othersUsed = listsByNumber(world.show).some((list) => kindOf(list).role(list, true) !== LATEST);
   for (const run of runs.values()) {
     stage.listNow[run.slot] = listTimeAt(run.clock, player.now);
-    stage.listLevel[run.slot] = levelShown(run) / 100;
     const list = world.show.lists[run.id];
+    stage.listLevel[run.slot] = list ? levelShown(run, list) / 100 : 1;
     stage.listLetsGo[run.slot] = list?.letGo ? 1 : 0;
     stage.listMixes[run.slot] = list && kindOf(list).mixes ? 1 : 0;
   }

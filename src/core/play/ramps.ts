@@ -17,8 +17,9 @@ function put(player: Player, list: string | null, percent: number): void {
   if (list === null) return setGrand(player, percent);
   const [owner, run] = [player.world.show.lists[list], player.runs.get(list)];
   if (!owner || !run) return;
+  const was = run.level;
   run.level = percent;
-  showLevel(player, owner, run);
+  showLevel(player, owner, run, was);
 }
 
 /** Takes a level, or with null the grand master, to a value; over no time at once. What was on its way goes no further. */

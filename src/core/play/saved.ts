@@ -3,19 +3,22 @@ import { z } from "../units/zod";
 import { trackingOf } from "../cue/tracking";
 import { IdSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
 import type { Entry } from "../show/value";
+import { FramesSchema } from "../show/deckSchema";
 import { listTime, sequence, stageTime } from "../units/units";
+import { listTimeAt } from "./clock";
+import { framesAt } from "./timecode/clock";
 import { finish } from "./arrive";
 import { planFor, watchBlack } from "./black/move";
 import type { BlackMove } from "./black/plan";
 import { refresh } from "./edit";
-import { placeOfCue } from "./run";
+import { placeOfCue, type ByHand, type ListRun } from "./run";
 import { heldCycles, PLAYS } from "./heldEffects";
 import { EFFECT_OVER, eachLayer, isEffect } from "./layers";
 import { loadLimits } from "./overlays";
 import { syncRuns } from "./player";
 import { playingOf, type Playing } from "./playing";
 import type { Player } from "./state";
-import { putLayer, readLayer } from "./silent";
+import { putLayer, readLayer, type KeptLayer } from "./silent";
 import { keepPlaying, touchAll } from "./stage";
 
 const finite = z.number().finite();
@@ -26,6 +29,42 @@ const FadeSchema = z.object({
   delay: finite,
   fade: finite,
   bend: z.number().int().min(0).max(3).optional(),
+});
+
+const LayerSchema = z.object({
+  key: ParamKeySchema,
+  list: z.union([IdSchema, z.literal("")]),
+  cue: IdSchema,
+  stamp: finite,
+  own: FadeSchema,
+  weight: FadeSchema,
+  /** Attributes that carry it; states saved before they were kept have the functions' places instead. */
+  from: z.string().max(60).optional(),
+  to: z.string().max(60).optional(),
+  fromFn: z.number().int().min(0).optional(),
+  toFn: z.number().int().min(0).optional(),
+  role: z.number().int().min(0).max(EFFECT_OVER),
+  scaled: z.boolean(),
+});
+
+/** The way into a cue by hand, with how the list stood before it. */
+const HandSchema = z.object({
+  start: finite,
+  longest: finite.min(0),
+  before: z.object({
+    cue: IdSchema.nullable(),
+    next: IdSchema.nullable(),
+    left: IdSchema.nullable(),
+    carried: z.boolean(),
+    byHand: z.boolean(),
+    arrived: finite,
+    complete: finite,
+    roundAt: finite,
+    since: finite,
+    stamp: finite,
+    time: finite,
+    layers: z.array(LayerSchema.extend({ priority: finite })),
+  }),
 });
 
 export const SavedPlaySchema = z.object({
@@ -51,8 +90,26 @@ export const SavedPlaySchema = z.object({
       time: finite,
       effectTime: finite.optional(),
       effectRate: finite.min(0).max(1000).default(1),
-      rate: finite.min(0).max(10),
+      rate: finite.min(0).max(10_000),
       paused: z.boolean(),
+      /** Of its times, 1 as written; where it is not kept, its clock's. */
+      pace: finite.min(0).max(10).optional(),
+      beats: z.boolean().default(false),
+      bpm: finite.min(0).max(6000).nullable().default(null),
+      beatAt: finite.default(0),
+      /** Seconds since its last step. */
+      stepped: finite.default(0),
+      way: z.union([z.literal(1), z.literal(-1)]).default(1),
+      steps: z.number().int().min(0).default(0),
+      end: z
+        .union([z.literal(0), z.literal(100)])
+        .nullable()
+        .default(null),
+      byHand: z.boolean().default(false),
+      follows: z.boolean().default(false),
+      synced: z.boolean().default(false),
+      timedTo: finite.default(-1),
+      hand: HandSchema.nullable().default(null),
       /** How far its moves in black are. */
       black: z
         .array(
@@ -74,23 +131,25 @@ export const SavedPlaySchema = z.object({
     .default([]),
   /** How far held effects are in their cycles. */
   held: z.array(z.object({ key: ParamKeySchema, cycles: finite })).default([]),
-  layers: z.array(
-    z.object({
-      key: ParamKeySchema,
-      list: z.union([IdSchema, z.literal("")]),
-      cue: IdSchema,
-      stamp: finite,
-      own: FadeSchema,
-      weight: FadeSchema,
-      /** Attributes that carry it; states saved before they were kept have the functions' places instead. */
-      from: z.string().max(60).optional(),
-      to: z.string().max(60).optional(),
-      fromFn: z.number().int().min(0).optional(),
-      toFn: z.number().int().min(0).optional(),
-      role: z.number().int().min(0).max(EFFECT_OVER),
-      scaled: z.boolean(),
-    }),
-  ),
+  layers: z.array(LayerSchema),
+  timecode: z
+    .object({
+      frames: FramesSchema,
+      speed: z.union([z.literal(1), z.literal(0), z.literal(-1)]),
+      outside: z.boolean(),
+    })
+    .optional(),
+  /** What macros have still to run, and how long that is ahead. */
+  waiting: z
+    .array(
+      z.object({
+        ahead: finite,
+        macro: z.number().int(),
+        lines: z.array(z.string().max(2000)).max(10_000),
+      }),
+    )
+    .max(1000)
+    .default([]),
 });
 export type SavedPlay = z.infer<typeof SavedPlaySchema>;
 
@@ -123,6 +182,19 @@ export function savePlay(player: Player): SavedPlay {
       effectRate: run.effects.rate,
       rate: run.clock.rate,
       paused: run.clock.paused,
+      pace: run.rate,
+      beats: run.beats,
+      bpm: run.bpm,
+      beatAt: run.beatAt,
+      stepped: player.now - run.steppedAt,
+      way: run.way,
+      steps: run.steps,
+      end: run.end,
+      byHand: run.byHand,
+      follows: run.follows,
+      synced: run.synced,
+      timedTo: run.timedTo,
+      hand: run.hand && savedHand(player, run.hand),
       black: run.black.map(({ fixture, left, since, after, begun, done }) => ({
         fixture,
         left,
@@ -133,12 +205,56 @@ export function savePlay(player: Player): SavedPlay {
       })),
     })),
     ramps: player.ramps.map((r) => ({ ...r })),
+    timecode: {
+      frames: framesAt(player.timecode, player.world.show.timecode, player.now),
+      speed: player.timecode.speed,
+      outside: player.timecode.outside,
+    },
+    waiting: player.waiting.map(({ at, macro, lines }) => ({ ahead: at - player.now, macro, lines })),
     held: rig.keys.flatMap((key, p) =>
       stage.heldEffects.way[p] === PLAYS ? [{ key, cycles: heldCycles(stage.heldEffects, p, player.now) }] : [],
     ),
     layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(
       ({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" }),
     ),
+  };
+}
+
+function savedHand(player: Player, { start, longest, before }: ByHand): z.infer<typeof HandSchema> {
+  const { clock, layers, ...rest } = before;
+  return {
+    start,
+    longest,
+    before: {
+      ...rest,
+      time: listTimeAt(clock, player.now),
+      layers: layers.map(({ plays: _plays, list: _list, ...layer }) => ({ ...layer, list: "" })),
+    },
+  };
+}
+
+/** The way a list was on by hand; effects of before it are found again by their entries. */
+function readHand(player: Player, run: ListRun, hand: z.infer<typeof HandSchema>): ByHand {
+  const { time, layers, arrived, complete, roundAt, since, stamp, ...rest } = hand.before;
+  const list = player.world.show.lists[run.id]!;
+  return {
+    start: listTime(hand.start),
+    longest: hand.longest,
+    before: {
+      ...rest,
+      arrived: listTime(arrived),
+      complete: listTime(complete),
+      roundAt: listTime(roundAt),
+      since: listTime(since),
+      stamp: sequence(stamp),
+      clock: { base: listTime(time), anchor: player.now, rate: run.rate, paused: false },
+      layers: layers.flatMap(({ from, to, fromFn: _from, toFn: _to, list: _list, ...layer }): KeptLayer[] => {
+        const entry = list.cues[layer.cue]?.entries[layer.key];
+        const plays = isEffect(layer.role) && entry ? playingAt(player, layer.key, entry) : undefined;
+        if (from === undefined || to === undefined || (isEffect(layer.role) && !plays)) return [];
+        return [{ ...layer, from, to, list: run.slot, ...(plays ? { plays } : {}) }];
+      }),
+    },
   };
 }
 
@@ -165,6 +281,18 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
       roundAt: listTime(run.roundAt),
       since: listTime(run.since),
       stamp: sequence(run.stamp),
+      rate: run.pace ?? run.rate,
+      beats: run.beats,
+      bpm: run.bpm,
+      beatAt: listTime(run.beatAt),
+      steppedAt: stageTime(player.now - run.stepped),
+      way: run.way,
+      steps: run.steps,
+      end: run.end,
+      byHand: run.byHand,
+      follows: run.follows,
+      synced: run.synced,
+      timedTo: listTime(run.timedTo),
       clock: { base: listTime(run.time), anchor: player.now, rate: run.rate, paused: run.paused },
       effects: {
         base: listTime(run.effectTime ?? run.time),
@@ -173,6 +301,7 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
         paused: run.paused,
       },
     });
+    if (run.hand) made.hand = readHand(player, made, run.hand);
     made.black = planFor(player, made, placeOfCue(list, cue), run.carried).map((move): BlackMove => {
       const old = run.black.find((m) => m.fixture === move.fixture);
       if (!old) return move;
@@ -189,6 +318,14 @@ export function restorePlay(player: Player, saved: SavedPlay): void {
     player.stage.listNow[made.slot] = run.time;
     player.stage.effectNow[made.slot] = run.effectTime ?? run.time;
   }
+  if (saved.timecode) {
+    const { frames, speed, outside } = saved.timecode;
+    Object.assign(player.timecode, { base: frames, anchor: player.now, speed, outside, heard: player.now });
+  }
+  player.waiting = saved.waiting.map(({ ahead, ...rest }) => ({
+    ...rest,
+    at: stageTime(player.now + Math.max(0, ahead)),
+  }));
   player.ramps = saved.ramps
     .filter((r) => r.list === null || player.runs.has(r.list))
     .map((r) => ({ ...r, at: stageTime(r.at) }));

@@ -6,6 +6,7 @@ import { splitKey, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import { clamp } from "../units/units";
 import { addLayer, cueOfLayer, isEffect, readFade, type Fade, type Layers } from "./layers";
+import type { Playing } from "./playing";
 import type { Rig } from "./rig";
 
 export interface SilentLayer {
@@ -21,6 +22,11 @@ export interface SilentLayer {
   to: string;
   role: number;
   scaled: boolean;
+}
+
+/** A layer put aside, with what it plays where it is an effect. */
+export interface KeptLayer extends SilentLayer {
+  plays?: Playing;
 }
 
 /** A layer with its attributes by name. */

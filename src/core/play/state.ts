@@ -8,6 +8,7 @@ import type { Rig } from "./rig";
 import type { ListRun } from "./run";
 import type { SilentLayer } from "./silent";
 import type { Stage } from "./stage";
+import type { TimecodeClock } from "./timecode/clock";
 
 /** An arrival whose moves are not all started. */
 export interface Unfinished {
@@ -35,6 +36,14 @@ export interface Ramp {
   seconds: number;
 }
 
+/** The rest of a macro, after a wait. */
+export interface Waiting {
+  at: StageTime;
+  /** The macro's number, and the lines that are left. */
+  macro: number;
+  lines: string[];
+}
+
 export interface Player {
   /** The world as it was given, and as it is played: with effect lanes as lists of one cue. */
   given: World;
@@ -54,8 +63,13 @@ export interface Player {
   blackNext: StageTime;
   /** Levels on their way to a value. */
   ramps: Ramp[];
+  timecode: TimecodeClock;
+  /** What a macro has still to run, at its stage time. */
+  waiting: Waiting[];
   /** Runs the line of a cue, where somebody can read lines. */
   runLine?: (line: string) => void;
+  /** Goes on with a macro, where somebody can. */
+  goOn?: (rest: Pick<Waiting, "macro" | "lines">) => void;
   /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */
   inPieces: boolean;
   unfinished: Unfinished | undefined;

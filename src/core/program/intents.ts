@@ -200,13 +200,19 @@ export const unpark = defineIntent({
 
 export const arm = defineIntent({
   kind: "arm",
-  fields: { list: IdSchema },
-  apply(world, { list }) {
-    if (!world.show.lists[list]) fail("that list does not exist");
+  fields: { list: IdSchema, also: z.array(IdSchema).max(1000).optional() },
+  apply(world, { list, also = [] }) {
+    if ([list, ...also].some((id) => !world.show.lists[id])) fail("that list does not exist");
     world.hands.armed = list;
+    world.hands.alsoArmed = [...new Set(also)].filter((id) => id !== list);
   },
-  says: ({ show }, { list }) => `arms list ${show.lists[list]?.number ?? ""}`,
-  lines: (world, { list }) => [`arm ${listText(world, list)}`],
+  says: ({ show }, { list, also = [] }) =>
+    also.length > 0
+      ? `arms list ${[list, ...also].map((id) => show.lists[id]?.number ?? "?").join(", ")}: plain keys act on all of them`
+      : `arms list ${show.lists[list]?.number ?? ""}`,
+  lines: (world, { list, also = [] }) => [
+    `arm ${listText(world, list)}${also.map((id) => ` + ${world.show.lists[id]?.number ?? "?"}`).join("")}`,
+  ],
 });
 
 /** What is held, said in words: "12 fixtures: Intensity, Colour". */

@@ -68,6 +68,9 @@ const COLLECTIONS: Record<string, string> = {
   types: "type",
   outputs: "the output of universe",
   scenery: "set piece",
+  macros: "macro",
+  pages: "page",
+  views: "view",
 };
 /** "fixture 12", "cue 3 of list 1", or nothing where a change is of the show itself. */
 function subject({ show }: World, path: readonly string[]): string {
@@ -98,7 +101,8 @@ const isRecord = ({ path }: Change): boolean =>
     path[3] === "number" ||
     path[3] === "id" ||
     (path[1] === "lists" && path.length === 5) ||
-    path.at(-1) === "id");
+    path.at(-1) === "id" ||
+    (path[1] === "lists" && (path.at(-1) === "place" || path.at(-1) === "kind")));
 
 /** Ids newly given out that the count of records does not cover. */
 function uncounted(show: Show, diff: Diff): boolean {

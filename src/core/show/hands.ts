@@ -25,6 +25,8 @@ export const HandsSchema = z.object({
     .default(null),
   /** Empty where the show has no list. */
   armed: z.union([IdSchema, z.literal("")]),
+  /** Armed beside it: plain keys act on all of them. */
+  alsoArmed: z.array(IdSchema).max(1000).default([]),
   blind: z.boolean(),
   /** Shows the selection full and open; never recorded. */
   highlight: z.boolean(),

@@ -1,6 +1,7 @@
 /** Numbered migrations: each takes a document from its version to the next. */
 import { refuse, type Refusal } from "./refusal";
 import { SHOW_FORMAT, SHOW_VERSION } from "./schema";
+import { NEW_TIMECODE } from "./deckSchema";
 import { NEW_WIRE } from "./world";
 
 type Document = Record<string, unknown>;
@@ -80,6 +81,8 @@ const MIGRATIONS: readonly Migration[] = [
       lists: eachRecord(document.lists, (list) => ({ blackMoves: false, blackTime: 3, ready: false, ...list })),
     }),
   },
+  // A show has macros, pages and views, and counts timecode.
+  { from: 6, run: (document) => ({ macros: {}, pages: {}, views: {}, timecode: NEW_TIMECODE, ...document }) },
 ];
 
 /** Takes a document of any known version to the present one. */

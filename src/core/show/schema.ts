@@ -2,13 +2,14 @@
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
+import { FramesSchema, MacroSchema, PageSchema, TimecodeSchema, ViewSchema } from "./deckSchema";
 import { EffectRecordSchema, EffectSchema, OwnWaveSchema } from "./effectSchema";
 import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
 import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 6;
+export const SHOW_VERSION = 7;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -173,13 +174,19 @@ export const CueSchema = z.object({
   signed: z.record(id, z.record(ParamKeySchema, SignedValueSchema)).optional(),
   /** Its own choice of being ready. */
   ready: z.boolean().optional(),
+  /** Of a morph: where it lies along the level, percent. */
+  place: finite.min(0.001).max(100).optional(),
+  /** Of a list that follows timecode: when it comes, frames. */
+  at: FramesSchema.optional(),
   /** Parameter key to what is stored for it. */
   entries: z.record(ParamKeySchema, EntrySchema),
 });
 export type Cue = z.infer<typeof CueSchema>;
 
-/** What a playback does: play cues; add highest-takes-precedence; scale; crossfade over everything; or play a cast effect. */
-export const LIST_KINDS = ["list", "submaster", "limiter", "takeover", "effect"] as const;
+/** What a playback does: play cues; add highest-takes-precedence; scale; crossfade over everything; play a cast effect; step by beats; or lead through looks by its level. */
+export const LIST_KINDS = ["list", "submaster", "limiter", "takeover", "effect", "chase", "morph"] as const;
+export const CHASE_WAYS = ["forward", "backward", "bounce", "random"] as const;
+export type ChaseWay = (typeof CHASE_WAYS)[number];
 
 export const CueListSchema = z.object({
   id,
@@ -207,9 +214,25 @@ export const CueListSchema = z.object({
   /** Of an effect lane: the effect it plays, and how long it takes to come in. */
   effect: id.optional(),
   fadeIn: time.optional(),
+  /** Of a chase: beats a minute, the share of a beat that moves take in percent, and its way. */
+  bpm: finite.min(0.1).max(6000).optional(),
+  share: finite.min(0).max(100).optional(),
+  direction: z.enum(CHASE_WAYS).optional(),
+  /** Those with the same number are tapped together. */
+  tempo: z.number().int().min(1).max(99).optional(),
+  /** What the lane of a cue list does besides scaling: crossfade by hand; leaving 0 gives go; reaching 0 releases. */
+  fader: z.literal("crossfade").optional(),
+  raised: z.literal("go").optional(),
+  zero: z.literal("release").optional(),
+  /** Its cues go by timecode. */
+  timecode: z.literal(true).optional(),
   cues: z.record(id, CueSchema),
 });
 export type CueList = z.infer<typeof CueListSchema>;
+
+/** Whether a playback of a kind has as many cues as one likes. */
+export const hasManyCues = ({ kind }: Pick<CueList, "kind">): boolean =>
+  kind === "list" || kind === "chase" || kind === "morph";
 
 /** The name of a show. */
 export const ShowNameSchema = z.string().min(1).max(200);
@@ -234,5 +257,9 @@ export const ShowSchema = z.object({
   /** Waves of its own. */
   waves: z.record(id, OwnWaveSchema),
   lists: z.record(id, CueListSchema),
+  macros: z.record(id, MacroSchema),
+  pages: z.record(id, PageSchema),
+  views: z.record(id, ViewSchema),
+  timecode: TimecodeSchema,
 });
 export type Show = z.infer<typeof ShowSchema>;

@@ -3,7 +3,9 @@ import { modeOf, parametersOf } from "../fixture/parameters";
 import { footprint } from "../fixture/type";
 import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
 import { own } from "./own";
-import type { Show } from "./schema";
+import { plain } from "../units/units";
+import { morphPlaces } from "./morphPlaces";
+import type { CueList, Show } from "./schema";
 
 /** The most a show may hold; more would only bring a browser down. */
 export const MOST = {
@@ -19,6 +21,9 @@ export const MOST = {
   pieces: 1000,
   outputs: 4096,
   types: 2000,
+  macros: 5000,
+  pages: 1000,
+  views: 1000,
 } as const;
 type Counted = keyof typeof MOST;
 
@@ -35,6 +40,9 @@ const WORDS: Record<Counted, string> = {
   pieces: "set pieces",
   outputs: "outputs",
   types: "fixture types",
+  macros: "macros",
+  pages: "pages",
+  views: "views",
 };
 
 const counts = new WeakMap<object, number>();
@@ -64,6 +72,9 @@ export function tooMany(show: Show): string | undefined {
     pieces: Object.keys(show.scenery).length,
     outputs: Object.keys(show.outputs).length,
     types: Object.keys(show.types).length,
+    macros: Object.keys(show.macros).length,
+    pages: Object.keys(show.pages).length,
+    views: Object.keys(show.views).length,
   };
   const over = (Object.keys(MOST) as Counted[]).find((what) => found[what] > MOST[what]);
   return over && `${found[over].toLocaleString("en")} ${WORDS[over]}; ${MOST[over].toLocaleString("en")} is the most`;
@@ -103,6 +114,9 @@ export function recordsProblem(show: Show): string | undefined {
     ["palette", show.palettes],
     ["effect", show.effects],
     ["wave", show.waves],
+    ["macro", show.macros],
+    ["page", show.pages],
+    ["view", show.views],
   ] as const) {
     const seen = new Set<number>();
     for (const [id, record] of Object.entries(records)) {
@@ -111,10 +125,22 @@ export function recordsProblem(show: Show): string | undefined {
       seen.add(record.number);
     }
   }
-  for (const list of Object.values(show.lists))
+  for (const list of Object.values(show.lists)) {
     for (const [id, cue] of Object.entries(list.cues))
       if (cue.id !== id) return `cue ${cue.number} of list ${list.number} has two ids`;
+    const flat = list.kind === "morph" ? placesProblem(list) : undefined;
+    if (flat) return flat;
+  }
   return undefined;
+}
+
+/** Places along the level of a morph that do not rise from cue to cue. */
+function placesProblem(list: CueList): string | undefined {
+  const places = morphPlaces(list);
+  const wrong = places.findIndex((place, k) => k > 0 && place <= places[k - 1]!);
+  return wrong < 0
+    ? undefined
+    : `the places along the level of list ${list.number} would not rise: ${places.map((p) => plain(p)).join(", ")} %`;
 }
 
 /** Ids that the count of records has not given out yet: the next new record would take the place of an old one. */
@@ -128,6 +154,9 @@ export function countProblem(show: Show): string | undefined {
     ...Object.keys(show.scenery),
     ...Object.keys(show.lists),
     ...Object.values(show.lists).flatMap((l) => Object.keys(l.cues)),
+    ...Object.keys(show.macros),
+    ...Object.keys(show.pages),
+    ...Object.keys(show.views),
   ];
   return ids.some((id) => Number(id.slice(1)) >= show.nextId) ? "its count of records is wrong" : undefined;
 }

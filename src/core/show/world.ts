@@ -1,5 +1,6 @@
 /** The show and the hands together: what intents act on. */
 import { NO_SPREAD, type Hands } from "./hands";
+import { NEW_TIMECODE, type Macro, type Page, type View } from "./deckSchema";
 import type { EffectRecord, OwnWave } from "./effectSchema";
 import type { Palette } from "./paletteSchema";
 import {
@@ -60,6 +61,10 @@ export function newShow(name: string, seed = 1): Show {
     effects: {},
     waves: {},
     lists: { [main.id]: main },
+    macros: {},
+    pages: {},
+    views: {},
+    timecode: NEW_TIMECODE,
   };
 }
 
@@ -74,6 +79,7 @@ export const newHands = (show: Show): Hands => ({
   cameFrom: {},
   over: null,
   armed: listsByNumber(show)[0]?.id ?? "",
+  alsoArmed: [],
   blind: false,
   highlight: false,
   identified: [],
@@ -107,6 +113,9 @@ const sortGroups = memo((groups: Show["groups"]) => sorted<Group>(groups));
 const sortPalettes = memo((palettes: Show["palettes"]) => sorted<Palette>(palettes));
 const sortEffects = memo((effects: Show["effects"]) => sorted<EffectRecord>(effects));
 const sortWaves = memo((waves: Show["waves"]) => sorted<OwnWave>(waves));
+const sortMacros = memo((macros: Show["macros"]) => sorted<Macro>(macros));
+const sortPages = memo((pages: Show["pages"]) => sorted<Page>(pages));
+const sortViews = memo((views: Show["views"]) => sorted<View>(views));
 const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
 const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
 
@@ -141,6 +150,13 @@ export const effectNumbered = (show: Pick<Show, "effects">, number: number): Eff
   effectsByNumber(show).find((effect) => effect.number === number);
 /** All waves of the show's own in the order of their numbers. */
 export const wavesByNumber = (show: Pick<Show, "waves">): readonly OwnWave[] => sortWaves(show.waves);
+
+/** All macros in the order of their numbers. */
+export const macrosByNumber = (show: Pick<Show, "macros">): readonly Macro[] => sortMacros(show.macros);
+/** All pages in the order of their numbers. */
+export const pagesByNumber = (show: Pick<Show, "pages">): readonly Page[] => sortPages(show.pages);
+/** All views in the order of their numbers. */
+export const viewsByNumber = (show: Pick<Show, "views">): readonly View[] => sortViews(show.views);
 
 /** Cue numbers have three places: 1.10 equals 1.1. */
 export const sameCueNumber = (a: number, b: number): boolean => Math.abs(a - b) < 0.0005;

@@ -1,5 +1,5 @@
 /** A kind of playback in a few words. */
-import type { CueList } from "@/core/show/schema";
+import { hasManyCues, type CueList } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 
 const WORDS: Record<CueList["kind"], string> = {
@@ -8,11 +8,14 @@ const WORDS: Record<CueList["kind"], string> = {
   limiter: "limiter",
   takeover: "takeover",
   effect: "effect",
+  chase: "chase",
+  morph: "morph",
 };
 
 export const kindText = (list: CueList): string => {
   const n = cuesOf(list).length;
-  return list.kind === "list"
-    ? `${n} ${n === 1 ? "cue" : "cues"}${list.htp ? ", highest counts" : ""}`
-    : WORDS[list.kind];
+  const cues = `${n} ${n === 1 ? "cue" : "cues"}`;
+  if (list.kind === "list")
+    return `${cues}${list.htp ? ", highest counts" : ""}${list.timecode ? ", on timecode" : ""}`;
+  return hasManyCues(list) ? `${WORDS[list.kind]} of ${n}` : WORDS[list.kind];
 };

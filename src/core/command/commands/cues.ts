@@ -207,6 +207,15 @@ export const CUES: Command[] = [
         }),
       ),
   }),
+  setting("place (<along:percent> | off)", "of a morph: where it lies along the level", "place 40", (args) => ({
+    place: args.along ?? null,
+  })),
+  setting(
+    "at (<time:frames> | off)",
+    "on timecode: when it comes; hours, minutes and seconds with decimals",
+    "at 0:01:02.5",
+    (args) => ({ at: args.time ?? null }),
+  ),
   setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),
   setting(
     "<which:family> [delay <familyDelay:seconds>] [fade <familyFade:seconds>]",

@@ -1,8 +1,9 @@
 /** Cue lists and their settings, in the command language. */
 import { playEffect, renumberCues, setList } from "../../cue/intents";
 import { deleteList, duplicateList } from "../../cue/listIntents";
+import { setTimecode, shiftTimes } from "../../deck/timecodeIntent";
 import { arm } from "../../program/intents";
-import type { CueList } from "../../show/schema";
+import type { ListChange } from "../../cue/settingLines";
 import type { ArgsOf } from "../args";
 import { effectCalled } from "../voices";
 import { command, intents, listOf, type Command } from "../command";
@@ -14,7 +15,7 @@ const option = <const S extends string>(
   syntax: S,
   about: string,
   example: string,
-  change: (args: ArgsOf<S>) => Partial<Omit<CueList, "id" | "number" | "cues">>,
+  change: (args: ArgsOf<S>) => ListChange,
 ): Command => ({
   chapter,
   syntax: `set list <list> ${syntax}`,
@@ -47,10 +48,12 @@ export const LISTS: Command[] = [
       intents(renumberCues.of({ list: listOf(args, context).id, from: args.from, step: args.by })),
   }),
   option(
-    "kind (cues | submaster | limiter | takeover)",
-    "what the playback does: play cues, add its highest, scale, or crossfade over everything",
+    "kind (cues | submaster | limiter | takeover | chase | morph)",
+    "what the playback does: play cues, add its highest, scale, crossfade over everything, step by beats, lead through looks by its level",
     "kind cues",
-    (args) => ({ kind: args.submaster ? "submaster" : args.limiter ? "limiter" : args.takeover ? "takeover" : "list" }),
+    (args) => ({
+      kind: (["submaster", "limiter", "takeover", "chase", "morph"] as const).find((kind) => args[kind]) ?? "list",
+    }),
   ),
   command({
     chapter,
@@ -103,11 +106,73 @@ export const LISTS: Command[] = [
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({
     end: args.wrap ? "wrap" : args.release ? "release" : "stop",
   })),
+  option("bpm <beats:bpm>", "of a chase: beats a minute", "bpm 96", (args) => ({ bpm: args.beats })),
+  option("share <part:percent>", "of a chase: how much of a beat its moves take", "share 40", (args) => ({
+    share: args.part,
+  })),
+  option(
+    "direction (forward | backward | bounce | random)",
+    "of a chase: the way its steps come",
+    "direction bounce",
+    (args) => ({
+      direction: (["backward", "bounce", "random"] as const).find((way) => args[way]) ?? "forward",
+    }),
+  ),
+  option("tempo (<shared:tempo> | own)", "those with the same number are tapped together", "tempo 1", (args) => ({
+    tempo: args.shared ?? null,
+  })),
+  option(
+    "fader (level | crossfade)",
+    "what the lane of a cue list does: scale its intensity, or be the way into the next cue",
+    "fader crossfade",
+    (args) => ({ fader: args.crossfade ? "crossfade" : "level" }),
+  ),
+  option("raised (go | wait)", "leaving 0 gives go to a released list", "raised go", (args) => ({
+    raised: args.go ? "go" : "wait",
+  })),
+  option("zero (release | hold)", "reaching 0 releases it at once", "zero release", (args) => ({
+    zero: args.release ? "release" : "hold",
+  })),
+  option("timecode (on | off)", "its cues with a time come by timecode", "timecode on", (args) => ({
+    timecode: args.on === true,
+  })),
+  command({
+    chapter,
+    syntax: "set list <list> times by <shift:number>",
+    about: "moves the times of all its cues on timecode, seconds",
+    example: "set list 1 times by +1.5",
+    read: (args, context) => intents(shiftTimes.of({ list: listOf(args, context).id, by: args.shift })),
+  }),
+  command({
+    chapter,
+    syntax: "set timecode rate (24 | 25 | 29.97 | 30)",
+    about: "how timecode is counted: 29.97 is drop-frame; the times of cues keep what they read",
+    example: "set timecode rate 25",
+    read: (args) =>
+      intents(setTimecode.of({ rate: args["24"] ? "24" : args["25"] ? "25" : args["30"] ? "30" : "29.97df" })),
+  }),
+  command({
+    chapter,
+    syntax: "set timecode freewheel <time:seconds>",
+    about: "how long it goes on by itself when its source is lost",
+    example: "set timecode freewheel 2",
+    read: (args) => intents(setTimecode.of({ freewheel: args.time })),
+  }),
   command({
     chapter,
     syntax: "arm list <list>",
     about: "the list that plain keys act on",
     example: "arm list 1",
     read: (args, context) => intents(arm.of({ list: listOf(args, context).id })),
+  }),
+  command({
+    chapter,
+    syntax: "arm list <lists>",
+    about: "several lists at once: plain keys act on all of them",
+    example: "arm list 1 + 3",
+    read(args, context) {
+      const [first, ...also] = args.lists.map((list) => listOf({ list }, context).id);
+      return intents(arm.of({ list: first!, also }));
+    },
   }),
 ];

@@ -1,7 +1,7 @@
 /** Playing, in the command language. */
 import { fail } from "../../show/refusal";
 import { targetsOf } from "../../show/model";
-import { cueOf, events, fixturesOf, itemsOf, listOf, command, type Command } from "../command";
+import { cueOf, events, fixturesOf, itemsOf, listOf, listsOf, command, type Command } from "../command";
 
 const chapter = "Playing";
 
@@ -14,13 +14,10 @@ export const PLAYING: Command[] = [
     about: "the next cue, or the one named, by its times; over = all of it in so many seconds",
     example: "go list 1 cue 1",
     read(args, context) {
+      if (args.cueNumber === undefined)
+        return events(...listsOf(args, context).map((list) => ({ kind: "go" as const, list: list.id, ...over(args) })));
       const list = listOf(args, context);
-      return events({
-        kind: "go",
-        list: list.id,
-        ...(args.cueNumber === undefined ? {} : { cue: cueOf(list, args.cueNumber).id }),
-        ...over(args),
-      });
+      return events({ kind: "go", list: list.id, cue: cueOf(list, args.cueNumber).id, ...over(args) });
     },
   }),
   command({
@@ -46,14 +43,14 @@ export const PLAYING: Command[] = [
     syntax: "back [list <list>]",
     about: "the cue before, by the list's back time",
     example: "back list 1",
-    read: (args, context) => events({ kind: "back", list: listOf(args, context).id }),
+    read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "back" as const, list: id }))),
   }),
   command({
     chapter,
     syntax: "pause [list <list>]",
     about: "hold the list's clock; go resumes",
     example: "pause",
-    read: (args, context) => events({ kind: "pause", list: listOf(args, context).id }),
+    read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "pause" as const, list: id }))),
   }),
   command({
     chapter,
@@ -67,14 +64,15 @@ export const PLAYING: Command[] = [
     syntax: "release [list <list>]",
     about: "let go of the stage over the release time",
     example: "release list 1",
-    read: (args, context) => events({ kind: "release", list: listOf(args, context).id }),
+    read: (args, context) =>
+      events(...listsOf(args, context).map(({ id }) => ({ kind: "release" as const, list: id }))),
   }),
   command({
     chapter,
     syntax: "assert [list <list>]",
     about: "put the list on top again, by its cue's times",
     example: "assert list 1",
-    read: (args, context) => events({ kind: "assert", list: listOf(args, context).id }),
+    read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "assert" as const, list: id }))),
   }),
   command({
     chapter,
@@ -110,14 +108,14 @@ export const PLAYING: Command[] = [
     syntax: "tap [list <list>]",
     about: "from the second tap on, a beat is the mean of the last taps, and starts at each",
     example: "tap list 1",
-    read: (args, context) => events({ kind: "tap", list: listOf(args, context).id }),
+    read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "tap" as const, list: id }))),
   }),
   command({
     chapter,
     syntax: "resync [list <list>]",
     about: "start the cycles of a list's effects now",
     example: "resync list 1",
-    read: (args, context) => events({ kind: "resync", list: listOf(args, context).id }),
+    read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "resync" as const, list: id }))),
   }),
   command({
     chapter,
@@ -144,6 +142,20 @@ export const PLAYING: Command[] = [
     about: "the type's own reset, for the time it needs",
     example: "301 thru 302 reset",
     read: (args, context) => events({ kind: "control", fixtures: fixturesOf(args, context), does: "reset" }),
+  }),
+  ...(["run", "stop"] as const).map((does): Command => ({
+    chapter,
+    syntax: `timecode ${does}`,
+    about: does === "run" ? "lets timecode run" : "stops timecode: what follows it holds",
+    example: `timecode ${does}`,
+    read: () => events({ kind: "timecode", does }),
+  })),
+  command({
+    chapter,
+    syntax: "timecode at <time:frames>",
+    about: "goes there: what follows timecode stands as if it had run there",
+    example: "timecode at 0:00:10",
+    read: (args) => events({ kind: "timecode", does: "at", frames: args.time }),
   }),
   command({
     chapter,

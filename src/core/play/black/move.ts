@@ -16,10 +16,14 @@ import type { Player } from "../state";
 import { darkOf, nextTurn } from "./dark";
 import { planBlack, sameTargets, type BlackMove } from "./plan";
 
+/** Whether a list moves in black at all: chases do not, nor what is run by hand or stands as timecode says. */
+const movesDark = (list: CueList): boolean =>
+  kindOf(list).movesInBlack && list.fader !== "crossfade" && list.timecode !== true;
+
 /** The moves of a list in a cue; those that led to the same go on where they are. */
 export function planFor(player: Player, run: ListRun, place: number, carried: boolean, edited = false): BlackMove[] {
   const list = player.world.show.lists[run.id];
-  if (!list || !kindOf(list).movesInBlack) return [];
+  if (!list || !movesDark(list)) return [];
   const before = new Map(run.black.map((move) => [move.fixture, move]));
   return planBlack(player.world.show, list, place, carried).map((move) => {
     const old = before.get(move.fixture);

@@ -7,7 +7,9 @@ import { levelShown } from "../run";
 import type { Kind } from "./kind";
 import { named, noCues, nothingToFlash, notRunning } from "./words";
 
-const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "movesInBlack" | "limits"> = {
+type ByLevel = Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "movesInBlack" | "limits" | "lays">;
+/** What all that play by their level alone have in common. */
+export const allLevel: ByLevel = {
   goes: false,
   go: (list) =>
     cuesOf(list).length === 0
@@ -20,7 +22,7 @@ const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "movesInB
   pause: (list, run) => (run.cue === null ? notRunning(list) : { do: "pause" }),
   assert: (list, run) => (run.cue === null ? notRunning(list) : { do: "arrive", place: 0, what: "assert" }),
   level(list, run) {
-    const level = levelShown(run);
+    const level = levelShown(run, list);
     if (level > 0 && run.cue === null && cuesOf(list).length > 0)
       return { do: "arrive", place: 0, what: "everything", fade: 0 };
     return level <= 0 && run.cue !== null ? { do: "drop" } : undefined;
@@ -32,7 +34,8 @@ const byLevel: Omit<Kind, "role" | "firstLevel" | "scales" | "mixes" | "movesInB
 
 /** Adds its cue: where intensity is highest it counts. */
 export const submaster: Kind = {
-  ...byLevel,
+  ...allLevel,
+  lays: false,
   firstLevel: 0,
   scales: true,
   mixes: false,
@@ -43,7 +46,8 @@ export const submaster: Kind = {
 
 /** Crossfades its cue over everything. */
 export const takeover: Kind = {
-  ...byLevel,
+  ...allLevel,
+  lays: false,
   firstLevel: 0,
   scales: false,
   mixes: false,
@@ -54,7 +58,8 @@ export const takeover: Kind = {
 
 /** Gives nothing: scales what others give to the fixtures it holds. */
 export const limiter: Kind = {
-  ...byLevel,
+  ...allLevel,
+  lays: false,
   firstLevel: 100,
   scales: true,
   mixes: false,

@@ -17,6 +17,7 @@ export const effectLane: Kind = {
   mixes: true,
   movesInBlack: false,
   limits: false,
+  lays: false,
   role: () => LATEST,
   go: (list, run) =>
     cuesOf(list).length === 0

@@ -5,7 +5,8 @@
 import type { Refusal } from "../../show/refusal";
 import type { CueList } from "../../show/schema";
 import type { ListTime } from "../../units/units";
-import type { ListRun } from "../run";
+import type { Timecode } from "../../show/deckSchema";
+import type { ListRun, Step } from "../run";
 
 /**
  * everything: all that is in force moves (a jump, back, the first go); change: what the cue stores or
@@ -22,17 +23,25 @@ export type Deed =
       what: Moving;
       /** One fade for all moves, seconds, instead of the cue's times. */
       fade?: number;
+      /** That fade is in seconds, whatever the list's clock counts. */
+      seconds?: true;
       /** A hand gave it go: those that bow out are released. */
       byHand?: true;
       /** As if it had not run before. */
       afresh?: true;
+      /** Of a chase: how it stands then; its beat starts again. */
+      step?: Step;
     }
   /** Released, over its release time or the time given, seconds. */
   | { do: "release"; time?: number }
   /** Off the stage at once. */
   | { do: "drop" }
   | { do: "resume" }
-  | { do: "pause" };
+  | { do: "pause" }
+  /** Its level is the way into the next cue, or back out of it. */
+  | { do: "byHand"; was: number }
+  /** What it gives is laid by its level anew. */
+  | { do: "lay" };
 
 export type Answer = Deed | Refusal | undefined;
 
@@ -55,12 +64,14 @@ export interface Kind {
   back(list: CueList, run: ListRun): Answer;
   pause(list: CueList, run: ListRun): Answer;
   assert(list: CueList, run: ListRun): Answer;
-  /** Its level, or a flash, is another now. */
-  level(list: CueList, run: ListRun): Answer;
+  /** Whether its looks are laid by its level, and not by going into cues. */
+  lays: boolean;
+  /** Its level, or a flash, is another now. @param was the level before, percent. */
+  level(list: CueList, run: ListRun, was: number): Answer;
   /** A flash begins or ends. */
   flash(list: CueList, run: ListRun, on: boolean): Answer;
   /** The list time at which it next does something by itself, Infinity where it does not. */
-  due(list: CueList, run: ListRun): ListTime;
+  due(list: CueList, run: ListRun, of: Timecode): ListTime;
   /** What it does then. */
-  happen(list: CueList, run: ListRun): Answer;
+  happen(list: CueList, run: ListRun, of: Timecode): Answer;
 }

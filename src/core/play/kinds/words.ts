@@ -13,3 +13,6 @@ export const noCues = (list: CueList): Refusal =>
   refuse(`${named(list)} has no cues`, "Hold some values and: record cue 1");
 /** The refusal of a flash without a cue. */
 export const nothingToFlash = (list: CueList): Refusal => refuse(`${named(list)} has no cues to flash`);
+/** The refusal of what a list on timecode does not do. */
+export const followsTimecode = (list: CueList): Refusal =>
+  refuse(`${named(list)} follows timecode`, "Stop the timecode: timecode stop");

@@ -1,0 +1,142 @@
+/** Lists that follow timecode: at any instant they stand as they would had it run there from its start (SEMANTICS 11). */
+import type { Refusal } from "../../show/refusal";
+import type { CueList } from "../../show/schema";
+import { secondsOf } from "../../timecode/frames";
+import { listTime, SAME_TIME, stageTime, type StageTime } from "../../units/units";
+import { finish } from "../arrive";
+import { carryOut } from "../deeds";
+import type { PlayEvent } from "../events";
+import { timedCues } from "../kinds/cues";
+import { kindOf } from "../kinds/kinds";
+import { dropLayers } from "../leave";
+import type { ListRun } from "../run";
+import { touch } from "../stage";
+import type { Player } from "../state";
+import { eachLayer } from "../layers";
+import { framesAt, givenUpAt, secondsAt } from "./clock";
+
+type Heard = Extract<PlayEvent, { kind: "timecode" }>;
+
+/** A difference of more than this, frames, is a jump. */
+const JUMP = 2 + 1e-6;
+
+/** The lists that follow, with how they stand. */
+function* followers({ order, world }: Player): Generator<[CueList, ListRun]> {
+  for (const run of order) {
+    const list = world.show.lists[run.id];
+    if (list?.kind === "list" && list.timecode) yield [list, run];
+  }
+}
+
+/** Ties a list's clocks to timecode as it runs, or stands. */
+function tie(player: Player, run: ListRun): void {
+  const { timecode, world, now, stage } = player;
+  const base = listTime(secondsAt(timecode, world.show.timecode, now));
+  const runs = timecode.speed === 1 && now < givenUpAt(timecode, world.show.timecode) - SAME_TIME;
+  run.clock = { base, anchor: now, rate: runs ? 1 : 0, paused: false };
+  run.effects = { ...run.clock };
+  run.follows = runs;
+  stage.listNow[run.slot] = base;
+  stage.effectNow[run.slot] = base;
+}
+
+/** Lets a list stand as it would had timecode run to where it is from its start. */
+function locate(player: Player, list: CueList, run: ListRun): void {
+  const { world, stage, now } = player;
+  const of = world.show.timecode;
+  const seconds = secondsAt(player.timecode, of, now);
+  finish(player);
+  dropLayers(player, run);
+  Object.assign(run, {
+    carried: false,
+    flashed: false,
+    left: null,
+    follows: true,
+    since: listTime(-1),
+    timedTo: listTime(-1),
+  });
+  const standAt = (time: number) => {
+    run.clock = { base: listTime(time), anchor: now, rate: 0, paused: false };
+    run.effects = { ...run.clock };
+    stage.listNow[run.slot] = time;
+    stage.effectNow[run.slot] = time;
+  };
+  const kind = kindOf(list);
+  const most = timedCues(list, of).length + Object.keys(list.cues).length * 4 + 100;
+  for (let k = 0; k < most; k++) {
+    const due = kind.due(list, run, of);
+    if (due > seconds + SAME_TIME) break;
+    standAt(due);
+    carryOut(player, run, kind.happen(list, run, of), due);
+    finish(player);
+  }
+  run.synced = true;
+  tie(player, run);
+}
+
+/** All that a list gives is to be looked at again: its clock was set. */
+function lookAgain({ layers, stage }: Player, run: ListRun): void {
+  for (const at of eachLayer(layers)) if (layers.list[at] === run.slot) touch(stage, layers.param[at]!);
+}
+
+/** Timecode is somewhere else, or runs otherwise. @param jumps whether all that follow are worked out anew. */
+function set(player: Player, frames: number, speed: 1 | 0 | -1, outside: boolean, jumps: boolean): void {
+  Object.assign(player.timecode, { base: frames, anchor: player.now, speed, outside, heard: player.now });
+  for (const [list, run] of followers(player)) {
+    if (jumps || (speed !== 0 && !run.synced)) locate(player, list, run);
+    // What a hand brought meanwhile runs on in real time until it runs or jumps.
+    else if (run.synced) tie(player, run);
+    lookAgain(player, run);
+  }
+}
+
+/** Runs, stops or moves it, or hears it from outside. */
+export function moveTimecode(player: Player, event: Heard): Refusal | undefined {
+  const { timecode, world, now } = player;
+  const at = framesAt(timecode, world.show.timecode, now);
+  switch (event.does) {
+    case "run":
+      if (timecode.speed !== 1 || timecode.outside) set(player, at, 1, false, false);
+      return undefined;
+    case "stop":
+      set(player, at, 0, false, false);
+      return undefined;
+    case "at":
+      set(player, event.frames, timecode.outside ? 0 : timecode.speed, false, Math.abs(event.frames - at) > JUMP);
+      return undefined;
+    case "heard": {
+      const jumps = Math.abs(event.frames - at) > JUMP || event.speed === -1 || timecode.speed === -1;
+      set(player, event.frames, event.speed, true, jumps);
+      return undefined;
+    }
+  }
+}
+
+/** When a source that is not heard of any more is given up; Infinity where there is nothing to give up. */
+export const lostAt = ({ timecode, world }: Player): StageTime => givenUpAt(timecode, world.show.timecode);
+
+/** The source is given up: all hold where they are. */
+export function loseTimecode(player: Player): void {
+  const { timecode, world, now } = player;
+  Object.assign(timecode, { base: framesAt(timecode, world.show.timecode, now), anchor: now, speed: 0 });
+  for (const [, run] of followers(player)) if (run.synced) (tie(player, run), lookAgain(player, run));
+}
+
+/** Running backwards, all stand as after a locate at every instant that is looked at. */
+export function runBackwards(player: Player): void {
+  if (player.timecode.speed !== -1) return;
+  for (const [list, run] of followers(player)) locate(player, list, run);
+}
+
+/** A list that begins to follow timecode, or ceases to. */
+export function followEdit(player: Player, list: CueList, run: ListRun): void {
+  if (list.timecode && player.timecode.speed !== 0) return locate(player, list, run);
+  if (list.timecode || !run.follows) return;
+  run.follows = false;
+  run.clock = { ...run.clock, base: listTime(player.stage.listNow[run.slot]!), anchor: player.now, rate: run.rate };
+  run.effects = { ...run.effects, base: listTime(player.stage.effectNow[run.slot]!), anchor: player.now, rate: 1 };
+}
+
+/** Seconds of a time on timecode. */
+export const timecodeSeconds = (player: Player, frames: number): StageTime =>
+  stageTime(secondsOf(frames, player.world.show.timecode.rate));
