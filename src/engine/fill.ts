@@ -109,7 +109,7 @@ export function playingNow(player: Player): Playing {
               next: next < 0 ? null : cuesOf(list)[next]!.id,
               level: run.level,
               paused: run.clock.paused,
-              rate: run.clock.rate * 100,
+              rate: run.rate * 100,
               effectRate: run.effects.rate * 100,
               bpm: list.kind === "chase" ? bpmOf(list, run) * run.rate : null,
               byHand: run.hand && run.end !== null ? Math.abs(run.level - run.end) / 100 : null,

@@ -37,6 +37,27 @@ export const KEYS: readonly KeyBinding[] = [
     shown: "Esc",
     does: "Close what is open, then empty the line, then drop the selection",
   },
+  { id: "tap", keys: "Alt+t", shown: "Alt T", does: "Tap the speed of the armed list" },
+  ...([1, 2, 3, 4] as const).flatMap((n): KeyBinding[] => [
+    {
+      id: `macro-${n}`,
+      keys: `Control+Shift+Digit${n}`,
+      shown: `Ctrl Shift ${n}`,
+      does: `Run the ${["first", "second", "third", "fourth"][n - 1]} macro`,
+    },
+    {
+      id: `view-${n}`,
+      keys: `Alt+Shift+Digit${n}`,
+      shown: `Alt Shift ${n}`,
+      does: `Arrange a place by the ${["first", "second", "third", "fourth"][n - 1]} view`,
+    },
+    {
+      id: `page-${n}`,
+      keys: `Control+Alt+Digit${n}`,
+      shown: `Ctrl Alt ${n}`,
+      does: `Show the ${["first", "second", "third", "fourth"][n - 1]} page of the deck`,
+    },
+  ]),
   { id: "clear", keys: "Shift+Escape", shown: "Shift Esc", does: "Let go of everything held" },
 ];
 

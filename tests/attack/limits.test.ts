@@ -61,6 +61,11 @@ function standing(): World {
     "11 pan at 13",
     "1 thru 3",
     "record group 12",
+    "record list 1 cue 50 empty",
+    "set list 1 cue 50 at 0:00:10",
+    'record macro 1 "One" "none"',
+    'record page 1 "One"',
+    "put list 4 on page 1 place 1",
   ])
     runOrThrow(desk, line);
   return desk.world;
@@ -89,6 +94,21 @@ const output = start.show.outputs["1"]!;
 /** One intent of each kind, with as many of its fields as it takes. */
 const SAMPLES: Intent[] = [
   { kind: "restoreShow", show: start.show },
+  { kind: "recordMacro", number: 3, name: "Some", lines: ["none", "go"] },
+  { kind: "recordPage", number: 5, name: "Some" },
+  { kind: "duplicatePage", page: Object.keys(start.show.pages)[0], as: 9 },
+  { kind: "renumberPage", page: Object.keys(start.show.pages)[0], as: 8 },
+  {
+    kind: "putOnPage",
+    page: 1,
+    place: 4,
+    put: { what: "list", id: Object.keys(start.show.lists)[0], pad: true, held: true },
+  },
+  { kind: "recordView", number: 2, name: "Some", place: "build", arrangement: { panel: "12" } },
+  { kind: "deleteOfDeck", what: "macro", id: Object.keys(start.show.macros)[0] },
+  { kind: "nameOfDeck", what: "macro", id: Object.keys(start.show.macros)[0], name: "Else" },
+  { kind: "setTimecode", rate: "25", freewheel: 2 },
+  { kind: "shiftTimes", list: Object.keys(start.show.lists)[0], by: 1.5 },
   {
     kind: "importAscii",
     patch: [{ channel: 900, dimmer: 600, level: 100 }],

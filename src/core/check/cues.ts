@@ -249,7 +249,8 @@ function* fighting(show: Show): Generator<Finding> {
   const lists = listsByNumber(show).filter((l) => l.kind === "list" && Object.keys(l.cues).length > 0);
   for (const [i, a] of lists.entries())
     for (const b of lists.slice(i + 1)) {
-      if (a.priority !== b.priority) continue;
+      // Of two that bow out to each other only one is on.
+      if (a.priority !== b.priority || (a.bowOut && b.bowOut)) continue;
       const [one, other] = [trackingOf(a, show).columns, trackingOf(b, show).columns];
       const both = [...one.keys()].filter((key) => other.has(key));
       if (both.length === 0) continue;

@@ -1,4 +1,5 @@
 /** The arguments of a command, typed by its syntax line. */
+import type { FrameRate } from "../timecode/frames";
 import type { Family } from "../fixture/attribute";
 import type { Sel } from "../select/expression";
 import type { Address } from "../show/schema";
@@ -55,6 +56,7 @@ export interface SlotValues {
   seconds: number;
   /** A time on timecode. */
   frames: number;
+  frameRate: FrameRate;
   bpm: number;
   tempo: number;
   place: number;

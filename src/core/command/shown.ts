@@ -21,6 +21,7 @@ const SHOWN: Record<string, string> = {
   items: "N ...",
   line: "LINE",
   frames: "H:M:S",
+  frameRate: "24|25|29.97|30",
   texts: '"LINE" ...',
   type: "TYPE",
   mode: "MODE",

@@ -1,6 +1,6 @@
 /** The slots of the grammar: how each kind of thing is read. */
 import { MOST_PLACES } from "../show/deckSchema";
-import { framesOfText } from "../timecode/frames";
+import { framesOfText, type FrameRate } from "../timecode/frames";
 import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { COLDEST, HOTTEST } from "../colour/chromaticity";
@@ -243,6 +243,11 @@ export const SLOTS = {
         ? framesOfText(state.tokens[pos]!.text, state.world.show.timecode.rate)
         : undefined,
     "a time such as 0:01:02.5",
+  ),
+  frameRate: one(
+    (state, pos): FrameRate | undefined =>
+      ({ "24": "24", "25": "25", "29.97": "29.97df", "30": "30" })[state.tokens[pos]!.text] as FrameRate | undefined,
+    "24, 25, 29.97 or 30",
   ),
   bpm: bounded(DECIMAL, "beats a minute", 0.1, 6000),
   tempo: bounded(WHOLE, "a tempo", 1, 99),

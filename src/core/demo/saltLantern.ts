@@ -1,8 +1,12 @@
 /** The demo show, "The Salt Lantern": a puppet opera on a moored barge, built line by line like any show. */
+import { recordView } from "../deck/intents";
 import { newDesk, runLine } from "../desk/desk";
+import { INTENTS } from "../intents";
+import { applyIntents } from "../show/intent";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { ACT_TWO } from "./saltLanternActTwo";
+import { DECK } from "./saltLanternDeck";
 import { MAIN_CUES, OTHER_LISTS } from "./saltLanternCues";
 import { EFFECTS } from "./saltLanternEffects";
 import { PALETTES } from "./saltLanternPalettes";
@@ -83,6 +87,13 @@ const ARRANGED = [
   "set group 13 steps 1 2 3 4 5 6 1 2 3 4 5 6",
 ];
 
+/** Arrangements of places worth going back to. */
+const VIEWS = [
+  recordView.of({ number: 1, name: "Focus", place: "build", arrangement: { "bold-comet-shelf-tab": '"Position"' } }),
+  recordView.of({ number: 2, name: "Sheet", place: "cues", arrangement: { "bold-comet-cues-shape": '"sheet"' } }),
+  recordView.of({ number: 3, name: "Lives", place: "cues", arrangement: { "bold-comet-cues-shape": '"lives"' } }),
+];
+
 /** Builds the demo. @throws where one of its own lines is refused: a mistake of ours that a test finds. */
 export function makeDemo(): World {
   const desk = newDesk(newWorld("The Salt Lantern"));
@@ -98,10 +109,13 @@ export function makeDemo(): World {
     ...MAIN_CUES,
     ...ACT_TWO,
     ...OTHER_LISTS,
+    ...DECK,
     "none",
   ]) {
     const refusal = runLine(desk, line);
     if (isRefusal(refusal)) throw new Error(`demo: ${line}: ${refusalText(refusal)}`);
   }
-  return desk.world;
+  const done = applyIntents(INTENTS, desk.world, VIEWS);
+  if (isRefusal(done)) throw new Error(`demo: ${refusalText(done)}`);
+  return done.world;
 }

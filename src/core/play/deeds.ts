@@ -38,12 +38,21 @@ export function carryOut(player: Player, run: ListRun, answer: Answer, at?: List
   }
 }
 
+/** A hand brings a list on timecode somewhere while that stands: it runs in real time until timecode runs or jumps. */
+function runByItself({ now, stage }: Player, run: ListRun): void {
+  const of = (base: number, rate: number) => ({ base: listTime(base), anchor: now, rate, paused: false });
+  run.clock = of(stage.listNow[run.slot]!, run.rate);
+  run.effects = of(stage.effectNow[run.slot]!, 1);
+  run.synced = false;
+}
+
 function goInto(player: Player, run: ListRun, answer: Extract<Deed, { do: "arrive" }>, at?: ListTime): void {
   const list = player.world.show.lists[run.id]!;
   const { place, what, fade, step } = answer;
   if (answer.byHand) releaseOthers(player, run);
   if (answer.afresh) Object.assign(run, { flashed: false, cue: null });
   if (what !== "assert") endByHand(player, run);
+  if (list.timecode && at === undefined && !run.follows) runByItself(player, run);
   if (at === undefined) resume(player, run);
   countIn(player, list, run, list.kind === "chase");
   const when = at ?? listTimeAt(run.clock, player.now);

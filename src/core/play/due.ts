@@ -23,7 +23,7 @@ function findFirst({ order, world }: Player): void {
   firstAt = Infinity;
   for (let i = 0; i < order.length; i++) {
     const run = order[i]!;
-    if (run.cue === null) continue;
+    if (run.cue === null && !run.follows) continue;
     const list = world.show.lists[run.id]!;
     const due = kindOf(list).due(list, run, world.show.timecode);
     const at = due === Infinity ? Infinity : stageTimeAt(run.clock, due);

@@ -2,7 +2,7 @@
 
 import { ActionIcon, Button, Modal, Table } from "@mantine/core";
 import { IconCopy, IconPlayerPlayFilled, IconPlus, IconSquareRoundedX, IconTrash } from "@tabler/icons-react";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { recordCue } from "@/core/cue/recordIntents";
 import { setList } from "@/core/cue/intents";
 import { deleteList, duplicateList } from "@/core/cue/listIntents";
@@ -16,7 +16,16 @@ import { kindText } from "./kindText";
 import classes from "./Cues.module.css";
 
 /** All lists with how they stand; chosen, run, made, copied and deleted from here, with a lane or without. */
-export function ListIndex({ list, onChoose }: { list: CueList; onChoose(id: string): void }) {
+export function ListIndex({
+  list,
+  onChoose,
+  icon,
+}: {
+  list: CueList;
+  onChoose(id: string): void;
+  /** Opened by this instead of by the list's name. */
+  icon?: ReactNode;
+}) {
   const session = useSession();
   const [open, setOpen] = useState(false);
   const show = useShow((s) => s.world.show);
@@ -26,9 +35,15 @@ export function ListIndex({ list, onChoose }: { list: CueList; onChoose(id: stri
   const free = (lists.at(-1)?.number ?? 0) + 1;
   return (
     <>
-      <Button variant="default" size="compact-md" onClick={() => setOpen(true)} title="All lists" data-testid="lists">
-        <span className="num">{list.number}</span>&nbsp;{list.name}&nbsp;▾
-      </Button>
+      {icon ? (
+        <ActionIcon variant="default" size={32} aria-label="All lists" title="All lists" onClick={() => setOpen(true)}>
+          {icon}
+        </ActionIcon>
+      ) : (
+        <Button variant="default" size="compact-md" onClick={() => setOpen(true)} title="All lists" data-testid="lists">
+          <span className="num">{list.number}</span>&nbsp;{list.name}&nbsp;▾
+        </Button>
+      )}
       <Modal opened={open} onClose={() => setOpen(false)} title="Lists" size="xl" centered>
         <Table verticalSpacing={4} aria-label="All lists" highlightOnHover>
           <Table.Thead>
@@ -71,7 +86,7 @@ export function ListIndex({ list, onChoose }: { list: CueList; onChoose(id: stri
                   </Table.Td>
                   <Table.Td>
                     <span className={classes.listDeeds}>
-                      {(l.kind === "list" || l.kind === "effect") && (
+                      {(l.kind === "list" || l.kind === "effect" || l.kind === "chase") && (
                         <>
                           <ActionIcon
                             variant="default"

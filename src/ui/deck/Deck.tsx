@@ -3,17 +3,25 @@
 import { usePathname } from "next/navigation";
 import { listsByNumber } from "@/core/show/world";
 import { useShow } from "../useSession";
+import { usePage } from "../run/usePage";
 import { Lane } from "./Lane";
 import classes from "./Deck.module.css";
 
-/** The playbacks, along the bottom of every place but Rig, and of Run, which has them larger. */
+/** The playbacks of the page in use, along the bottom of every place but Rig, and of Run, which has them larger. */
 export function Deck() {
   const path = usePathname();
   const show = useShow((s) => s.world.show);
+  const [page] = usePage();
+  const onPage = page
+    ? Object.entries(page.places)
+        .sort(([a], [b]) => Number(a) - Number(b))
+        .flatMap(([, of]) => (of.what === "list" && of.as === "lane" ? (show.lists[of.id] ?? []) : []))
+    : [];
+  const lists = onPage.length > 0 ? onPage : listsByNumber(show);
   if (path.endsWith("/rig") || path.endsWith("/run")) return null;
   return (
     <footer className={classes.deck} aria-label="Deck" tabIndex={0}>
-      {listsByNumber(show).map((list) => (
+      {lists.map((list) => (
         <Lane key={list.id} list={list} />
       ))}
     </footer>

@@ -1,44 +1,72 @@
 "use client";
 
 import { Slider } from "@mantine/core";
-import { useEffect, useRef } from "react";
+import { useEffect, useRef, useState } from "react";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { timesText } from "@/core/cue/times";
 import { plain } from "@/core/units/units";
-import { Lane } from "../deck/Lane";
-import { StagePlan } from "../stage/StagePlan";
 import { LookPicture } from "../parts/LookPicture";
+import { StagePlan } from "../stage/StagePlan";
 import { useSession, useShow } from "../useSession";
+import { NowNext } from "./NowNext";
+import { PageBar } from "./PageBar";
+import { PagePlaces } from "./PagePlaces";
+import { ScreenLock } from "./ScreenLock";
+import { TallLane } from "./TallLane";
+import { TimecodeStrip } from "./TimecodeStrip";
+import { usePage } from "./usePage";
+import { startsText } from "./words";
 import classes from "./Run.module.css";
 
-/** Lanes, the stage, and the armed list with its current cue centred. */
+/** Now and next, a page of lanes and pads, the stage, and the armed list with its current cue centred. */
 export function RunPlace() {
   const session = useSession();
   const { show, hands } = useShow((s) => s.world);
   const grand = useShow((s) => s.playing.grand);
+  const [page, pages, choose] = usePage();
+  const [arranges, setArranges] = useState(false);
+  const [locked, setLocked] = useState(false);
   const armed = show.lists[hands.armed];
   return (
     <div className={classes.run}>
-      <section className={classes.lanes} aria-label="Deck">
-        <header className={classes.head}>
-          <h2>Deck</h2>
-          <label className={classes.grand}>
-            grand master
-            <Slider
-              thumbLabel="Grand master"
-              aria-label="Grand master"
-              w={120}
-              value={grand}
-              onChange={(value) => void session.event({ kind: "grand", value })}
-              label={null}
-              color="indigo"
-            />
-            <span className="num">{plain(grand, 0)}</span>
-          </label>
-        </header>
-        {listsByNumber(show).map((list) => (
-          <Lane key={list.id} list={list} large />
-        ))}
+      <section className={classes.left} aria-label="Deck">
+        {armed && <NowNext listId={armed.id} />}
+        <PageBar
+          page={page}
+          pages={pages}
+          onChoose={choose}
+          arranges={arranges}
+          onArrange={setArranges}
+          onLock={() => setLocked(true)}
+        />
+        <TimecodeStrip />
+        <div className={classes.places}>
+          {page ? (
+            <PagePlaces page={page} arranges={arranges} />
+          ) : (
+            <div className={classes.lanes}>
+              {listsByNumber(show).map((list) => (
+                <div key={list.id} className={classes.slot}>
+                  <TallLane list={list} />
+                </div>
+              ))}
+            </div>
+          )}
+        </div>
+        <label className={classes.grand}>
+          grand master
+          <Slider
+            thumbLabel="Grand master"
+            aria-label="Grand master"
+            style={{ flex: 1 }}
+            size="lg"
+            value={grand}
+            onChange={(value) => void session.event({ kind: "grand", value })}
+            label={null}
+            color="indigo"
+          />
+          <span className="num">{plain(grand, 0)}</span>
+        </label>
       </section>
       <div className={classes.right}>
         <div className={classes.stage}>
@@ -46,6 +74,7 @@ export function RunPlace() {
         </div>
         {armed && <ArmedList listId={armed.id} />}
       </div>
+      {locked && <ScreenLock onOpen={() => setLocked(false)} />}
     </div>
   );
 }
@@ -62,35 +91,39 @@ function ArmedList({ listId }: { listId: string }) {
   return (
     <section className={classes.list} aria-label={`Cues of ${list.name}`}>
       {cues.length === 0 && <p className={classes.empty}>No cues in {list.name} yet.</p>}
-      {cues.map((cue) => (
-        <button
-          key={cue.id}
-          ref={cue.id === run?.cue ? here : undefined}
-          type="button"
-          className={classes.cue}
-          data-now={cue.id === run?.cue}
-          data-next={cue.id === run?.next}
-          title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`}
-          onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
-        >
-          <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>
-          <LookPicture
-            list={listId}
-            cue={cue.id}
-            width={60}
-            height={44}
-            label={`Look of cue ${plain(cue.number, 3)}`}
-          />
-          <span className={classes.words}>
-            <strong>{cue.name || "no name"}</strong>
-            {cue.note && <span className="muted">{cue.note}</span>}
-          </span>
-          <span className={`${classes.time} num`}>
-            {cue.id === run?.next ? "next · " : ""}
-            {timesText(cue.times)} s{cue.trigger.kind === "go" ? "" : ` · by itself after ${cue.trigger.after} s`}
-          </span>
-        </button>
-      ))}
+      {cues.map((cue) => {
+        const leads = cue.then === undefined ? undefined : list.cues[cue.then];
+        return (
+          <button
+            key={cue.id}
+            ref={cue.id === run?.cue ? here : undefined}
+            type="button"
+            className={classes.cue}
+            data-now={cue.id === run?.cue}
+            data-next={cue.id === run?.next}
+            title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`}
+            onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
+          >
+            <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>
+            <LookPicture
+              list={listId}
+              cue={cue.id}
+              width={60}
+              height={44}
+              label={`Look of cue ${plain(cue.number, 3)}`}
+            />
+            <span className={classes.words}>
+              <strong>{cue.name || "no name"}</strong>
+              {cue.note && <span className="muted">{cue.note}</span>}
+            </span>
+            <span className={`${classes.time} num`}>
+              {cue.id === run?.next ? "next · " : ""}
+              {timesText(cue.times)} s{cue.trigger.kind === "go" ? "" : ` · ${startsText(cue)}`}
+              {leads ? ` · then ${plain(leads.number, 3)}` : ""}
+            </span>
+          </button>
+        );
+      })}
     </section>
   );
 }

@@ -3,6 +3,8 @@
 import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
+import { refusalText } from "@/core/show/refusal";
+import { macrosByNumber, pagesByNumber, viewsByNumber } from "@/core/show/world";
 import { clear } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
@@ -10,6 +12,7 @@ import { useBlind } from "../stage/blind";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
 import { editEffect, useEditing } from "../effects/editing";
+import { goOnce } from "../run/goOnce";
 import { endStageTools, isPressed } from "../stage/stageTools";
 import { usePlaceHref } from "./placeHref";
 import { PLACES } from "./Rail";
@@ -32,11 +35,34 @@ export function useKeys(): void {
   const { table } = useKeyTable();
 
   useEffect(() => {
-    const armed = () => session.store.getState().world.hands.armed;
+    const hands = () => session.store.getState().world.hands;
+    const armed = () => [hands().armed, ...hands().alsoArmed];
+    const all = (kind: "back" | "pause") => () => armed().forEach((list) => void session.event({ kind, list }));
+    const nth = <T extends { id: string }>(of: readonly T[], k: number, act: (id: string) => void) => {
+      const found = of[k];
+      if (found) act(found.id);
+    };
+    const show = () => session.store.getState().world.show;
     const actions: Record<string, () => void> = {
-      go: () => isPressed() || void session.event({ kind: "go", list: armed() }),
-      back: () => void session.event({ kind: "back", list: armed() }),
-      pause: () => void session.event({ kind: "pause", list: armed() }),
+      go: () => isPressed() || goOnce(session, armed()),
+      back: all("back"),
+      pause: all("pause"),
+      tap: () => armed().forEach((list) => void session.event({ kind: "tap", list })),
+      ...Object.fromEntries(
+        [1, 2, 3, 4].flatMap((n) => [
+          [
+            `macro-${n}`,
+            () =>
+              nth(
+                macrosByNumber(show()),
+                n - 1,
+                (id) => void session.macro(id).then((no) => no && session.tell(refusalText(no), "refused")),
+              ),
+          ],
+          [`view-${n}`, () => nth(viewsByNumber(show()), n - 1, (view) => session.shows({ view }))],
+          [`page-${n}`, () => nth(pagesByNumber(show()), n - 1, (page) => session.shows({ page }))],
+        ]),
+      ),
       help: () => dispatchEvent(new Event("bold-comet-keys")),
       handbook: () => dispatchEvent(new Event("bold-comet-handbook")),
       undo: () => void session.step("undo"),
@@ -62,6 +88,8 @@ export function useKeys(): void {
       "effect",
       "before",
       "peek",
+      "tap",
+      ...[1, 2, 3, 4].flatMap((n) => [`macro-${n}`, `view-${n}`, `page-${n}`]),
       ...PLACES.map((p) => p.id as string),
     ]);
     const bindings = Object.fromEntries(

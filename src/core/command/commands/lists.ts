@@ -59,7 +59,7 @@ export const LISTS: Command[] = [
     chapter,
     syntax: "set list <list> kind effect <number:effect>",
     about: "it plays a cast effect: go starts it, release ends it, its level scales the mix",
-    example: "set list 9 kind effect 4",
+    example: "set list 99 kind effect 4",
     read: (args, context) =>
       intents(playEffect.of({ list: args.list, effect: effectCalled(context.world.show, args.number) })),
   }),
@@ -140,16 +140,15 @@ export const LISTS: Command[] = [
     chapter,
     syntax: "set list <list> times by <shift:number>",
     about: "moves the times of all its cues on timecode, seconds",
-    example: "set list 1 times by +1.5",
+    example: "set list 11 times by +1.5",
     read: (args, context) => intents(shiftTimes.of({ list: listOf(args, context).id, by: args.shift })),
   }),
   command({
     chapter,
-    syntax: "set timecode rate (24 | 25 | 29.97 | 30)",
+    syntax: "set timecode rate <frames:frameRate>",
     about: "how timecode is counted: 29.97 is drop-frame; the times of cues keep what they read",
     example: "set timecode rate 25",
-    read: (args) =>
-      intents(setTimecode.of({ rate: args["24"] ? "24" : args["25"] ? "25" : args["30"] ? "30" : "29.97df" })),
+    read: (args) => intents(setTimecode.of({ rate: args.frames })),
   }),
   command({
     chapter,
