@@ -23,6 +23,7 @@ const core = [
   "check",
   "command",
   "desk",
+  "surface",
 ];
 // Neither the browser's side nor the stand-ins may run the processes of the other.
 const types = "messages\\.ts$";

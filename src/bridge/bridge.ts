@@ -9,6 +9,7 @@ import { createRates } from "@/server/rates";
 import { cutOff, guardedServer, type Guard } from "@/server/guarded";
 import { createHold, type Claimant } from "./hold";
 import { ToBridgeSchema, unpackIntensity, type FromBridge, type Intensity, type OutputsPart } from "./messages";
+import { openOsc, OSC_PORT } from "./osc";
 import { createSender } from "./sender";
 import { broadcastOf, interfacesNow, openSending } from "./socket";
 
@@ -37,7 +38,9 @@ interface Client extends Claimant {
 }
 
 /** @param guard who may connect, and the port to listen on (0 for any). */
-export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host" | "port">): Promise<Bridge> {
+export async function startBridge(
+  guard: Pick<Guard, "origins" | "token" | "host" | "port"> & { osc?: number },
+): Promise<Bridge> {
   let trouble: string | null = null;
   let polled: string[] = [];
   const rates = createRates(STATE_MS);
@@ -52,6 +55,13 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
     },
     (text) => (trouble = text),
   );
+  /** What comes by OSC is told to the show that holds the output, else to all. */
+  const osc = await openOsc(guard.osc ?? OSC_PORT, (message) => {
+    const text = JSON.stringify({ kind: "osc", ...message });
+    const holder = hold.holder();
+    for (const client of holder ? [holder] : hold.claimants())
+      if (client.socket.readyState === 1) client.socket.send(text);
+  });
   const sender = createSender((packet, to) => sending.send(packet, to), randomBytes(16), broadcastOf);
 
   const hold = createHold<Client>((holder, at) => {
@@ -92,6 +102,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
       mine,
       lost: client.lost,
       holder: hold.holder()?.name ?? null,
+      osc: osc.port,
       behind: mine ? behind : 0,
       sending: mine ? sent : [],
     };
@@ -141,6 +152,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
       return cutOff(client.socket, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
     if (message.data.kind === "hello") Object.assign(client, { show: message.data.show, name: message.data.name });
     else if (message.data.kind === "outputs") configure(client, message.data);
+    else if (message.data.kind === "osc") osc.send(message.data.port, message.data);
     else if (message.data.kind === "take") {
       if (client.config) hold.take(client, now());
     } else for (const host of polled) sending.send(artPoll(), { host, port: ARTNET_PORT, broadcast: false });
@@ -181,6 +193,7 @@ export async function startBridge(guard: Pick<Guard, "origins" | "token" | "host
       clearInterval(states);
       sender.stop(now());
       server.close();
+      osc.close();
       await sending.close();
     },
   };

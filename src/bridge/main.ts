@@ -6,6 +6,7 @@ const {
   BOLD_COMET_TOKEN = "",
   BOLD_COMET_BRIDGE_HOST = "127.0.0.1",
   BOLD_COMET_BRIDGE_PORT = "0",
+  BOLD_COMET_OSC_PORT,
 } = process.env;
 if (!BOLD_COMET_TOKEN) throw new Error("the bridge is started by ./bold-comet, which gives it a token");
 const bridge = await startBridge({
@@ -13,6 +14,7 @@ const bridge = await startBridge({
   token: BOLD_COMET_TOKEN,
   host: BOLD_COMET_BRIDGE_HOST,
   port: Number(BOLD_COMET_BRIDGE_PORT),
+  ...(BOLD_COMET_OSC_PORT ? { osc: Number(BOLD_COMET_OSC_PORT) } : {}),
 });
 console.log(JSON.stringify({ port: bridge.port }));
 let stopping = false;

@@ -36,6 +36,14 @@ export const UNIVERSES_A_PART = 64;
 const MOST_PARTS = 1024;
 const universe = z.string().regex(/^\d{1,5}$/);
 
+const oscAddress = z.string().regex(/^\/[!-~]{1,100}$/);
+export interface OscMessage {
+  address: string;
+  value: number;
+}
+/** Open Sound Control that came in. */
+export const OscHeardSchema = z.object({ kind: z.literal("osc"), address: oscAddress, value: z.number() });
+
 export const ToBridgeSchema = z.discriminatedUnion("kind", [
   /** Which show this is, in which browser, and its name. */
   z.strictObject({ kind: z.literal("hello"), show: z.string().min(1).max(200), name: z.string().max(200) }),
@@ -51,6 +59,13 @@ export const ToBridgeSchema = z.discriminatedUnion("kind", [
   /** A person takes the output for this show. */
   z.strictObject({ kind: z.literal("take") }),
   z.strictObject({ kind: z.literal("poll") }),
+  /** Open Sound Control to a port of this machine. */
+  z.strictObject({
+    kind: z.literal("osc"),
+    port: z.number().int().min(1).max(65_535),
+    address: oscAddress,
+    value: z.number(),
+  }),
 ]);
 export type ToBridge = z.infer<typeof ToBridgeSchema>;
 export type OutputsPart = Extract<ToBridge, { kind: "outputs" }>;
@@ -73,6 +88,8 @@ export const FromBridgeSchema = z.object({
   lost: z.boolean(),
   /** The name of the show that holds the output; null where none does. */
   holder: z.string().nullable(),
+  /** Where Open Sound Control is listened to on this machine; null where the port is taken. */
+  osc: z.number().int().nullable().default(null),
   /** How many universes changed faster than they could be sent in the last second. */
   behind: z.number().int(),
 });

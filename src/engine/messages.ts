@@ -1,6 +1,6 @@
 /** What the engine's worker and its window say to each other. */
 import { z } from "@/core/units/zod";
-import { FromBridgeSchema } from "@/bridge/messages";
+import { FromBridgeSchema, OscHeardSchema } from "@/bridge/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/show/hands";
@@ -23,6 +23,8 @@ export const WireAskSchema = z.object({
     z.literal("poll"),
     z.literal("take"),
     z.literal("endTests"),
+    /** Open Sound Control to a port of this machine. */
+    z.object({ osc: z.number().int().min(1).max(65_535), address: z.string(), value: z.number() }),
     z.object({
       universe: z.number().int(),
       slot: z.number().int().min(1).max(512),
@@ -128,6 +130,7 @@ export const FromEngineSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("done"), id: z.number().int(), refusal: z.string().nullable() }),
   z.object({ kind: z.literal("because"), id: z.number().int(), why: WhySchema.nullable() }),
   z.object({ kind: z.literal("trouble"), text: z.string() }),
+  OscHeardSchema,
   /** What is left of a macro from the first line that does more than play: for whoever can edit. */
   z.object({ kind: z.literal("runs"), macro: z.number().int(), lines: z.array(z.string()) }),
   /** Said now and then, so that an engine that has died or hangs is noticed. */

@@ -7,6 +7,8 @@ import {
   type Intensity,
   type OutputsPart,
   type ToBridge,
+  OscHeardSchema,
+  type OscMessage,
 } from "@/bridge/messages";
 import { agreed, type Consent, NO_CONSENT } from "@/core/dmx/consent";
 import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
@@ -25,6 +27,8 @@ export interface WireOut {
   /** Sends what differs from what was sent last; the bridge keeps to 44 a second. @param bytes 512 for each of the rig's universes. */
   send(bytes: Uint8Array): void;
   poll(): void;
+  /** Open Sound Control to a port of this machine. */
+  osc(port: number, message: OscMessage): void;
   /** Takes the output from the show that holds it. */
   take(): void;
   /** Ends the silence it was opened with: says who it is and what may leave. */
@@ -80,6 +84,7 @@ export function openWire(
   show: string,
   tell: (told: WireTold) => void,
   silent = false,
+  heard: (message: OscMessage) => void = () => undefined,
 ): WireOut {
   let socket: WebSocket | undefined;
   let closed = false;
@@ -133,8 +138,11 @@ export function openWire(
     const made = new WebSocket(`ws://127.0.0.1:${port}/?token=${encodeURIComponent(token)}`);
     socket = made;
     made.addEventListener("message", ({ data }: MessageEvent) => {
-      const parsed = typeof data === "string" ? FromBridgeSchema.safeParse(readJson(data)) : undefined;
-      if (parsed?.success && made === socket) hear(parsed.data);
+      const json = typeof data === "string" ? readJson(data) : undefined;
+      const osc = OscHeardSchema.safeParse(json);
+      if (osc.success) return made === socket && !silent ? heard(osc.data) : undefined;
+      const parsed = FromBridgeSchema.safeParse(json);
+      if (parsed.success && made === socket) hear(parsed.data);
     });
     made.addEventListener("close", () => {
       if (made !== socket) return;
@@ -182,6 +190,7 @@ export function openWire(
       settle(true);
     },
     poll: () => void say({ kind: "poll" }),
+    osc: (port, message) => void say({ kind: "osc", port, ...message }),
     close() {
       closed = true;
       socket?.close(1000);

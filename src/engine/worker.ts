@@ -93,6 +93,7 @@ function tested(bytes: Uint8Array): Uint8Array {
 function onWire(ask: WireAsk): void {
   if (ask === "poll") return wire?.poll();
   if (ask === "take") return wire?.take();
+  if (typeof ask === "object" && "osc" in ask) return wire?.osc(ask.osc, { address: ask.address, value: ask.value });
   if (ask === "endTests") wireState.tests = {};
   else {
     const key = `${ask.universe}:${ask.slot}`;
@@ -249,6 +250,7 @@ function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }
       if (!standby) say({ kind: "wire", wire: wireState });
     },
     standby,
+    (heard) => say({ kind: "osc", ...heard }),
   );
   if (consent) wire.agree(consent.consent);
   if (player) wire.configure(player.world.show, player.rig);

@@ -24,6 +24,8 @@ export interface EngineListener {
   trouble(text: string): void;
   /** What is left of a macro from the first line that edits. */
   runs(rest: { macro: number; lines: string[] }): void;
+  /** Open Sound Control came in. */
+  osc(address: string, value: number): void;
   /** A frame came as a copy: memory could not be shared. */
   copied(view: StageView): void;
   /** The show as it is, for an engine that is started again. */
@@ -130,6 +132,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
       case "clock":
         if (kept.running) kept.running = { ...kept.running, now: message.now };
         return listener?.running({ now: message.now });
+      case "osc":
+        return listener?.osc(message.address, message.value);
       case "runs":
         return listener?.runs(message);
       case "trouble":

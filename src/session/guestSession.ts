@@ -58,6 +58,7 @@ export function guestSession(
       macro,
     ),
     macro,
+    onOsc: () => () => undefined,
     async actInPieces(made) {
       const tried = await workOut(() => store.getState().world, made);
       if (tried === "stopped") return tried;

@@ -58,6 +58,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     ways.engine ??
     startEngine(opened.world, opened.running, frameChannel(readOnly === null ? id : crypto.randomUUID()));
   let host: Host | undefined;
+  const ears = new Set<(address: string, value: number) => void>();
   engine.listen({
     layout: (view) => (store.setState({ view }), looks.stage(view)),
     copied: (view) => store.setState({ view }),
@@ -68,6 +69,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     },
     wire: (wire) => store.setState({ wire }),
     trouble: (text) => hands.tell(text, "refused"),
+    osc: (address, value) => ears.forEach((heard) => heard(address, value)),
     runs: (rest) => void runRest(rest, hands, quietly.do, hands.shows).then(told),
     world: () => store.getState().world,
   });
@@ -173,6 +175,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     ...hands,
     ...waysOf(hands, quietly.do, agree, macro),
     macro,
+    onOsc(heard) {
+      ears.add(heard);
+      return () => void ears.delete(heard);
+    },
     actInPieces: async (made) => told(await quietly.doInPieces(made)),
     whyOf: (key) => engine.why(key),
     askWire: (ask) => engine.wire(ask),

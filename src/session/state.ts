@@ -69,6 +69,8 @@ export interface Session {
   macro(id: string): Promise<Refusal | undefined>;
   /** Shows a page or a view in this window. */
   shows(shown: { page: string } | { view: string }): void;
+  /** Hears Open Sound Control that came in, in the window that hosts. @returns a way to stop. */
+  onOsc(heard: (address: string, value: number) => void): () => void;
   /** How this window is arranged, for who records a view. */
   arranged(arrangement: NonNullable<ReadContext["arrangement"]> | null): void;
   /** Reads and does a line; a refusal changes nothing and is shown. */

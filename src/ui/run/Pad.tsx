@@ -81,6 +81,13 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
       type="button"
       className={classes.pad}
       data-testid={`pad-${place}`}
+      data-learn={
+        placed.what === "macro"
+          ? `macro ${placed.id}`
+          : placed.what === "list"
+            ? `${held ? "flash" : "go"} ${placed.id}`
+            : undefined
+      }
       data-on={on}
       data-held={held}
       aria-pressed={on}

@@ -53,7 +53,7 @@ export function RunPlace() {
             </div>
           )}
         </div>
-        <label className={classes.grand}>
+        <label className={classes.grand} data-learn="grand">
           grand master
           <Slider
             thumbLabel="Grand master"

@@ -90,6 +90,7 @@ export function TallLane({ list }: { list: CueList }) {
     <div
       className={classes.lane}
       data-testid={`lane-${list.number}`}
+      data-learn={`level ${list.id}`}
       data-armed={isArmed}
       data-running={runs}
       data-paused={run?.paused ?? false}
@@ -137,12 +138,12 @@ export function TallLane({ list }: { list: CueList }) {
       <div className={classes.buttons}>
         <Flash list={list} />
         {list.kind === "chase" || list.kind === "effect" ? (
-          <Press label={`Tap ${list.name}`} onPress={event("tap")}>
+          <Press learn={`tap ${list.id}`} label={`Tap ${list.name}`} onPress={event("tap")}>
             <IconHandClick size={18} />
           </Press>
         ) : (
           goes && (
-            <Press label={`Back ${list.name}`} onPress={event("back")}>
+            <Press learn={`back ${list.id}`} label={`Back ${list.name}`} onPress={event("back")}>
               <IconPlayerSkipBackFilled size={16} />
             </Press>
           )
@@ -150,18 +151,18 @@ export function TallLane({ list }: { list: CueList }) {
         {goes && (
           <>
             {list.kind === "effect" ? (
-              <Press label={`Start the cycles of ${list.name} now`} onPress={event("resync")}>
+              <Press learn="" label={`Start the cycles of ${list.name} now`} onPress={event("resync")}>
                 <IconRefresh size={16} />
               </Press>
             ) : (
-              <Press label={`Pause ${list.name}`} onPress={event("pause")}>
+              <Press learn={`pause ${list.id}`} label={`Pause ${list.name}`} onPress={event("pause")}>
                 <IconPlayerPauseFilled size={16} />
               </Press>
             )}
-            <Press label={`Release ${list.name}`} onPress={event("release")}>
+            <Press learn={`release ${list.id}`} label={`Release ${list.name}`} onPress={event("release")}>
               <IconSquareRoundedX size={18} />
             </Press>
-            <Press label={`Go ${list.name}`} go onPress={() => goOnce(session, [list.id])}>
+            <Press learn={`go ${list.id}`} label={`Go ${list.name}`} go onPress={() => goOnce(session, [list.id])}>
               <IconPlayerPlayFilled size={20} />
             </Press>
           </>
@@ -175,11 +176,14 @@ export function TallLane({ list }: { list: CueList }) {
 
 /** A button that acts as soon as it is touched. */
 function Press({
+  learn,
   label,
   go = false,
   onPress,
   children,
 }: {
+  /** What a surface can learn it as. */
+  learn: string;
   label: string;
   go?: boolean;
   onPress(): void;
@@ -189,6 +193,7 @@ function Press({
     <button
       type="button"
       className={classes.press}
+      data-learn={learn}
       data-go={go}
       aria-label={label}
       title={label}
@@ -216,6 +221,7 @@ function Flash({ list }: { list: CueList }) {
     <button
       type="button"
       className={classes.press}
+      data-learn={`flash ${list.id}`}
       aria-label={`Flash ${list.name}`}
       title={`Flash ${list.name} while held`}
       onPointerDown={(e) => (e.currentTarget.setPointerCapture(e.pointerId), flash(true))}

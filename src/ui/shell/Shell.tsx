@@ -19,6 +19,10 @@ import { readVersion } from "./placeHref";
 import { Rail } from "./Rail";
 import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
+import { LearnBand } from "../surface/LearnBand";
+import { useSurface } from "../surface/useSurface";
+import { useAwake } from "../run/useAwake";
+import { useViews } from "../views/useViews";
 import { useKeys } from "./useKeys";
 import classes from "./Shell.module.css";
 
@@ -104,9 +108,13 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
 function Frame({ children }: { children: ReactNode }) {
   const path = usePathname();
   useKeys();
+  useViews();
+  useSurface();
+  useAwake();
   useStillPage();
   return (
     <div className={classes.frame}>
+      <LearnBand />
       <Fence what="The top bar" area="top">
         <TopBar />
       </Fence>

@@ -2,6 +2,7 @@
 
 import { Menu, Tooltip } from "@mantine/core";
 import {
+  IconAdjustments,
   IconAppWindow,
   IconBook,
   IconChevronDown,
@@ -10,6 +11,8 @@ import {
   IconFolder,
   IconHistory,
   IconKeyboard,
+  IconLayout,
+  IconList,
 } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
@@ -17,6 +20,9 @@ import { AskBar } from "../ask/AskBar";
 import { useSession, useShow } from "../useSession";
 import { saveShowFile } from "../parts/saveFile";
 import { BACKUP_MINUTES, canBackUp, startBackup } from "./backup";
+import { MacrosDialog } from "../macros/MacrosDialog";
+import { SurfaceDialog } from "../surface/SurfaceDialog";
+import { ViewsDialog } from "../views/ViewsDialog";
 import { TimeMachine } from "../versions/TimeMachine";
 import { HouseDim } from "./HouseDim";
 import { Handbook } from "./Handbook";
@@ -34,6 +40,9 @@ export function TopBar() {
   const saved = useShow((s) => s.saved);
   const blackout = useShow((s) => s.playing.blackout);
   const [moments, setMoments] = useState(false);
+  const [macros, setMacros] = useState(false);
+  const [views, setViews] = useState(false);
+  const [surface, setSurface] = useState(false);
   const [help, setHelp] = useState(false);
   const [handbook, setHandbook] = useState(false);
 
@@ -79,6 +88,15 @@ export function TopBar() {
             <Menu.Item leftSection={<IconHistory size={16} />} onClick={() => setMoments(true)}>
               Earlier moments
             </Menu.Item>
+            <Menu.Item leftSection={<IconList size={16} />} onClick={() => setMacros(true)}>
+              Macros
+            </Menu.Item>
+            <Menu.Item leftSection={<IconAdjustments size={16} />} onClick={() => setSurface(true)}>
+              Control surfaces
+            </Menu.Item>
+            <Menu.Item leftSection={<IconLayout size={16} />} onClick={() => setViews(true)}>
+              Views
+            </Menu.Item>
             {canBackUp() && (
               <Menu.Item leftSection={<IconDeviceFloppy size={16} />} onClick={() => void startBackup(session)}>
                 Back up to a file every {BACKUP_MINUTES} minutes
@@ -113,6 +131,9 @@ export function TopBar() {
           </button>
         </Tooltip>
       </div>
+      <MacrosDialog opened={macros} onClose={() => setMacros(false)} />
+      <SurfaceDialog opened={surface} onClose={() => setSurface(false)} />
+      <ViewsDialog opened={views} onClose={() => setViews(false)} />
       <TimeMachine opened={moments} onClose={() => setMoments(false)} />
       <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
       <Handbook opened={handbook} onClose={() => setHandbook(false)} onOpen={openHandbook} />

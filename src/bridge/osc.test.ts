@@ -1,0 +1,50 @@
+/** Catches OSC from outside that brings something down, or is taken for what it is not. */
+import fc from "fast-check";
+import { toBuffer } from "osc-min";
+import { openOsc, readOsc } from "./osc";
+import type { OscMessage } from "./messages";
+
+const packet = (of: Parameters<typeof toBuffer>[0]): Uint8Array => {
+  const view = toBuffer(of);
+  return new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
+};
+
+test("messages and bundles with a number, or none", () => {
+  expect(readOsc(packet({ address: "/list/1/level", args: [{ type: "float", value: 0.5 }] }))).toEqual([
+    { address: "/list/1/level", value: 0.5 },
+  ]);
+  expect(readOsc(packet({ address: "/list/1/go", args: [] }))).toEqual([{ address: "/list/1/go", value: 1 }]);
+  expect(readOsc(packet({ address: "/name", args: [{ type: "string", value: "x" }] }))).toEqual([]);
+  expect(
+    readOsc(
+      packet({
+        timetag: [0, 1],
+        elements: [
+          { address: "/a", args: [] },
+          { address: "/b", args: [] },
+        ],
+      }),
+    ),
+  ).toHaveLength(2);
+});
+
+test("any bytes are read or left alone", () => {
+  fc.assert(
+    fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => {
+      for (const { value } of readOsc(bytes) ?? []) expect(Number.isFinite(value)).toBe(true);
+    }),
+    { numRuns: 400 },
+  );
+  expect(readOsc(new Uint8Array(5000))).toBeUndefined();
+});
+
+test("over loopback, in and out", async () => {
+  const heard: OscMessage[] = [];
+  const [a, b] = [await openOsc(0, (m) => heard.push(m)), await openOsc(0, () => undefined)];
+  b.send(a.port!, { address: "/grand", value: 0.25 });
+  for (let k = 0; k < 100 && heard.length === 0; k++) await new Promise((resolve) => setTimeout(resolve, 10));
+  expect(heard).toEqual([{ address: "/grand", value: 0.25 }]);
+  const taken = await openOsc(a.port!, () => undefined);
+  expect(taken.port).toBeNull();
+  for (const osc of [a, b, taken]) osc.close();
+});
