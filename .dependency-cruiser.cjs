@@ -18,12 +18,12 @@ const core = [
   "cue",
   "deck",
   "play",
+  "surface",
   "dmx",
   "exchange",
   "check",
   "command",
   "desk",
-  "surface",
 ];
 // Neither the browser's side nor the stand-ins may run the processes of the other.
 const types = "messages\\.ts$";

@@ -4,7 +4,7 @@ import ts from "typescript-eslint";
 export default [
   { ignores: ["node_modules/", ".next/", "build/", "next-env.d.ts", "docs/"] },
   ...ts.configs.recommended,
-  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_" }] } },
+  { rules: { "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", ignoreRestSiblings: true }] } },
   { files: ["**/*.cjs"], rules: { "@typescript-eslint/no-require-imports": "off" } },
   {
     files: ["src/**/*.{ts,tsx}"],

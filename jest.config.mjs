@@ -12,8 +12,12 @@ const swc = [
 
 export const shared = {
   transform: { "^.+\\.(t|j)sx?$": swc, "^.+\\.mjs$": swc },
-  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|idb|tinykeys|zod|fflate|@tanstack)/)"],
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|osc-min|idb|tinykeys|zod|fflate|@tanstack)/)"],
+  moduleNameMapper: {
+    "^@/(.*)$": "<rootDir>/src/$1",
+    // It says where it is to importers alone, and tests are made into what requires.
+    "^osc-min$": "<rootDir>/node_modules/osc-min/dist/index.js",
+  },
   testEnvironment: "node",
 };
 

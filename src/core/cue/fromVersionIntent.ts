@@ -12,7 +12,6 @@ import { keepingLooks } from "./cueDraft";
 import { settleReaches } from "./reach";
 
 export const BROUGHT = ["cue", "palette", "effect", "group", "list"] as const;
-export type Brought = (typeof BROUGHT)[number];
 const COLLECTION = { palette: "palettes", effect: "effects", group: "groups", list: "lists" } as const;
 
 /** A number that is free: the one it had where nothing else has it now. */
@@ -42,8 +41,7 @@ function bringNamed(world: WorldDraft, then: Show, ids: Iterable<Id>): void {
 function asItWas(now: Show, cue: Cue): Cue {
   const entries: Record<string, Entry> = {};
   for (const key in cue.entries) if (now.fixtures[splitKey(key).fixture]) entries[key] = cue.entries[key]!;
-  const { signed: _, ...rest } = cue;
-  return { ...rest, ...(cue.signed ? { signed: cue.signed } : {}), entries };
+  return { ...cue, entries };
 }
 
 const namedIn = (cue: Cue): Id[] => Object.values(cue.entries).flatMap(linksOf);

@@ -14,7 +14,7 @@ import { IdSchema, type Id } from "../show/ids";
 import { quote } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { emptyPlaces } from "../show/places";
-import { wholeNumber, type Show } from "../show/schema";
+import { wholeNumber } from "../show/schema";
 import type { World } from "../show/world";
 import { macroText, notAMacro } from "./macro";
 
@@ -29,7 +29,7 @@ export const recordMacro = defineIntent({
   kind: "recordMacro",
   fields: { number: wholeNumber, name: name.optional(), lines: z.array(MacroLineSchema).min(1).max(1000) },
   apply(world, { number, name: called, lines }) {
-    const wrong = notAMacro(world.show as Show, number, lines);
+    const wrong = notAMacro(world.show, number, lines);
     if (wrong) fail(wrong.what, wrong.cure);
     const old = numbered(world.show.macros, number);
     const id = old?.id ?? newId(world, "m");

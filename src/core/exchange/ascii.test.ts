@@ -14,7 +14,7 @@ const read = (text: string): AsciiData => {
   return data;
 };
 function brought(text: string, desk = newDesk(), update = false): Desk {
-  const { left: _, ...carried } = read(text);
+  const { left, ...carried } = read(text);
   const refusal: Refusal | undefined = performOn(desk, {
     intents: [importAscii.of({ ...carried, update })],
     events: [],
@@ -147,7 +147,7 @@ test("mutilated texts never throw", () => {
       for (const [at, put] of cuts) text = text.slice(0, at) + put + text.slice(at + put.length);
       const data = readAscii(text);
       if (isRefusal(data)) return;
-      const { left: _, ...carried } = data;
+      const { left, ...carried } = data;
       const desk = newDesk();
       performOn(desk, { intents: [importAscii.of({ ...carried, update: true })], events: [] });
     }),

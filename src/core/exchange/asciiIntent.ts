@@ -39,7 +39,7 @@ function patchChannels(
   at: ReadonlyMap<number, { dimmer: number; level: number }[]>,
   update: boolean,
 ): Map<number, Id> {
-  const show = current(world.show) as Show;
+  const show: Show = current(world.show);
   const byNumber = new Map(fixturesByNumber(show).map((f) => [f.number, f.id]));
   const missing = [...wanted].filter((n) => !byNumber.has(n)).sort((a, b) => a - b);
   const dimmer = libraryType("dimmer")!;
@@ -171,7 +171,7 @@ function putCues(
       if (old && !update) continue;
       const id = old?.id ?? newId(world, "c");
       list.cues[id] ??= newCue(id, cue.number);
-      const into = list.cues[id]!;
+      const into = list.cues[id];
       Object.assign(into, { entries: update && old ? { ...into.entries, ...entries } : entries });
       if (cue.name) into.name = cue.name;
       Object.assign(into.times, {

@@ -186,7 +186,6 @@ export type Cue = z.infer<typeof CueSchema>;
 /** What a playback does: play cues; add highest-takes-precedence; scale; crossfade over everything; play a cast effect; step by beats; or lead through looks by its level. */
 export const LIST_KINDS = ["list", "submaster", "limiter", "takeover", "effect", "chase", "morph"] as const;
 export const CHASE_WAYS = ["forward", "backward", "bounce", "random"] as const;
-export type ChaseWay = (typeof CHASE_WAYS)[number];
 
 export const CueListSchema = z.object({
   id,

@@ -35,7 +35,7 @@ export const newMtcReader = (): MtcReader => ({ pieces: Array<number | undefined
 
 /** The same label counted at another rate, its part of a second kept. */
 const countAt = (label: Label, from: FrameRate, to: FrameRate): number =>
-  framesOfLabel({ ...label, frames: (label.frames / nominalRate(from)) * nominalRate(to) }, to);
+  framesOfLabel({ ...label, frames: (label.frames * nominalRate(to)) / nominalRate(from) }, to);
 
 /** Frames since midnight from the four numbers of a message; undefined where they are no time. */
 function counted(
@@ -52,7 +52,7 @@ function counted(
 }
 
 /**
- * Reads one message. Quarter frames tell a frame only when all eight have come, two frames late: that is made good.
+ * Reads one message. Quarter frames tell a frame only when all eight have come, a frame and three quarters late: that is made good.
  * @param to the rate that frames are counted at. @returns where it is then; undefined where nothing whole was heard.
  */
 export function readMtc(reader: MtcReader, bytes: ArrayLike<number>, to: FrameRate): HeardTimecode | undefined {
@@ -77,7 +77,6 @@ export function readMtc(reader: MtcReader, bytes: ArrayLike<number>, to: FrameRa
   const rate = RATES[(of(3) >> 5) & 3]!;
   reader.pieces.fill(undefined);
   if (frames === undefined) return undefined;
-  // Going forward the last piece comes a frame and three quarters after the frame it tells of; two are counted.
-  const late = (2 / nominalRate(rate)) * nominalRate(to);
+  const late = (1.75 / nominalRate(rate)) * nominalRate(to);
   return { frames: Math.max(0, backward ? frames : frames + late), speed: backward ? -1 : 1 };
 }

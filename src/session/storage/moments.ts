@@ -46,7 +46,7 @@ export async function keepMoment(id: string, name: string, show: Show, how: Keep
   const last = keys.at(-1);
   if (!named && last && (await db.get("moments", last))?.check === sealed.check) return;
   const kinds = await Promise.all(
-    keys.map(async (key) => ((await db.get("moments", key))?.named ? "named" : "byItself") as keyof typeof MOST),
+    keys.map(async (key) => ((await db.get("moments", key))?.named ? "named" : "byItself")),
   );
   const own = named ? "named" : "byItself";
   const alike = keys.filter((_, i) => kinds[i] === own);

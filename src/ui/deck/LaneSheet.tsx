@@ -55,7 +55,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
             data={[...KINDS]}
             value={list.kind}
             allowDeselect={false}
-            onChange={(kind) => kind && set({ kind: kind as "list" })}
+            onChange={(kind) => kind && set({ kind: kind })}
           />
         )}
         {list.kind === "chase" && (
@@ -68,7 +68,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
               data={[...CHASE_WAYS]}
               value={list.direction ?? "forward"}
               allowDeselect={false}
-              onChange={(d) => d && set({ direction: d as (typeof CHASE_WAYS)[number] })}
+              onChange={(d) => d && set({ direction: d })}
             />
             <Select
               size="xs"
@@ -125,7 +125,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
                     { value: "crossfade", label: "is the way into the next cue" },
                   ]}
                   value={list.fader ?? "level"}
-                  onChange={(fader) => set({ fader: fader as "level" })}
+                  onChange={(fader) => set({ fader: fader })}
                 />
               </div>
               <Switch
@@ -157,7 +157,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
               ]}
               value={list.end}
               allowDeselect={false}
-              onChange={(end) => end && set({ end: end as "stop" })}
+              onChange={(end) => end && set({ end: end })}
             />
           </>
         )}

@@ -72,7 +72,7 @@ function useSince(cue: string | null): string {
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
     const began = performance.now();
-    setSeconds(0); // eslint-disable-line react-hooks/set-state-in-effect
+    setSeconds(0);
     if (cue === null) return;
     const timer = setInterval(() => setSeconds(Math.floor((performance.now() - began) / 1000)), 500);
     return () => clearInterval(timer);

@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon, Button, Menu, Tooltip } from "@mantine/core";
+import { ActionIcon, Button, Menu, NumberInput, Tooltip } from "@mantine/core";
 import { IconDots, IconLayoutGrid, IconLock, IconPlus, IconSquareRoundedX, IconStack2 } from "@tabler/icons-react";
 import { useState } from "react";
 import { deleteOfDeck, duplicatePage, nameOfDeck, recordPage, renumberPage } from "@/core/deck/intents";
@@ -10,6 +10,7 @@ import { listsByNumber } from "@/core/show/world";
 import { ListIndex } from "../cues/ListIndex";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
+import { GUARD_MS, useGuard } from "./goOnce";
 import classes from "./Run.module.css";
 
 interface Props {
@@ -28,6 +29,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
   const runs = useShow((s) => s.playing.runs);
   const armed = useShow((s) => s.world.hands.armed);
   const [naming, setNaming] = useState(false);
+  const [guard, setGuard] = useGuard();
   const next = (pages.at(-1)?.number ?? 0) + 1;
   const on = (of: Page) => new Set(Object.values(of.places).flatMap((p) => (p.what === "list" ? [p.id] : [])));
   const running = listsByNumber(show).filter((l) => runs[l.id]?.cue);
@@ -99,6 +101,20 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
             <Menu.Item disabled={pages.at(-1) === page} onClick={() => move(1)}>
               Later
             </Menu.Item>
+            <Menu.Divider />
+            <NumberInput
+              size="xs"
+              px="sm"
+              pb={6}
+              w={240}
+              label="A go pressed again within, ms, is the same"
+              description={`${GUARD_MS} at first; 0 takes every press`}
+              min={0}
+              max={2000}
+              step={50}
+              value={guard}
+              onChange={(v) => typeof v === "number" && setGuard(Math.round(v))}
+            />
             <Menu.Divider />
             <Menu.Item color="red" onClick={() => session.act([deleteOfDeck.of({ what: "page", id: page.id })])}>
               Delete (can be undone)

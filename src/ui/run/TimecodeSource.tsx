@@ -1,6 +1,16 @@
 "use client";
 
-/** Where timecode comes from besides this machine's own: placeholder of the port. */
+import { Button } from "@mantine/core";
+
+/** Opens the source that stands in for a machine with timecode. */
 export function TimecodeSource() {
-  return null;
+  return (
+    <Button
+      size="compact-sm"
+      variant="subtle"
+      onClick={() => window.open("/standin/timecode", "bold-comet-timecode", "popup,width=480,height=400")}
+    >
+      a source to try
+    </Button>
+  );
 }

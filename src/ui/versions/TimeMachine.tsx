@@ -90,12 +90,7 @@ export function TimeMachine({ opened, onClose }: { opened: boolean; onClose(): v
                   aria-pressed={m.at === chosen}
                   onClick={() => void choose(m.at)}
                 >
-                  {m.picture ? (
-                    // eslint-disable-next-line @next/next/no-img-element
-                    <img src={m.picture} alt="" />
-                  ) : (
-                    <i aria-hidden />
-                  )}
+                  {m.picture ? <img src={m.picture} alt="" /> : <i aria-hidden />}
                   <span>
                     <b>{m.name}</b>
                     {new Date(m.at).toLocaleString(undefined, { dateStyle: "medium", timeStyle: "short" })}

@@ -67,11 +67,11 @@ const onPage = (what: Placed["what"]): Command =>
     read: (args, { world }) =>
       intents(
         putOnPage.of({
-          page: args.page as number,
-          place: args.place as number,
+          page: args.page,
+          place: args.place,
           put: {
             what,
-            id: placedOf(world.show, what, args.number as number),
+            id: placedOf(world.show, what, args.number),
             pad: args.pad === true || args.held === true || what !== "list",
             ...(args.held ? { held: true } : {}),
           },

@@ -1,8 +1,7 @@
 /** Lists that follow timecode: at any instant they stand as they would had it run there from its start (SEMANTICS 11). */
 import type { Refusal } from "../../show/refusal";
 import type { CueList } from "../../show/schema";
-import { secondsOf } from "../../timecode/frames";
-import { listTime, SAME_TIME, stageTime, type StageTime } from "../../units/units";
+import { listTime, SAME_TIME, type StageTime } from "../../units/units";
 import { finish } from "../arrive";
 import { carryOut } from "../deeds";
 import type { PlayEvent } from "../events";
@@ -119,7 +118,11 @@ export const lostAt = ({ timecode, world }: Player): StageTime => givenUpAt(time
 export function loseTimecode(player: Player): void {
   const { timecode, world, now } = player;
   Object.assign(timecode, { base: framesAt(timecode, world.show.timecode, now), anchor: now, speed: 0 });
-  for (const [, run] of followers(player)) if (run.synced) (tie(player, run), lookAgain(player, run));
+  for (const [, run] of followers(player)) {
+    if (!run.synced) continue;
+    tie(player, run);
+    lookAgain(player, run);
+  }
 }
 
 /** Running backwards, all stand as after a locate at every instant that is looked at. */
@@ -136,7 +139,3 @@ export function followEdit(player: Player, list: CueList, run: ListRun): void {
   run.clock = { ...run.clock, base: listTime(player.stage.listNow[run.slot]!), anchor: player.now, rate: run.rate };
   run.effects = { ...run.effects, base: listTime(player.stage.effectNow[run.slot]!), anchor: player.now, rate: 1 };
 }
-
-/** Seconds of a time on timecode. */
-export const timecodeSeconds = (player: Player, frames: number): StageTime =>
-  stageTime(secondsOf(frames, player.world.show.timecode.rate));

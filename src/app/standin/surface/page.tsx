@@ -1,0 +1,5 @@
+import { SurfaceBoard } from "@/ui/outside/SurfaceBoard";
+
+export default function Page() {
+  return <SurfaceBoard />;
+}

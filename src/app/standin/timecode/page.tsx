@@ -1,0 +1,5 @@
+import { TimecodeMachine } from "@/ui/outside/TimecodeMachine";
+
+export default function Page() {
+  return <TimecodeMachine />;
+}
