@@ -42,91 +42,118 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
   };
   const current = show.lists[armed];
   return (
-    <div className={classes.bar} role="toolbar" aria-label="Pages">
-      {pages.map((p) => (
-        <button
-          key={p.id}
-          type="button"
-          className={classes.page}
-          aria-pressed={p.id === page?.id}
-          data-testid={`page-${p.number}`}
-          onClick={() => onChoose(p.id)}
-          onDoubleClick={() => setNaming(true)}
-        >
-          {naming && p.id === page?.id ? (
-            <EditableText
-              value={p.name}
-              label={`Name of page ${p.number}`}
-              onSave={(name) => void session.act([nameOfDeck.of({ what: "page", id: p.id, name })])}
-              onClosed={() => setNaming(false)}
-            />
-          ) : (
-            <>
-              <span className="num">{p.number}</span> {p.name}
-              {p.id !== page?.id && [...on(p)].some((id) => runs[id]?.cue) && (
-                <i title={`Something on page ${p.number} runs`} aria-label="something runs there" />
+    <div>
+      <div className={classes.bar} role="toolbar" aria-label="Pages">
+        <div className={classes.pages}>
+          {pages.map((p) => (
+            <button
+              key={p.id}
+              type="button"
+              className={classes.page}
+              aria-pressed={p.id === page?.id}
+              data-testid={`page-${p.number}`}
+              onClick={() => onChoose(p.id)}
+              onDoubleClick={() => setNaming(true)}
+            >
+              {naming && p.id === page?.id ? (
+                <EditableText
+                  value={p.name}
+                  label={`Name of page ${p.number}`}
+                  onSave={(name) => void session.act([nameOfDeck.of({ what: "page", id: p.id, name })])}
+                  onClosed={() => setNaming(false)}
+                />
+              ) : (
+                <>
+                  <span className="num">{p.number}</span> {p.name}
+                  {p.id !== page?.id && [...on(p)].some((id) => runs[id]?.cue) && (
+                    <i title={`Something on page ${p.number} runs`} aria-label="something runs there" />
+                  )}
+                </>
               )}
-            </>
-          )}
-        </button>
-      ))}
-      <Tooltip label="A new page">
-        <ActionIcon
-          variant="default"
-          size={32}
-          aria-label="New page"
-          onClick={() => session.act([recordPage.of({ number: next })])}
-        >
-          <IconPlus size={16} />
-        </ActionIcon>
-      </Tooltip>
-      {page && (
-        <Menu position="bottom-start">
-          <Menu.Target>
-            <ActionIcon variant="subtle" color="gray" size={32} aria-label={`More for page ${page.number}`}>
-              <IconDots size={16} />
-            </ActionIcon>
-          </Menu.Target>
-          <Menu.Dropdown>
-            <Menu.Item leftSection={<IconLayoutGrid size={16} />} onClick={() => onArrange(!arranges)}>
-              {arranges ? "Done arranging" : "Arrange its places"}
-            </Menu.Item>
-            <Menu.Item onClick={() => setNaming(true)}>Rename</Menu.Item>
-            <Menu.Item onClick={() => session.act([duplicatePage.of({ page: page.id, as: next })])}>
-              Duplicate
-            </Menu.Item>
-            <Menu.Item disabled={pages.indexOf(page) === 0} onClick={() => move(-1)}>
-              Earlier
-            </Menu.Item>
-            <Menu.Item disabled={pages.at(-1) === page} onClick={() => move(1)}>
-              Later
-            </Menu.Item>
-            <Menu.Divider />
-            <NumberInput
-              size="xs"
-              px="sm"
-              pb={6}
-              w={240}
-              label="A go pressed again within, ms, is the same"
-              description={`${GUARD_MS} at first; 0 takes every press`}
-              min={0}
-              max={2000}
-              step={50}
-              value={guard}
-              onChange={(v) => typeof v === "number" && setGuard(Math.round(v))}
-            />
-            <Menu.Divider />
-            <Menu.Item color="red" onClick={() => session.act([deleteOfDeck.of({ what: "page", id: page.id })])}>
-              Delete (can be undone)
-            </Menu.Item>
-          </Menu.Dropdown>
-        </Menu>
-      )}
-      {arranges && (
-        <Button size="compact-sm" variant="light" onClick={() => onArrange(false)}>
-          Done arranging
-        </Button>
-      )}
+            </button>
+          ))}
+        </div>
+        <Tooltip label="A new page">
+          <ActionIcon
+            variant="default"
+            size={32}
+            aria-label="New page"
+            onClick={() => session.act([recordPage.of({ number: next })])}
+          >
+            <IconPlus size={16} />
+          </ActionIcon>
+        </Tooltip>
+        {page && (
+          <Menu position="bottom-start">
+            <Menu.Target>
+              <ActionIcon variant="subtle" color="gray" size={32} aria-label={`More for page ${page.number}`}>
+                <IconDots size={16} />
+              </ActionIcon>
+            </Menu.Target>
+            <Menu.Dropdown>
+              <Menu.Item leftSection={<IconLayoutGrid size={16} />} onClick={() => onArrange(!arranges)}>
+                {arranges ? "Done arranging" : "Arrange its places"}
+              </Menu.Item>
+              <Menu.Item onClick={() => setNaming(true)}>Rename</Menu.Item>
+              <Menu.Item onClick={() => session.act([duplicatePage.of({ page: page.id, as: next })])}>
+                Duplicate
+              </Menu.Item>
+              <Menu.Item disabled={pages.indexOf(page) === 0} onClick={() => move(-1)}>
+                Earlier
+              </Menu.Item>
+              <Menu.Item disabled={pages.at(-1) === page} onClick={() => move(1)}>
+                Later
+              </Menu.Item>
+              <Menu.Divider />
+              <NumberInput
+                size="xs"
+                px="sm"
+                pb={6}
+                w={240}
+                label="A go pressed again within, ms, is the same"
+                description={`${GUARD_MS} at first; 0 takes every press`}
+                min={0}
+                max={2000}
+                step={50}
+                value={guard}
+                onChange={(v) => typeof v === "number" && setGuard(Math.round(v))}
+              />
+              <Menu.Divider />
+              <Menu.Item color="red" onClick={() => session.act([deleteOfDeck.of({ what: "page", id: page.id })])}>
+                Delete (can be undone)
+              </Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+        )}
+        {arranges && (
+          <Button size="compact-sm" variant="light" onClick={() => onArrange(false)}>
+            Done arranging
+          </Button>
+        )}
+        <span className={classes.grow} />
+        {current && (
+          <ListIndex
+            list={current}
+            onChoose={(id) => void session.act([arm.of({ list: id })], "arm")}
+            icon={<IconStack2 size={16} />}
+          />
+        )}
+        <Tooltip label="Release all lists">
+          <ActionIcon
+            variant="default"
+            size={32}
+            aria-label="Release all"
+            onClick={() => void session.event({ kind: "release", list: null })}
+          >
+            <IconSquareRoundedX size={18} />
+          </ActionIcon>
+        </Tooltip>
+        <Tooltip label="Lock the screen against touches; keys still work">
+          <ActionIcon variant="default" size={32} aria-label="Lock the screen" onClick={onLock}>
+            <IconLock size={16} />
+          </ActionIcon>
+        </Tooltip>
+      </div>
       <span className={classes.elsewhere} data-testid="elsewhere">
         {elsewhere.slice(0, 2).map((l) => {
           const at = pageOf(l.id);
@@ -147,28 +174,6 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
         })}
         {elsewhere.length > 2 && `and ${elsewhere.length - 2} more run elsewhere`}
       </span>
-      {current && (
-        <ListIndex
-          list={current}
-          onChoose={(id) => void session.act([arm.of({ list: id })], "arm")}
-          icon={<IconStack2 size={16} />}
-        />
-      )}
-      <Tooltip label="Release all lists">
-        <ActionIcon
-          variant="default"
-          size={32}
-          aria-label="Release all"
-          onClick={() => void session.event({ kind: "release", list: null })}
-        >
-          <IconSquareRoundedX size={18} />
-        </ActionIcon>
-      </Tooltip>
-      <Tooltip label="Lock the screen against touches; keys still work">
-        <ActionIcon variant="default" size={32} aria-label="Lock the screen" onClick={onLock}>
-          <IconLock size={16} />
-        </ActionIcon>
-      </Tooltip>
     </div>
   );
 }

@@ -112,19 +112,24 @@ export function TallLane({ list }: { list: CueList }) {
           {standsText(show, list, run)}
           {run?.paused && runs ? " · paused" : ""}
         </p>
-        <p className="muted">{nextText(list, run)}</p>
-        {list.kind === "effect" && <Speed list={list} rate={run?.effectRate ?? 100} />}
-        <p className={classes.marks}>
+        {list.kind === "effect" ? (
+          <Speed list={list} rate={run?.effectRate ?? 100} />
+        ) : (
+          <p className={`${classes.next} muted`} title={nextText(list, run)}>
+            {nextText(list, run)}
+          </p>
+        )}
+      </div>
+      <div className={classes.level}>
+        <span ref={clock} className={`${classes.clock} num`} />
+        <span className={classes.marks}>
           {optionMarks(list).map((m) => (
             <span key={m.mark} title={m.means}>
               {m.mark}
             </span>
           ))}
           {run && run.rate !== 100 && <span title="How fast its times run">{plain(run.rate, 0)} %</span>}
-        </p>
-      </div>
-      <div className={classes.level}>
-        <span ref={clock} className={`${classes.clock} num`} />
+        </span>
         <button
           type="button"
           className="num"

@@ -8,9 +8,10 @@ export function TimecodeSource() {
     <Button
       size="compact-sm"
       variant="subtle"
+      title="A window that stands in for a machine with timecode"
       onClick={() => window.open("/standin/timecode", "bold-comet-timecode", "popup,width=480,height=400")}
     >
-      a source to try
+      source
     </Button>
   );
 }

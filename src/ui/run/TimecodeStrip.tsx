@@ -1,7 +1,7 @@
 "use client";
 
-import { Button, Switch, TextInput } from "@mantine/core";
-import { IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
+import { ActionIcon, Switch, TextInput, Tooltip } from "@mantine/core";
+import { IconCornerDownLeft, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
 import { setCue } from "@/core/cue/intents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
@@ -57,10 +57,10 @@ export function TimecodeStrip() {
       </span>
       <span className="muted">
         {timecode.lost
-          ? "lost: goes on by itself"
+          ? "lost, goes on"
           : timecode.outside
             ? timecode.speed === 0
-              ? "from outside, standing"
+              ? "outside, stands"
               : "from outside"
             : timecode.speed === 0
               ? "standing"
@@ -89,13 +89,16 @@ export function TimecodeStrip() {
           value={to}
           onChange={(e) => setTo(e.currentTarget.value)}
         />
-        <Button type="submit" size="compact-sm" variant="default">
-          go there
-        </Button>
+        <Tooltip label="Go to that time">
+          <ActionIcon type="submit" size={30} variant="default" aria-label="Go there">
+            <IconCornerDownLeft size={15} />
+          </ActionIcon>
+        </Tooltip>
       </form>
       <Switch
         size="xs"
-        label="learn times by go"
+        label="go learns"
+        title="A cue that has no time and is given go while it runs gets the time"
         checked={learns}
         onChange={(e) => setLearns(e.currentTarget.checked)}
       />
