@@ -34,12 +34,16 @@ export const freePort = (): Promise<number> =>
   });
 
 /** Starts the app on a free port and a browser with an empty profile. */
-export async function startApp(surroundings: Record<string, string> = {}): Promise<App> {
+export async function startApp(
+  surroundings: Record<string, string> = {},
+  screen: { hasTouch?: boolean } = {},
+): Promise<App> {
   const port = await freePort();
   const server: ChildProcess = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
     stdio: ["ignore", "pipe", "inherit"],
     env: {
       ...process.env,
+      BOLD_COMET_OSC_PORT: String(53_100 + Number(process.env.JEST_WORKER_ID ?? 1)),
       BOLD_COMET_NODE_HOST: `127.0.0.${20 + Number(process.env.JEST_WORKER_ID ?? 1)}`,
       ...surroundings,
     },
@@ -56,6 +60,7 @@ export async function startApp(surroundings: Record<string, string> = {}): Promi
     acceptDownloads: true,
     // The stage is painted ten times a second: there is more than one app on two cores.
     reducedMotion: "reduce",
+    ...screen,
   });
   const page = context.pages()[0] ?? (await context.newPage());
   const errors: string[] = [];

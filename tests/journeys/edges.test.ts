@@ -85,7 +85,8 @@ test("an earlier moment is gone back to, and undo brings back what was", async (
     before,
   );
   await menu("Earlier moments");
-  await page.getByTestId("moment").first().getByRole("button").click();
+  await page.getByTestId("moment").filter({ hasText: "Kept by hand" }).click();
+  await page.getByRole("button", { name: "Go back to all of it" }).click();
   await page.waitForFunction(
     (n) => Number(document.querySelector("table[aria-rowcount]")?.getAttribute("aria-rowcount")) === n,
     before,
