@@ -37,6 +37,8 @@ async function finger(number: number, by: number) {
   for (let k = 1; k <= 8; k++) await cdp.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: at(k) });
   await cdp.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
   await cdp.detach();
+  // A tap that follows at once may be taken as the second of two.
+  await app.page.waitForTimeout(400);
 }
 const level = (number: number) =>
   lane(number)
@@ -69,7 +71,11 @@ test("the show by touch alone: go, a fader grabbed anywhere, a pad, a chase tapp
   );
 
   await tap("page-2");
-  await page.getByTestId("elsewhere").getByText("Booth specials runs on page 1").waitFor();
+  await becomes(
+    async () =>
+      `${await page.getByTestId("elsewhere").textContent()} ${await lane(1).textContent()} ${await page.getByTestId("page-2").getAttribute("aria-pressed")}`,
+    (text) => text.includes("Booth specials runs on page 1"),
+  );
   for (let k = 0; k < 4; k++) {
     await page.getByLabel("Tap Lantern chase").tap();
     await page.waitForTimeout(480);
@@ -108,7 +114,7 @@ test("the show by touch alone: go, a fader grabbed anywhere, a pad, a chase tapp
     (v) => v === 0,
   );
   await ask("level list 9 at 66.66667");
-  await sends("71.1 blue", (v) => v > 150 && v < 193);
+  await sends("71.1 blue", (v) => v > 120 && v < 193);
   await sends("71.1 red", (v) => v < 170);
   await ask("level list 9 at 0", "release all");
   expect(app.errors).toEqual([]);
