@@ -2,8 +2,12 @@
 import { readFileSync, realpathSync, writeFileSync } from "node:fs";
 import { basename, dirname, join, relative, resolve, isAbsolute } from "node:path";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
+import { makeDemo } from "@/core/demo/saltLantern";
 import type { ScriptFiles } from "@/core/desk/script";
 import { refuse, type Refusal } from "@/core/show/refusal";
+
+/** The name under which scripts open the demo show. */
+const DEMO = "demo";
 
 const isBelow = (path: string, folder: string): boolean => {
   const way = relative(folder, path);
@@ -59,7 +63,8 @@ export function filesBeside(
     return make(bytes);
   };
   return {
-    open: (name) => read(name, (bytes) => readShowFile(new Uint8Array(bytes))),
+    // The demo show comes with the product.
+    open: (name) => (name === DEMO ? makeDemo().show : read(name, (bytes) => readShowFile(new Uint8Array(bytes)))),
     save: (name, show) => write(name, writeShowFile(show)),
     readText: (name) => read(name, (bytes) => bytes.toString("utf8")),
     writeText: write,

@@ -134,7 +134,7 @@ export function TallLane({ list }: { list: CueList }) {
           type="button"
           className="num"
           title={`Options, rate and more of ${list.name}`}
-          aria-label={`Options of ${list.name}`}
+          aria-label={`Options of ${list.name}, level ${plain(level, 0)}`}
           onClick={() => setOpen(true)}
         >
           {plain(level, 0)}
