@@ -107,7 +107,7 @@ export function timeBy(
   falling: boolean,
   own: Timing | undefined,
 ): MoveTime {
-  const ready = arrival.ready?.has(splitKey(key).fixture) && !key.endsWith(".Dimmer");
+  const ready = arrival.ready?.size && !key.endsWith(".Dimmer") && arrival.ready.has(splitKey(key).fixture);
   if (arrival.fade !== undefined) return { delay: 0, fade: ready ? 0 : arrival.fade };
   const time = moveTime(cue.times, attribute, falling, own);
   return ready ? { ...time, fade: own?.fade ?? 0 } : time;

@@ -2,7 +2,7 @@
 import { listTime } from "../units/units";
 import { countIn } from "./beats";
 import { changeClock, listTimeAt } from "./clock";
-import { eachLayer, layerOf, removeLayer, type Layers } from "./layers";
+import { layerOf, removeLayer, type Layers } from "./layers";
 import { fadeAway } from "./arrival";
 import type { ListRun } from "./run";
 import { belowLayer, settleNow } from "./stage";
@@ -58,7 +58,8 @@ export function releaseOthers(player: Player, run: ListRun): void {
 /** The parameters on which a list has layers. */
 function paramsOf(layers: Layers, slot: number): Set<number> {
   const params = new Set<number>();
-  for (const layer of eachLayer(layers)) if (layers.list[layer] === slot) params.add(layers.param[layer]!);
+  for (let param = 0; param < layers.head.length; param++)
+    for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!) if (layers.list[at] === slot) params.add(param);
   return params;
 }
 

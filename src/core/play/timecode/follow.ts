@@ -11,13 +11,15 @@ import { dropLayers } from "../leave";
 import type { ListRun } from "../run";
 import { touch } from "../stage";
 import type { Player } from "../state";
-import { eachLayer } from "../layers";
 import { framesAt, givenUpAt, secondsAt } from "./clock";
 
 type Heard = Extract<PlayEvent, { kind: "timecode" }>;
 
 /** A difference of more than this, frames, is a jump. */
 const JUMP = 2 + 1e-6;
+
+/** It is where it was thought to be: nothing is set anew for less, frames. */
+const AS_EXPECTED = 0.1;
 
 /** The lists that follow, with how they stand. */
 function* followers({ order, world }: Player): Generator<[CueList, ListRun]> {
@@ -73,20 +75,30 @@ function locate(player: Player, list: CueList, run: ListRun): void {
   tie(player, run);
 }
 
-/** All that a list gives is to be looked at again: its clock was set. */
-function lookAgain({ layers, stage }: Player, run: ListRun): void {
-  for (const at of eachLayer(layers)) if (layers.list[at] === run.slot) touch(stage, layers.param[at]!);
+/** All that lists give is to be looked at again: their clocks were set. */
+function lookAgain({ layers, stage }: Player, runs: readonly ListRun[]): void {
+  if (runs.length === 0) return;
+  const slots = new Set(runs.map((run) => run.slot));
+  for (let param = 0; param < layers.head.length; param++)
+    for (let at = layers.head[param]!; at >= 0; at = layers.next[at]!)
+      if (slots.has(layers.list[at]!)) {
+        touch(stage, param);
+        break;
+      }
 }
 
 /** Timecode is somewhere else, or runs otherwise. @param jumps whether all that follow are worked out anew. */
 function set(player: Player, frames: number, speed: 1 | 0 | -1, outside: boolean, jumps: boolean): void {
   Object.assign(player.timecode, { base: frames, anchor: player.now, speed, outside, heard: player.now });
+  const set: ListRun[] = [];
   for (const [list, run] of followers(player)) {
     if (jumps || (speed !== 0 && !run.synced)) locate(player, list, run);
     // What a hand brought meanwhile runs on in real time until it runs or jumps.
     else if (run.synced) tie(player, run);
-    lookAgain(player, run);
+    else continue;
+    set.push(run);
   }
+  lookAgain(player, set);
 }
 
 /** Runs, stops or moves it, or hears it from outside. */
@@ -104,7 +116,12 @@ export function moveTimecode(player: Player, event: Heard): Refusal | undefined 
       set(player, event.frames, timecode.outside ? 0 : timecode.speed, false, Math.abs(event.frames - at) > JUMP);
       return undefined;
     case "heard": {
-      const jumps = Math.abs(event.frames - at) > JUMP || event.speed === -1 || timecode.speed === -1;
+      const off = Math.abs(event.frames - at);
+      if (event.speed === 1 && timecode.speed === 1 && timecode.outside && off <= AS_EXPECTED) {
+        timecode.heard = now;
+        return undefined;
+      }
+      const jumps = off > JUMP || event.speed === -1 || timecode.speed === -1;
       set(player, event.frames, event.speed, true, jumps);
       return undefined;
     }
@@ -118,11 +135,9 @@ export const lostAt = ({ timecode, world }: Player): StageTime => givenUpAt(time
 export function loseTimecode(player: Player): void {
   const { timecode, world, now } = player;
   Object.assign(timecode, { base: framesAt(timecode, world.show.timecode, now), anchor: now, speed: 0 });
-  for (const [, run] of followers(player)) {
-    if (!run.synced) continue;
-    tie(player, run);
-    lookAgain(player, run);
-  }
+  const held = [...followers(player)].map(([, run]) => run).filter((run) => run.synced);
+  for (const run of held) tie(player, run);
+  lookAgain(player, held);
 }
 
 /** Running backwards, all stand as after a locate at every instant that is looked at. */
