@@ -65,7 +65,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
               ) : (
                 <>
                   <span className="num">{p.number}</span> {p.name}
-                  {p.id !== page?.id && [...on(p)].some((id) => runs[id]?.cue) && (
+                  {p.id !== page?.id && [...on(p)].some((id) => runs[id]?.cue && !here.has(id)) && (
                     <i title={`Something on page ${p.number} runs`} aria-label="something runs there" />
                   )}
                 </>
