@@ -1,11 +1,11 @@
 "use client";
 
-import { Button, Group, NumberInput, Popover, Stack, Switch, Text } from "@mantine/core";
+import { Button, Group, NumberInput, Popover, Select, Stack, Switch, Text } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import { recordSteps } from "@/core/cue/stepIntents";
 import { linesOf } from "@/core/desk/lines";
-import { cuesOf, listNumbered, listsByNumber } from "@/core/show/world";
+import { cuesOf, listNumbered, listsByNumber, palettesByNumber } from "@/core/show/world";
 import { useForesight } from "../ask/useForesight";
 import { useSession, useShow } from "../useSession";
 
@@ -15,14 +15,21 @@ export function RecordSteps({ count }: { count: number }) {
   const [open, setOpen] = useState(false);
   const world = useShow((s) => s.world);
   const form = useForm({
-    initialValues: { list: 1 as number | string, from: 1 as number | string, fade: 0 as number | string, out: true },
+    initialValues: {
+      list: 1 as number | string,
+      from: 1 as number | string,
+      fade: 0 as number | string,
+      others: "out",
+      chase: false,
+    },
   });
-  const { list, from, fade, out } = form.values;
+  const { list, from, fade, others, chase } = form.values;
   const intent = recordSteps.of({
     list: Number(list),
     from: Number(from),
     fade: Number(fade),
-    others: out ? "out" : "leave",
+    others: others === "out" || others === "leave" ? others : { palette: others },
+    ...(chase ? { chase: true } : {}),
   });
   const { says, refused, known } = useForesight(open ? linesOf(world, [intent])[0]! : "");
   const begin = () => {
@@ -58,7 +65,22 @@ export function RecordSteps({ count }: { count: number }) {
               <NumberInput label="From cue" min={0.001} decimalScale={3} hideControls {...form.getInputProps("from")} />
               <NumberInput label="Fade, s" min={0} decimalScale={2} hideControls {...form.getInputProps("fade")} />
             </Group>
-            <Switch label="The others of the selection out" {...form.getInputProps("out", { type: "checkbox" })} />
+            <Select
+              label="The others of the selection"
+              searchable
+              allowDeselect={false}
+              comboboxProps={{ withinPortal: false }}
+              data={[
+                { value: "out", label: "out" },
+                { value: "leave", label: "as they are" },
+                ...palettesByNumber(world.show).map((p) => ({
+                  value: p.id,
+                  label: `palette ${p.number} ${p.name}`.trim(),
+                })),
+              ]}
+              {...form.getInputProps("others")}
+            />
+            <Switch label="As a chase" {...form.getInputProps("chase", { type: "checkbox" })} />
             <Text size="sm" c={refused ? "var(--caution)" : "var(--muted)"} data-testid="steps-says">
               {refused || !known ? says : `This ${says}.`}
             </Text>

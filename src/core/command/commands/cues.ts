@@ -11,6 +11,7 @@ import type { CueTimes, Trigger } from "../../show/schema";
 import type { Entry } from "../../show/value";
 import { cuesOf, fixturesByNumber, listNumbered } from "../../show/world";
 import type { ArgsOf } from "../args";
+import { paletteOf } from "./palettes";
 import { command, cueOf, fixturesOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 
@@ -95,8 +96,10 @@ export const CUES: Command[] = [
   }),
   command({
     chapter,
-    syntax: "record steps [list <list>] [from cue <first:cue>] [fade <time:seconds>] [others out]",
-    about: "one cue for each step of the spread: what is held on its fixtures, the others left as they are or out",
+    syntax:
+      "record steps [list <list>] [from cue <first:cue>] [fade <time:seconds>] [others out | others palette <palette:palette>] [as chase]",
+    about:
+      "one cue for each step of the spread: what is held on its fixtures, the others left as they are, out or in a palette; the list perhaps a chase",
     example: "record steps list 7 from cue 1 fade 0 others out",
     read(args, { world }) {
       const list = args.list === undefined ? world.show.lists[world.hands.armed] : listNumbered(world.show, args.list);
@@ -106,7 +109,13 @@ export const CUES: Command[] = [
           list: args.list ?? list?.number ?? 1,
           from: args.first ?? Math.floor(last) + 1,
           ...(args.time === undefined ? {} : { fade: args.time }),
-          others: args.others ? "out" : "leave",
+          others:
+            args.palette === undefined
+              ? args.out
+                ? "out"
+                : "leave"
+              : { palette: paletteOf(args.palette, { world }).id },
+          ...(args.chase ? { chase: true as const } : {}),
         }),
       );
     },

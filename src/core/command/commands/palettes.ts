@@ -24,7 +24,7 @@ import { gather } from "../gathering";
 
 const chapter = "Keeping";
 
-const paletteOf = (number: number, { world }: ReadContext): Palette =>
+export const paletteOf = (number: number, { world }: Pick<ReadContext, "world">): Palette =>
   paletteNumbered(world.show, number) ??
   fail(`there is no palette ${number}`, "Record it first, or choose one from the shelf");
 
