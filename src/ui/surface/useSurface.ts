@@ -20,6 +20,7 @@ import { newMtcReader, readMtc } from "@/core/timecode/mtc";
 import { refusalText } from "@/core/show/refusal";
 import { listenToPorts, listenToStandIn } from "@/session/midi";
 import { usePrefs } from "../parts/usePrefs";
+import { goOnce } from "../run/goOnce";
 import { useSession } from "../useSession";
 
 interface Surface {
@@ -82,7 +83,9 @@ export function useSurface(): void {
           pickups.set(key, hold);
           if (!hold.holds) continue;
         }
-        void session.event(event);
+        // A key that bounces is one press.
+        if (event.kind === "go") goOnce(session, [event.list]);
+        else void session.event(event);
       }
     };
     const heard = (bytes: ArrayLike<number>) => {
