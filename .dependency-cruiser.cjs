@@ -16,6 +16,7 @@ const core = [
   "effect",
   "program",
   "cue",
+  "rig",
   "deck",
   "play",
   "surface",
