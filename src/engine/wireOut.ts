@@ -49,7 +49,7 @@ export function intensityOf(rig: Rig): Record<string, Intensity> {
   for (const out of rig.outputs) {
     if (!carriesLight(rig, out)) continue;
     const own = (made[rig.universes[Math.floor(out.offset / 512)]!] ??= { single: [], double: [] });
-    own[out.bytes === 2 ? "double" : "single"].push((out.offset % 512) + 1);
+    own[out.bytes >= 2 ? "double" : "single"].push((out.offset % 512) + 1);
   }
   return made;
 }

@@ -14,7 +14,7 @@ import { newHands } from "@/core/show/world";
 
 const file = (name: string) => readFileSync(join(__dirname, name));
 
-test.each([2, 3, 4, 5, 6])("a show saved by version %d opens and plays to the same bytes", (version) => {
+test.each([2, 3, 4, 5, 6, 7])("a show saved by version %d opens and plays to the same bytes", (version) => {
   const show = readShowFile(new Uint8Array(file(`version-${version}.comet.zip`)));
   if (isRefusal(show)) throw new Error(show.what);
   expect(show.version).toBe(SHOW_VERSION);

@@ -9,9 +9,12 @@ import { rigFindings } from "./rig";
 
 const CARDS = [signedFindings, handFindings, rigFindings, darkFindings, cueFindings, keptFindings];
 
-/** The findings one after another, so that whoever works them out can listen in between. */
+/** The findings one after another, so that whoever works them out can listen in between. What is only about fixtures out of service is none. */
 export function* checking(world: World): Generator<Finding> {
-  for (const card of CARDS) yield* card(world);
+  const away = new Set(Object.values(world.show.fixtures).flatMap((f) => (f.outOfService ? [f.id] : [])));
+  for (const card of CARDS)
+    for (const finding of card(world))
+      if (!finding.fixtures?.length || finding.fixtures.some((id) => !away.has(id))) yield finding;
 }
 
 /** All findings, by what they are about. */

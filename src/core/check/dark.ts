@@ -15,7 +15,8 @@ export function* darkFindings({ show }: World): Generator<Finding> {
   for (const list of listsByNumber(show)) {
     if (list.kind !== "list") continue;
     const cues = cuesOf(list);
-    const byCue = grouped(driftsOf(show, list), (d: Drift) => `${d.at} ${d.kind} ${d.curable}`);
+    const counts = ({ fixture }: { fixture: string }) => show.fixtures[fixture]?.outOfService !== true;
+    const byCue = grouped(driftsOf(show, list).filter(counts), (d: Drift) => `${d.at} ${d.kind} ${d.curable}`);
     for (const drifts of byCue.values()) {
       const { at, kind, curable } = drifts[0]!;
       const cue = cues[at]!;
@@ -46,7 +47,7 @@ export function* darkFindings({ show }: World): Generator<Finding> {
         ],
       };
     }
-    for (const lates of grouped(latesOf(show, list), (l: Late) => `${l.at} ${l.changing}`).values()) {
+    for (const lates of grouped(latesOf(show, list).filter(counts), (l: Late) => `${l.at} ${l.changing}`).values()) {
       const { at, changing } = lates[0]!;
       const cue = cues[at]!;
       const fixtures = lates.map((l) => l.fixture);

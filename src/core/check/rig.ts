@@ -7,7 +7,7 @@ import { fixturesByNumber, type World } from "../show/world";
 import { fixturesText, type Finding } from "./finding";
 
 export function* rigFindings({ show }: World): Generator<Finding> {
-  const bare = fixturesByNumber(show).filter((f) => f.addresses.length === 0);
+  const bare = fixturesByNumber(show).filter((f) => f.addresses.length === 0 && !f.outOfService);
   if (bare.length > 0)
     yield {
       key: "no address",
@@ -44,7 +44,9 @@ function* neverLit(show: World["show"]): Generator<Finding> {
       .flatMap((l) => (l.effect ? (show.effects[l.effect]?.cast ?? []) : []))
       .map((i) => i.split(".")[0]!),
   );
-  const dark = fixturesByNumber(show).filter((f) => f.addresses.length > 0 && !lit.has(f.id) && !cast.has(f.id));
+  const dark = fixturesByNumber(show).filter(
+    (f) => f.addresses.length > 0 && !f.outOfService && !lit.has(f.id) && !cast.has(f.id),
+  );
   if (dark.length === 0) return;
   yield {
     key: `never lit ${dark.map((f) => f.number).join()}`,

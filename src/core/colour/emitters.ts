@@ -20,6 +20,10 @@ export const EMITTERS: Readonly<Record<string, Emitter>> = {
   ColorAdd_UV: { xy: [0.17, 0.01], flux: 1 },
 };
 
+/** The light of an emitter: what its type measured, else the table's; undefined where neither knows it. */
+export const emitterOf = (fn: { attribute: string; emitter?: Emitter | undefined }): Emitter | undefined =>
+  fn.emitter ?? EMITTERS[fn.attribute];
+
 /** The source behind filters. */
 export const SOURCE: Emitter = EMITTERS.ColorAdd_W!;
 

@@ -1,4 +1,5 @@
 /** From the bytes of the wire back to values: what a node received, shown as a stage. */
+import { unbent } from "../fixture/dimmerCurve";
 import type { ChannelFunction } from "../fixture/type";
 import type { Output } from "../play/output";
 import type { Rig } from "../play/rig";
@@ -26,9 +27,10 @@ export function decodeFrame(rig: Rig, bytes: Uint8Array, value: Float64Array, fn
 }
 
 function decodeOutput(out: Output, bytes: Uint8Array, value: Float64Array, fn: Uint8Array): void {
-  const dmx = out.bytes === 2 ? (bytes[out.offset]! << 8) | bytes[out.offset + 1]! : bytes[out.offset]!;
+  const dmx = out.at.reduce((sum, at) => sum * 256 + bytes[at]!, 0);
   const which = out.functions.findIndex((f) => dmx >= f.dmxFrom && dmx <= f.dmxTo);
   const found = out.functions[Math.max(0, which)]!;
-  value[out.param] = fromDmx(found, dmx, out.invert) - out.add;
+  const shown = fromDmx(found, dmx, out.invert) - out.add;
+  value[out.param] = out.bend ? unbent(out.bend, shown / 100) * 100 : shown;
   fn[out.param] = Math.max(0, which);
 }

@@ -1,7 +1,7 @@
 /** A colour as values of a fixture's own colour parameters (SEMANTICS 1 and 10, "Colour"). */
 import { converter, formatHex } from "culori";
 import { apart, uvOf, xyOfHex, type Xy } from "../colour/chromaticity";
-import { EMITTERS, PRIMARIES } from "../colour/emitters";
+import { emitterOf, PRIMARIES } from "../colour/emitters";
 import { filtersFor } from "../colour/filter";
 import { mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
@@ -75,10 +75,15 @@ export function colourValues(show: Show, item: Item, wanted: Wanted): Coloured {
 
 /** What a colour is for one parameter of a fixture; undefined where it says nothing of it. */
 export function colourOf(show: Pick<Show, "types">, fixture: Fixture, place: string, wanted: Wanted) {
-  const { specs } = modelOf(show, fixture);
-  for (const { values } of solved(specs, wanted))
+  const made = colourIn(modelOf(show, fixture).specs, place, wanted);
+  return made && { attribute: made.attribute, value: made.value };
+}
+
+/** The same among the parameters of a mode, with how far the whole colour is off, in u'v'. @param place cell and head, "0.ColorAdd_R". */
+export function colourIn(specs: readonly ParameterSpec[], place: string, wanted: Wanted) {
+  for (const { values, off } of solved(specs, wanted))
     for (const [part, value] of values)
-      if (`${part.cell}.${specs[part.place]!.head}` === place) return { attribute: part.attribute, value };
+      if (`${part.cell}.${specs[part.place]!.head}` === place) return { attribute: part.attribute, value, off };
   return undefined;
 }
 
@@ -126,18 +131,18 @@ function ofEmitters(targets: readonly Part[], wanted: Wanted): Made {
   if ("rgb" in wanted && own.length === 3) {
     return { values: targets.map((t) => [t, (wanted.rgb[own.indexOf(t)] ?? 0) * FULL]), off: 0 };
   }
-  const known = targets.filter((t) => EMITTERS[t.attribute]);
+  const known = targets.filter((t) => emitterOf(t.fn));
   const joins = own.length < 3 || ("xy" in wanted && wanted.white);
   let among = joins ? known : own;
   let mix = mixOf(
-    among.map((t) => EMITTERS[t.attribute]!),
+    among.map((t) => emitterOf(t.fn)!),
     xyWanted(wanted),
   );
   // Where the primaries cannot reach it, the others help.
   if (mix.off > 0 && !joins) {
     among = known;
     mix = mixOf(
-      known.map((t) => EMITTERS[t.attribute]!),
+      known.map((t) => emitterOf(t.fn)!),
       xyWanted(wanted),
     );
   }

@@ -1,6 +1,6 @@
 /** The colour values of a fixture give, as any other can be asked for it: xy, and how bright beside the brightest there. */
 import { xyOfHex, xyOfXyz, type Xy } from "../colour/chromaticity";
-import { EMITTERS, PRIMARIES, SOURCE } from "../colour/emitters";
+import { emitterOf, PRIMARIES, SOURCE } from "../colour/emitters";
 import { filtersFor, lightThrough } from "../colour/filter";
 import { lightOf, mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
@@ -22,10 +22,10 @@ export function colourSeen(specs: readonly ParameterSpec[], valueAt: ValueAt): A
 }
 
 function ofEmitters(specs: readonly ParameterSpec[], valueAt: ValueAt): AnyColour | undefined {
-  const known = specs.filter((s) => EMITTERS[s.head]);
+  const known = specs.filter((s) => emitterOf(s.functions[0]!));
   if (known.length === 0) return undefined;
   const shares = known.map((s) => share(valueAt(s).value));
-  const emitters = known.map((s) => EMITTERS[s.head]!);
+  const emitters = known.map((s) => emitterOf(s.functions[0]!)!);
   const light = lightOf(emitters, shares);
   const xy = xyOfXyz(light);
   if (!xy) return { xy: plainXy(SOURCE.xy), level: 0, white: true };

@@ -25,6 +25,10 @@ function settings(change: Change, count: number): string[] {
     scale,
     correct,
     note,
+    curve,
+    preheat,
+    outOfService,
+    position,
   } = change;
   return [
     mode !== undefined && `mode ${quote(mode)}`,
@@ -44,6 +48,11 @@ function settings(change: Change, count: number): string[] {
     scale !== undefined && `scale ${exact(scale)}`,
     correct && `correct pan ${exact(correct.pan)} tilt ${exact(correct.tilt)}`,
     note !== undefined && `note ${quote(note)}`,
+    curve !== undefined &&
+      `curve ${typeof curve === "string" ? curve : `points ${curve.points.map((p) => p.map(exact).join(" ")).join(", ")}`}`,
+    preheat !== undefined && `preheat ${exact(preheat)}`,
+    outOfService !== undefined && `out of service ${onOff(outOfService)}`,
+    position !== undefined && `position ${quote(position)}`,
     // Last: the other lines know it by the number it had.
     number !== undefined && `renumber ${number}`,
   ].filter((line): line is string => typeof line === "string");

@@ -214,8 +214,11 @@ export const remove = defineIntent({
     for (const effect of Object.values(world.show.effects))
       if (effect.cast?.some(has)) effect.cast = effect.cast.filter((i) => !has(i));
     for (const list of Object.values(world.show.lists)) {
-      for (const cue of Object.values(list.cues))
+      for (const cue of Object.values(list.cues)) {
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];
+        if (cue.meant?.some(has)) cue.meant = cue.meant.filter((id) => !has(id));
+        for (const id of Object.keys(cue.blackMovesOf ?? {})) if (has(id)) delete cue.blackMovesOf![id];
+      }
     }
     for (const palette of Object.values(world.show.palettes)) {
       for (const key of Object.keys(palette.own)) if (has(key)) delete palette.own[key];

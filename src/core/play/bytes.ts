@@ -33,6 +33,8 @@ export function plainOf(out: Output): Plain | undefined {
     out.dimmer >= 0 ||
     out.cellDimmer >= 0 ||
     out.invert ||
+    out.bend ||
+    out.demands.length > 0 ||
     fn.steps ||
     fn.to === fn.from
   )
@@ -49,14 +51,22 @@ export const putPlain = (bytes: Bytes, at: number, base: number, scale: number, 
 export function putOutput(stage: Shown, bytes: Bytes, index: number): void {
   const out = stage.rig.outputs[index]!;
   const fn = out.functions[stage.fn[out.param]!] ?? out.functions[0]!;
-  let factor = out.scale;
-  if (out.dimmer >= 0) factor *= stage.value[out.dimmer]! / 100;
-  if (out.cellDimmer >= 0) factor *= stage.value[out.cellDimmer]! / 100;
-  const dmx = toDmx(fn, stage.value[out.param]! + out.add, out.invert, factor);
-  if (out.bytes === 2) {
-    bytes[out.offset] = dmx >> 8;
-    bytes[out.offset + 1] = dmx & 255;
-  } else bytes[out.offset] = dmx;
+  let level = 1;
+  if (out.dimmer >= 0) level *= stage.value[out.dimmer]! / 100;
+  if (out.cellDimmer >= 0) level *= stage.value[out.cellDimmer]! / 100;
+  level *= out.scale;
+  if (out.dimmerBend) level = out.dimmerBend(Math.min(1, level));
+  let dmx = toDmx(fn, stage.value[out.param]! + out.add, out.invert, level, out.bend);
+  for (let k = 0; k < out.demands.length; k++) {
+    const { param, ranges } = out.demands[k]!;
+    const range = ranges[stage.fn[param]!];
+    if (range) dmx = Math.min(range[1], Math.max(range[0], dmx));
+  }
+  const { at } = out;
+  for (let k = at.length - 1; k >= 0; k--) {
+    bytes[at[k]!] = dmx % 256;
+    dmx = Math.floor(dmx / 256);
+  }
 }
 
 /** Writes everything that depends on a parameter. */

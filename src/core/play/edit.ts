@@ -85,6 +85,9 @@ function sameRig(before: Show, after: Show): boolean {
         a.scale === b.scale &&
         a.correct === b.correct &&
         a.invertPan === b.invertPan &&
+        a.curve === b.curve &&
+        a.preheat === b.preheat &&
+        a.outOfService === b.outOfService &&
         a.invertTilt === b.invertTilt
       );
     })

@@ -1,21 +1,36 @@
 /** What goes out: channels at their addresses, and the bytes they are written into. */
+import type { Bend } from "../fixture/dimmerCurve";
 import type { ChannelFunction } from "../fixture/type";
 
 /** Bytes of all universes in use, 512 each, in the order of the rig's universes. Stores clamp and round to the nearest, so that nothing ever wraps. */
 export type Bytes = Uint8ClampedArray;
+
+/** @property ranges for each function of a parameter the range, DMX, in which this channel must stand for it; null for any. */
+export interface Demand {
+  param: number;
+  ranges: readonly (readonly [number, number] | null)[];
+}
 
 /** A DMX channel of a fixture at one of its addresses. */
 export interface Output {
   /** Parameter sent on it (pan and tilt exchanged where swapped). */
   param: number;
   functions: readonly ChannelFunction[];
-  bytes: 1 | 2;
-  /** Byte offset in the frame: place of the universe x 512 + slot - 1. */
+  bytes: 1 | 2 | 3 | 4;
+  /** Byte offset in the frame of its coarse byte: place of the universe x 512 + slot - 1. */
   offset: number;
+  /** Offsets of all its bytes, coarse first. */
+  at: readonly number[];
   /** Degrees added before the clamp. */
   add: number;
   invert: boolean;
   scale: number;
+  /** Of a dimmer: its curve and preheat. */
+  bend: Bend | null;
+  /** Of an emitter behind a virtual dimmer: the curve of that. */
+  dimmerBend: Bend | null;
+  /** Channels whose functions work only while this one stands in a range: their parameter, and the range for each of their functions. */
+  demands: readonly Demand[];
   /** Dimmer parameters that multiply it, -1 for none. */
   dimmer: number;
   cellDimmer: number;

@@ -1,6 +1,6 @@
 /** What hands lay over the lists: held values, highlight, park; and what limiters leave. */
 import { allTargets } from "../show/model";
-import { isEmitter } from "../fixture/attribute";
+import { attributeInfo, isEmitter } from "../fixture/attribute";
 import { resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Hands } from "../show/hands";
@@ -128,7 +128,7 @@ export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<str
   }
 }
 
-/** What is highlighted or identified, full and open; where it points is left alone. */
+/** What is highlighted or identified, as its type says, else full and open; where it points is left alone. */
 function fullAndOpen({ world }: Player): [string, Entry][] {
   const { show, hands } = world;
   return [...(hands.highlight ? hands.selection : []), ...hands.identified].flatMap((item) => {
@@ -136,12 +136,15 @@ function fullAndOpen({ world }: Player): [string, Entry][] {
     const whole =
       cell > 0 ? allTargets(show, fixture).filter((t) => t.spec.cell === 0 && t.attribute === "Dimmer") : [];
     return [...allTargets(show, item), ...whole].flatMap((t): [string, Entry][] => {
+      const said = attributeInfo(t.attribute).family === "Position" ? undefined : t.spec.highlight;
       const open =
-        t.attribute === "Dimmer" || isEmitter(t.attribute)
-          ? 100
-          : /^(Shutter1|ColorSub_.|Color1|Iris)$/.test(t.attribute)
-            ? t.spec.default
-            : undefined;
+        said !== undefined
+          ? said
+          : t.attribute === "Dimmer" || isEmitter(t.attribute)
+            ? 100
+            : /^(Shutter1|ColorSub_.|Color1|Iris)$/.test(t.attribute)
+              ? t.spec.default
+              : undefined;
       return open === undefined ? [] : [[t.key, { attribute: t.attribute, value: open }]];
     });
   });

@@ -3,7 +3,8 @@ import { attributeInfo, isEmitter } from "../fixture/attribute";
 import { isIntensity, scaledOf } from "../program/light";
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
-import type { ChannelFunction } from "../fixture/type";
+import { bendOf } from "../fixture/dimmerCurve";
+import { layoutOf, type ChannelFunction, type Mode } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
 import { plainOf } from "./bytes";
 import type { Output } from "./output";
@@ -66,7 +67,8 @@ export function compileRig(show: Show): Rig {
   const outputs = fixtures.flatMap((fixture) => outputsOf(show, fixture, index, universes));
   const feeds: number[][] = keys.map(() => []);
   outputs.forEach((output, i) => {
-    for (const p of new Set([output.param, output.dimmer, output.cellDimmer])) if (p >= 0) feeds[p]!.push(i);
+    const from = [output.param, output.dimmer, output.cellDimmer, ...output.demands.map((d) => d.param)];
+    for (const p of new Set(from)) if (p >= 0) feeds[p]!.push(i);
   });
   const plain = feeds.map((own) => (own.length === 1 ? plainOf(outputs[own[0]!]!) : undefined));
   return {
@@ -101,28 +103,51 @@ function outputsOf(
   const { mode, specs } = modelOf(show, fixture);
   const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
   const virtual = (cell: number) => specs.some((s) => s.virtual && s.cell === cell);
+  const layout = layoutOf(mode);
+  const curve = bendOf(fixture.curve);
+  const bent = bendOf(fixture.curve, fixture.preheat);
+  const out = fixture.outOfService === true;
   return fixture.addresses.flatMap((address) => {
-    let slot = address.slot;
-    return mode.channels.map((channel): Output => {
+    const start = universes.indexOf(address.universe) * 512 + address.slot - 1;
+    return mode.channels.map((channel, place): Output => {
       const head = channel.functions[0]!.attribute;
-      const at = universes.indexOf(address.universe) * 512 + slot - 1;
-      slot += channel.bytes;
+      const at = layout[place]!.map((slot) => start + slot);
       const dims = isEmitter(head) || (head === "Dimmer" && channel.cell > 0);
       const source = fixture.swap && head === "Pan" ? "Tilt" : fixture.swap && head === "Tilt" ? "Pan" : head;
       const swapped = param(channel.cell, source);
+      const scaled = takesScale(specs, head, channel.cell);
       return {
         param: swapped >= 0 ? swapped : param(channel.cell, head),
         functions: channel.functions,
         bytes: channel.bytes,
-        offset: at,
+        offset: at[0]!,
+        at,
         add: head === "Pan" ? fixture.correct.pan : head === "Tilt" ? fixture.correct.tilt : 0,
         invert: (head === "Pan" && fixture.invertPan) || (head === "Tilt" && fixture.invertTilt),
-        scale: takesScale(specs, head, channel.cell) ? fixture.scale / 100 : 1,
+        scale: scaled ? (out ? 0 : fixture.scale / 100) : 1,
+        bend: scaled && head === "Dimmer" && !out ? bent : null,
+        dimmerBend: scaled && isEmitter(head) && virtual(0) && !out ? curve : null,
+        demands: demandsOn(mode, place, param),
         dimmer: dims && virtual(0) ? param(0, "Dimmer") : -1,
         cellDimmer: dims && head !== "Dimmer" && channel.cell > 0 ? param(channel.cell, "Dimmer") : -1,
       };
     });
   });
+}
+
+const NO_DEMANDS: Output["demands"] = [];
+
+/** Who asks a channel to stand somewhere: functions that it is the mode master of. A channel's first function asks for nothing, so that its default leaves the master free. */
+function demandsOn(mode: Mode, place: number, param: (cell: number, head: string) => number): Output["demands"] {
+  const asking = mode.channels.filter((c) => c.functions.some((fn, k) => k > 0 && fn.master?.channel === place));
+  return asking.length === 0
+    ? NO_DEMANDS
+    : asking.map((c) => ({
+        param: param(c.cell, c.functions[0]!.attribute),
+        ranges: c.functions.map((fn, k) =>
+          k > 0 && fn.master?.channel === place ? ([fn.master.from, fn.master.to] as const) : null,
+        ),
+      }));
 }
 
 /** The proportional scale works once: on the fixture's Dimmer, or on what its virtual dimmer scales. */

@@ -164,7 +164,7 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     .map((out) => ({
       universe: rig.universes[Math.floor(out.offset / 512)]!,
       slot: (out.offset % 512) + 1,
-      bytes: [...player.frame.slice(out.offset, out.offset + out.bytes)],
+      bytes: out.at.map((at) => player.frame[at]!),
     }));
   return { key, steps, value: stage.value[p]!, attribute: name(stage.fn[p]!), bytes };
 }

@@ -7,6 +7,7 @@ import type { Palette } from "./paletteSchema";
 import type { Show } from "./schema";
 import { isLink, type Entry, type Value } from "./value";
 import type { World } from "./world";
+import { mapped } from "../units/mapped";
 
 /** The palettes and the wave that a voice names. */
 export const namedByVoice = (voice: Voice): Id[] => [
@@ -159,6 +160,3 @@ export function withoutLostLinks(show: Show): { show: Show; lost: number } {
   }));
   return lost === 0 ? { show, lost } : { show: { ...show, lists, palettes, effects }, lost };
 }
-
-const mapped = <T, U>(records: Record<string, T>, make: (record: T) => U): Record<string, U> =>
-  Object.fromEntries(Object.entries(records).map(([id, record]) => [id, make(record)]));

@@ -83,6 +83,8 @@ const MIGRATIONS: readonly Migration[] = [
   },
   // A show has macros, pages and views, and counts timecode.
   { from: 6, run: (document) => ({ macros: {}, pages: {}, views: {}, timecode: NEW_TIMECODE, ...document }) },
+  // Types and fixtures may say more; nothing that was stored changes.
+  { from: 7, run: (document) => document },
 ];
 
 /** Takes a document of any known version to the present one. */

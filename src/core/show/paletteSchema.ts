@@ -2,11 +2,11 @@
 import { z } from "../units/zod";
 import { TypeIdSchema } from "../fixture/type";
 import { FixtureIdSchema, IdSchema, ParamKeySchema } from "./ids";
-import { isAim, isRelease, ValueSchema } from "./value";
+import { isAim, isRelease, SWAPPED, ValueSchema } from "./value";
 
 /** What a palette says of a parameter. */
 export const PaletteEntrySchema = z
-  .object({ attribute: z.string().min(1).max(60), value: ValueSchema })
+  .object({ attribute: z.string().min(1).max(60), value: ValueSchema, ...SWAPPED })
   .refine(({ value }) => !isRelease(value), { message: "a palette holds no release" })
   .refine(({ attribute, value }) => !isAim(value) || attribute === "Pan" || attribute === "Tilt", {
     message: "only pan and tilt can be aimed at a point",

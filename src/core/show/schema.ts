@@ -1,6 +1,7 @@
 /** The show: one immutable document, checked by Zod wherever it enters. */
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
+import { DimmerCurveSchema } from "../fixture/dimmerCurve";
 import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
 import { FramesSchema, MacroSchema, PageSchema, TimecodeSchema, ViewSchema } from "./deckSchema";
 import { EffectRecordSchema, EffectSchema, OwnWaveSchema } from "./effectSchema";
@@ -9,7 +10,7 @@ import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
 export const SHOW_FORMAT = "bold-comet-show";
-export const SHOW_VERSION = 7;
+export const SHOW_VERSION = 8;
 
 const finite = z.number().finite();
 const time = finite.min(0).max(86_400);
@@ -44,6 +45,16 @@ export const FixtureSchema = z.object({
   /** Hang correction: degrees added. */
   correct: z.object({ pan: finite, tilt: finite }),
   note: z.string().max(2000),
+  /** What becomes of its Dimmer at output. */
+  curve: DimmerCurveSchema.optional(),
+  /** Its lamp never gets less, percent. */
+  preheat: finite.min(0).max(100).optional(),
+  /** Broken or away: sent dark, and not counted. */
+  outOfService: z.boolean().optional(),
+  /** Who it is in MVR files. */
+  uuid: z.guid().optional(),
+  /** Where it hangs, by name: a truss, a pipe, a floor. */
+  position: name.optional(),
 });
 export type Fixture = z.infer<typeof FixtureSchema>;
 
@@ -81,6 +92,9 @@ export const ScenicSchema = z.object({
   shape: z.enum(SCENERY_SHAPES),
   from: z.object({ x: finite, y: finite }),
   to: z.object({ x: finite, y: finite }),
+  /** Metres: where it begins above the floor, and how high it is. */
+  z: finite.min(-1000).max(1000).optional(),
+  height: finite.min(0).max(1000).optional(),
 });
 export type Scenic = z.infer<typeof ScenicSchema>;
 

@@ -1,5 +1,6 @@
 /** What can be held or stored for a parameter. */
 import { z } from "../units/zod";
+import { TypeIdSchema } from "../fixture/type";
 import { EffectSchema, isStop, STOP, type Effect } from "./effectSchema";
 import { isParamKey, ParamKeySchema, type ParamKey } from "./ids";
 import { LinkSchema, type Link } from "./link";
@@ -27,6 +28,20 @@ export const isLink = (value: Value): value is Link => typeof value === "object"
 /** Whether a value is a point in the room. */
 export const isAim = (value: Value): value is AimPoint => typeof value === "object" && "aim" in value;
 
+/** What stood in an entry's place before its fixture became another type: of which type, where ("0.Pan"), and what. */
+const WasSchema = z.object({
+  of: TypeIdSchema,
+  place: z
+    .string()
+    .regex(/^\d{1,3}\.\S{1,60}$/)
+    .optional(),
+  attribute: z.string().min(1).max(60).optional(),
+  value: ValueSchema.optional(),
+  effect: EffectSchema.optional(),
+});
+/** Marks of a swap of types: in whose terms a silent entry is; and of one made from others, what it was. */
+export const SWAPPED = { of: TypeIdSchema.optional(), was: WasSchema.optional() };
+
 const time = finite.min(0).max(86_400);
 export const TimingSchema = z.object({ delay: time.optional(), fade: time.optional() });
 export type Timing = z.infer<typeof TimingSchema>;
@@ -41,6 +56,7 @@ export const EntrySchema = z
     value: ValueSchema.optional(),
     effect: EffectSchema.optional(),
     time: TimingSchema.optional(),
+    ...SWAPPED,
   })
   .refine(({ value, effect }) => value !== undefined || effect !== undefined, {
     message: "it says neither a value nor an effect",

@@ -1,6 +1,6 @@
 /** What the schema alone cannot say of a show: references that lead somewhere, numbers that are unique, counts that can be opened. */
 import { modeOf, parametersOf } from "../fixture/parameters";
-import { footprint } from "../fixture/type";
+import { footprint, typeProblem } from "../fixture/type";
 import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
 import { own } from "./own";
 import { plain } from "../units/units";
@@ -106,7 +106,11 @@ export function fixturesProblem(show: Pick<Show, "fixtures" | "types">): string 
 
 /** Records under another id than their own, and numbers that two of them share. */
 export function recordsProblem(show: Show): string | undefined {
-  for (const [id, type] of Object.entries(show.types)) if (type.id !== id) return `the type ${type.model} has two ids`;
+  for (const [id, type] of Object.entries(show.types)) {
+    if (type.id !== id) return `the type ${type.model} has two ids`;
+    const wrong = typeProblem(type);
+    if (wrong) return `in the type ${type.model} ${wrong}`;
+  }
   for (const [id, piece] of Object.entries(show.scenery)) if (piece.id !== id) return "a set piece has two ids";
   for (const [what, records] of [
     ["group", show.groups],
