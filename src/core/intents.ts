@@ -8,6 +8,7 @@ import * as output from "./dmx/outputIntents";
 import * as universe from "./patch/universeIntents";
 import * as program from "./program/intents";
 import { importAscii } from "./exchange/asciiIntent";
+import { bringFrom } from "./exchange/bringIntent";
 import { importFixtures } from "./exchange/importIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
@@ -29,6 +30,9 @@ import { writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
 import { correctHang } from "./program/hangIntent";
 import { nameShow } from "./show/nameShow";
+import { copyProgramming, duplicateFixtures } from "./rig/duplicateIntent";
+import { putType, removeType } from "./rig/typeIntent";
+import { swapType } from "./rig/swapIntent";
 import { restoreShow } from "./show/restore";
 
 export const INTENTS = registryOf([
@@ -45,6 +49,12 @@ export const INTENTS = registryOf([
   setTimecode,
   shiftTimes,
   nameShow,
+  bringFrom,
+  putType,
+  removeType,
+  swapType,
+  duplicateFixtures,
+  copyProgramming,
   select.select,
   select.setSpread,
   select.step,

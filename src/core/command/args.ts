@@ -42,6 +42,8 @@ export interface SlotValues {
   list: number;
   /** Several at once. */
   lists: number[];
+  /** First and last numbers. */
+  ranges: [first: number, last: number][];
   universe: number;
   port: number;
   rank: number;

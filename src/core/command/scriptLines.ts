@@ -136,6 +136,33 @@ export const SCRIPT_LINES = {
     about: "writes patch, groups and the intensities of cues as USITT ASCII",
     example: 'export ascii "show.asc"',
   },
+  bring: {
+    syntax:
+      "bring from <file:text> [palette <palettes:ranges>] [effect <effects:ranges>] [wave <waves:ranges>] [group <groups:ranges>] [macro <macros:ranges>] [view <views:ranges>] [page <pages:ranges>] [list <lists:ranges> [cue <firstCue:cue> [thru <lastCue:cue>]]] [by number | by type] [beside | replace]",
+    about:
+      "brings things over from another show with what they need; fixtures by number or type; a number that is taken goes beside, unless told to replace",
+    example: 'bring from "other.comet.zip" palette 1 thru 9',
+  },
+  importGdtf: {
+    syntax: "import gdtf <file:text>",
+    about: "brings a fixture type in from a GDTF file",
+    example: 'import gdtf "lamp.gdtf"',
+  },
+  exportGdtf: {
+    syntax: "export gdtf <of:type> <file:text>",
+    about: "writes a fixture type as a GDTF file",
+    example: 'export gdtf petrel-spot "petrel.gdtf"',
+  },
+  importMvr: {
+    syntax: "import mvr <file:text> [add | update]",
+    about: "brings fixtures with their types, places and addresses, and scenery in from an MVR file",
+    example: 'import mvr "rig.mvr" update',
+  },
+  exportMvr: {
+    syntax: "export mvr <file:text>",
+    about: "writes the rig with its types as an MVR file",
+    example: 'export mvr "rig.mvr"',
+  },
   print: {
     syntax: "print <sel> <attrs>",
     about: "a JSON line with the stage values",

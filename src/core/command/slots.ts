@@ -189,6 +189,24 @@ const kelvins = joined<number>(
 /** Network addresses joined by "and". */
 const hosts = joined(host, "and");
 
+/** Numbers of things that need not be here: "1 thru 9 + 12". */
+const ranges: SlotParser<[first: number, last: number][]> = (state, pos) => {
+  const read: [number, number][] = [];
+  const word = (at: number, text: string) => {
+    expect(state, at, { text, isWord: true });
+    return state.tokens[at]?.text.toLowerCase() === text;
+  };
+  for (let here = pos; ; here += 1) {
+    const first = whole(state, here)[0];
+    if (!first) return [];
+    const last = word(first.pos, "thru") ? whole(state, first.pos + 1)[0] : undefined;
+    read.push([first.value, last?.value ?? first.value]);
+    here = (last ?? first).pos;
+    if (!word(here, "+")) return [{ pos: here, value: read }];
+  }
+};
+const whole = bounded(WHOLE, "a number", 1, HIGHEST);
+
 const list = bounded(WHOLE, "a list number", 1, HIGHEST);
 /** Two lists and more, joined by "+". */
 const lists: SlotParser<number[]> = (state, pos) => joined(list, "+")(state, pos).filter((m) => m.value.length > 1);
@@ -212,6 +230,7 @@ export const SLOTS = {
   ...EFFECT_SLOTS,
   list,
   lists,
+  ranges,
   universe: bounded(WHOLE, "a universe", 1, 63_999),
   port: bounded(WHOLE, "a number on the wire", 0, 63_999),
   rank: bounded(WHOLE, "a priority of sACN", 0, 200),

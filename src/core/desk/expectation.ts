@@ -30,7 +30,14 @@ export interface Printer {
 /** The script lines that ask something of the desk. */
 export type Asking = Exclude<
   ScriptKind,
-  "wait" | "refuse" | "open" | "save" | "importCsv" | "exportCsv" | "exportCues" | "importAscii" | "exportAscii"
+  | "wait"
+  | "refuse"
+  | "open"
+  | "save"
+  | "bring"
+  | "exportCues"
+  | `import${"Csv" | "Ascii" | "Gdtf" | "Mvr"}`
+  | `export${"Csv" | "Ascii" | "Gdtf" | "Mvr"}`
 >;
 
 /** Why an expectation does not hold, "expected ... got ..."; undefined where it does. */

@@ -2,17 +2,25 @@
 import { readAscii } from "../exchange/ascii";
 import { importAscii } from "../exchange/asciiIntent";
 import { writeAscii } from "../exchange/asciiWrite";
+import { bringFrom } from "../exchange/bringIntent";
+import { requestOf } from "../exchange/bringLine";
+import { readGdtf, writeGdtf } from "../exchange/gdtf/file";
+import { piecesNew, planMvr } from "../exchange/mvr/plan";
+import { readMvr } from "../exchange/mvr/read";
+import { writeMvr } from "../exchange/mvr/write";
+import { typeNamed } from "../rig/swap";
+import { putType } from "../rig/typeIntent";
 import { importFixtures } from "../exchange/importIntent";
 import { guessMapping } from "../exchange/patchColumns";
 import { readPatch, typeChoices, writePatch } from "../exchange/patchTable";
 import { writeCues } from "../exchange/cueTable";
 import { readTable } from "../exchange/tableText";
-import { isRefusal, refusalText, type Refusal } from "../show/refusal";
+import { attempt, isRefusal, refusalText, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
 import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk";
 import { checkExpectation } from "./expectation";
-import type { ScriptAct } from "../command/scriptLines";
+import type { ScriptAct, ScriptArgs } from "../command/scriptLines";
 import { readLine } from "../command/read";
 
 /** The outside of a script: files, relative to it, and where printed lines go. */
@@ -22,6 +30,8 @@ export interface ScriptFiles {
   print(line: string): void;
   readText(name: string): string | Refusal;
   writeText(name: string, text: string): Refusal | undefined;
+  readBytes(name: string): Uint8Array | Refusal;
+  writeBytes(name: string, bytes: Uint8Array): Refusal | undefined;
 }
 
 export interface ScriptResult {
@@ -93,6 +103,21 @@ function doAct(desk: Desk, files: ScriptFiles, act: ScriptAct): Outcome {
       for (const what of left) files.print(`${act.args.file} left out: ${what}`);
       return files.writeText(act.args.file, text) ?? "done";
     }
+    case "importGdtf":
+      return bringGdtf(desk, files, act.args.file) ?? "done";
+    case "exportGdtf": {
+      const type = attempt(() => typeNamed(desk.world.show, act.args.of));
+      return isRefusal(type) ? type : (files.writeBytes(act.args.file, writeGdtf(type)) ?? "done");
+    }
+    case "importMvr":
+      return bringMvr(desk, files, act.args.file, act.args.update ? "update" : "add") ?? "done";
+    case "exportMvr": {
+      const { bytes, left } = writeMvr(desk.world.show);
+      for (const what of left) files.print(`${act.args.file} left out: ${what}`);
+      return files.writeBytes(act.args.file, bytes) ?? "done";
+    }
+    case "bring":
+      return bringOver(desk, files, act.args) ?? "done";
     case "refuse":
       return judged(checkRefused(desk, act.args.line));
     case "print": {
@@ -105,6 +130,42 @@ function doAct(desk: Desk, files: ScriptFiles, act: ScriptAct): Outcome {
 }
 
 const judged = (wrong: string | undefined): Outcome => (wrong === undefined ? "passed" : { wrong });
+
+function bringGdtf(desk: Desk, files: ScriptFiles, name: string): Refusal | undefined {
+  const bytes = files.readBytes(name);
+  if (isRefusal(bytes)) return bytes;
+  const read = readGdtf(bytes, desk.world.show);
+  if (isRefusal(read)) return read;
+  for (const note of read.notes) files.print(`${name} left out: ${note}`);
+  return performOn(desk, { intents: [putType.of({ type: read.type })], events: [] });
+}
+
+function bringMvr(desk: Desk, files: ScriptFiles, name: string, how: "add" | "update"): Refusal | undefined {
+  const bytes = files.readBytes(name);
+  if (isRefusal(bytes)) return bytes;
+  const read = readMvr(bytes, desk.world.show);
+  if (isRefusal(read)) return read;
+  const { rows, types } = planMvr(desk.world.show, read, how);
+  for (const note of read.notes) files.print(`${name} left out: ${note}`);
+  for (const { fixture, problem } of rows) if (problem) files.print(`${name} fixture ${fixture.number}: ${problem}`);
+  return performOn(desk, {
+    intents: [
+      importFixtures.of({
+        rows: rows.map(({ updates, fixture }) => ({ updates, fixture })),
+        types,
+        pieces: piecesNew(desk.world.show, read.pieces),
+      }),
+    ],
+    events: [],
+  });
+}
+
+function bringOver(desk: Desk, files: ScriptFiles, args: ScriptArgs["bring"]): Refusal | undefined {
+  const show = files.open(args.file);
+  if (isRefusal(show)) return show;
+  const request = attempt(() => requestOf(desk.world.show, show, args));
+  return isRefusal(request) ? request : performOn(desk, { intents: [bringFrom.of(request)], events: [] });
+}
 
 /** Rows that cannot come in are told, not refused: the others come in. */
 function importCsv(desk: Desk, files: ScriptFiles, name: string, how: "add" | "update"): Refusal | undefined {

@@ -97,7 +97,7 @@ export const duplicateGroup = defineIntent({
     world.show.groups[id] = { ...found, id, number: as, name: `${found.name} copy`.slice(0, 200) };
   },
   says: (world, { group, as }) => `makes group ${as} as a copy of ${groupText(world, group)}`,
-  lines: (world, { group, as }) => [`duplicate ${groupText(world, group)} as ${as}`],
+  lines: (world, { group, as }) => [`${groupText(world, group)} duplicate as ${as}`],
 });
 
 /** Colour, sign, arrangement and steps of a group; null takes one away. */

@@ -70,9 +70,9 @@ export const GROUPS: Command[] = [
   }),
   command({
     chapter,
-    syntax: "duplicate group <number:group> as <copy:group>",
+    syntax: "group <number:group> duplicate as <copy:group>",
     about: "a copy under another number",
-    example: "duplicate group 1 as 101",
+    example: "group 1 duplicate as 101",
     read: (args, context) => intents(duplicateGroup.of({ group: groupOf(args, context).id, as: args.copy })),
   }),
   command({

@@ -1,6 +1,10 @@
 /** The patch, in the command language. */
 import { address, patch, remove, renumber, unpatch } from "../../patch/intents";
+import { copyProgramming, duplicateFixtures } from "../../rig/duplicateIntent";
+import { swapType } from "../../rig/swapIntent";
 import { runFrom, sizeOf } from "../../show/address";
+import { fail } from "../../show/refusal";
+import { fixtureNumbered } from "../../show/world";
 import { command, fixturesOf, intents, type Command } from "../command";
 import { change } from "./change";
 
@@ -83,6 +87,38 @@ export const RIG: Command[] = [
   }),
   command({
     chapter,
+    syntax: "<sel> curve (linear | square | s | points <points:points>)",
+    about: "what becomes of Dimmer at output: straight, squared, an s, or points in percent, in and out",
+    example: "81 curve square",
+    read: (args, context) => {
+      const curve = args.points ? { points: args.points } : args.square ? "square" : args.s ? "s" : "linear";
+      return change(args, context, `curve ${typeof curve === "string" ? curve : "of its own"}`, () => ({ curve }));
+    },
+  }),
+  command({
+    chapter,
+    syntax: "<sel> preheat <least:percent>",
+    about: "its lamp never gets less than this, percent",
+    example: "81 preheat 8",
+    read: (args, context) => change(args, context, `preheat ${args.least} %`, () => ({ preheat: args.least })),
+  }),
+  command({
+    chapter,
+    syntax: "<sel> out of service (on | off)",
+    about: "broken or away: sent dark, left out of Check and of counts",
+    example: "81 out of service on",
+    read: (args, context) =>
+      change(args, context, args.on ? "out of service" : "back in service", () => ({ outOfService: args.on === true })),
+  }),
+  command({
+    chapter,
+    syntax: "<sel> position <label:text>",
+    about: "where it hangs, by name: a truss, a pipe; for paper",
+    example: '81 position "Mast truss"',
+    read: (args, context) => change(args, context, `position ${args.label}`, () => ({ position: args.label })),
+  }),
+  command({
+    chapter,
     syntax: "<sel> correct [pan <panBy:degrees>] [tilt <tiltBy:degrees>]",
     about: "hang correction: degrees added at output",
     example: "1 correct pan 3.5 tilt -1",
@@ -130,6 +166,48 @@ export const RIG: Command[] = [
     example: "41 virtual dimmer off",
     read: (args, context) =>
       change(args, context, `virtual dimmer ${args.on ? "on" : "off"}`, () => ({ virtualDimmer: args.on === true })),
+  }),
+  command({
+    chapter,
+    syntax: "swap type <sel> <to:type> [mode <mode>] [at (<address> | auto) | unpatched]",
+    about:
+      "make them another type; groups, palettes, cues and effects keep what they mean. They stay at their address where they fit",
+    example: "swap type 1 thru 5 kelp-wash mode standard",
+    read: (args, context) =>
+      intents(
+        swapType.of({
+          fixtures: fixturesOf(args, context),
+          type: args.to,
+          ...(args.mode === undefined ? {} : { mode: args.mode }),
+          at: args.address ?? (args.auto ? "auto" : args.unpatched ? "unpatched" : "keep"),
+        }),
+      ),
+  }),
+  command({
+    chapter,
+    syntax: "duplicate <sel> as <from:fixture> [at (<address> | auto) | unpatched]",
+    about:
+      "make them again with all their programming: groups, exceptions in palettes, cues and effects; without `at` unpatched",
+    example: "duplicate 1 thru 5 as 601",
+    read: (args, context) =>
+      intents(
+        duplicateFixtures.of({
+          fixtures: fixturesOf(args, context),
+          from: args.from,
+          at: args.address ?? (args.auto ? "auto" : "unpatched"),
+        }),
+      ),
+  }),
+  command({
+    chapter,
+    syntax: "<sel> copy programming from <source:fixture>",
+    about:
+      "program them as another fixture is, in cues, palettes, groups and effects; by what they can, where they are of other types",
+    example: "2 thru 5 copy programming from 1",
+    read(args, context) {
+      const from = fixtureNumbered(context.world.show, args.source) ?? fail(`there is no fixture ${args.source}`);
+      return intents(copyProgramming.of({ from: from.id, to: fixturesOf(args, context) }));
+    },
   }),
   command({
     chapter,
