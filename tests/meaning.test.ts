@@ -8,6 +8,8 @@ const files: ScriptFiles = {
   save: () => undefined,
   readText: () => refuse("no files here"),
   writeText: () => undefined,
+  readBytes: () => refuse("no files here"),
+  writeBytes: () => undefined,
   print: (line) => void printed.push(line),
 };
 const PATCH = [

@@ -14,6 +14,8 @@ const files: ScriptFiles = {
   print: () => undefined,
   readText: (name) => readFileSync(existsSync(join(folder, name)) ? join(folder, name) : join(out, name), "utf8"),
   writeText: (name, text) => void writeFileSync(join(out, name), text),
+  readBytes: (name) => new Uint8Array(readFileSync(join(out, name))),
+  writeBytes: (name, bytes) => void writeFileSync(join(out, name), bytes),
 };
 
 describe("show tests", () => {

@@ -68,6 +68,8 @@ export function filesBeside(
     save: (name, show) => write(name, writeShowFile(show)),
     readText: (name) => read(name, (bytes) => bytes.toString("utf8")),
     writeText: write,
+    readBytes: (name) => read(name, (bytes) => new Uint8Array(bytes)),
+    writeBytes: write,
     print,
   };
 }

@@ -1,6 +1,7 @@
 /** A show as USITT ASCII: patch, groups, and the intensities of its cues with their simple times. */
 import { lengthsOf } from "../cue/late";
 import { inForceAt, trackingOf } from "../cue/tracking";
+import { layoutOf } from "../fixture/type";
 import { modelOf } from "../show/model";
 import { resolveEntry } from "../program/resolve";
 import { paramKey, splitItem, type Id } from "../show/ids";
@@ -45,13 +46,11 @@ function channelsOf(show: Show): Fixture[] {
 /** Where a channel's intensity is on the wire, counted from 1 through all universes; none for a virtual one. */
 function dimmersOf(show: Show, fixture: Fixture): number[] {
   const { mode } = modelOf(show, fixture);
-  let offset = 0;
-  for (const channel of mode.channels) {
-    if (channel.cell === 0 && channel.functions.some((f) => f.attribute === "Dimmer"))
-      return fixture.addresses.map(({ universe, slot }) => (universe - 1) * 512 + slot + offset);
-    offset += channel.bytes;
-  }
-  return [];
+  const place = mode.channels.findIndex((c) => c.cell === 0 && c.functions.some((f) => f.attribute === "Dimmer"));
+  const offset = layoutOf(mode)[place]?.[0];
+  return offset === undefined
+    ? []
+    : fixture.addresses.map(({ universe, slot }) => (universe - 1) * 512 + slot + offset);
 }
 
 export interface AsciiWritten {

@@ -1,10 +1,12 @@
 /** The show file: a zip with show.json, every byte of which follows from the show. */
-import { strFromU8, strToU8, zipSync } from "fflate";
+import { strFromU8, strToU8, zipSync, type Zippable } from "fflate";
+import { own } from "../show/own";
 import { checkShow, type Checked } from "../show/check";
 import { refuse, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { canonical } from "./canonical";
-import { unpacking, zipFiles } from "./zip";
+import { base64Of, bytesOf } from "./gdtf/base64";
+import { unpacked, unpacking, zipFiles, type ZipFile } from "./zip";
 
 export const SHOW_FILE_ENDING = ".comet.zip";
 const MB = 1024 * 1024;
@@ -15,9 +17,23 @@ export const MOST_BYTES = 512 * MB;
 const EPOCH = "1980-01-01T00:00:00";
 const DOCUMENT = "show.json";
 
+/** The GDTF file a type came from lies beside the document. */
+const gdtfName = (type: string): string => `fixtures/${type}.gdtf`;
+const GDTF = /^fixtures\/([a-z0-9][a-z0-9-]{0,63})\.gdtf$/;
+const MOST_GDTF = 9 * MB;
+
 /** A show as the bytes of its file. */
-export const writeShowFile = (show: Show): Uint8Array =>
-  zipSync({ [DOCUMENT]: [strToU8(canonical(show)), { mtime: EPOCH, level: 6 }] });
+export function writeShowFile(show: Show): Uint8Array {
+  const files: Zippable = {};
+  const types = { ...show.types };
+  for (const [id, { file, ...type }] of Object.entries(show.types)) {
+    if (file === undefined) continue;
+    types[id] = type;
+    files[gdtfName(id)] = [bytesOf(file), { mtime: EPOCH, level: 0 }];
+  }
+  const document = strToU8(canonical({ ...show, types }));
+  return zipSync({ [DOCUMENT]: [document, { mtime: EPOCH, level: 6 }], ...files });
+}
 
 /** A show larger than usual: it is opened when a person agrees. */
 export interface LargeShow extends Refusal {
@@ -70,15 +86,11 @@ export function* readingShowFile(
     const { done, value } = work.next();
     if (!done) yield value / Math.max(1, file.size);
     else if (!value) return damaged();
-    else
-      return read(
-        value,
-        others.map((f) => f.name),
-      );
+    else return read(value, bytes, others);
   }
 }
 
-function read(json: Uint8Array, leftOut: string[]): FromFile | Refusal {
+function read(json: Uint8Array, bytes: Uint8Array, others: readonly ZipFile[]): FromFile | Refusal {
   let data: unknown;
   try {
     data = JSON.parse(strFromU8(json));
@@ -86,7 +98,16 @@ function read(json: Uint8Array, leftOut: string[]): FromFile | Refusal {
     return damaged();
   }
   const checked = checkShow(data);
-  return "refused" in checked ? checked : { ...checked, leftOut };
+  if ("refused" in checked) return checked;
+  const types = { ...checked.show.types };
+  const leftOut: string[] = [];
+  for (const file of others) {
+    const type = own(types, GDTF.exec(file.name)?.[1] ?? "");
+    const data = type && file.size <= MOST_GDTF ? unpacked(bytes, file) : undefined;
+    if (type && data) types[type.id] = { ...type, file: base64Of(data) };
+    else leftOut.push(file.name);
+  }
+  return { ...checked, show: { ...checked.show, types }, leftOut };
 }
 
 /** A show from the bytes of a file with what was not known in it, or what is wrong with it. */

@@ -12,6 +12,8 @@ const filesOf = (show: Show): ScriptFiles => ({
   save: () => undefined,
   readText: () => refuse("no files here"),
   writeText: () => undefined,
+  readBytes: () => refuse("no files here"),
+  writeBytes: () => undefined,
   print: () => undefined,
 });
 

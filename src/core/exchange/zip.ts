@@ -93,3 +93,12 @@ export function* unpacking(bytes: Uint8Array, file: ZipFile): Generator<number, 
   }
   return fits && final && total === size && crc >>> 0 === file.crc ? whole : undefined;
 }
+
+/** One file of a zip in one go; undefined where any of it is damaged. */
+export function unpacked(bytes: Uint8Array, file: ZipFile): Uint8Array | undefined {
+  const work = unpacking(bytes, file);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}

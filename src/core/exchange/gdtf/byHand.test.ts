@@ -1,0 +1,258 @@
+/** Catches a GDTF file that is read otherwise than DIN SPEC 15800 says: types written by hand, as other hands write them. */
+import fc from "fast-check";
+import { strToU8, zipSync } from "fflate";
+import { LIBRARY } from "../../fixture/library/library";
+import { footprint, layoutOf, typeProblem, type FixtureType } from "../../fixture/type";
+import { isRefusal } from "../../show/refusal";
+import { newShow } from "../../show/world";
+import { readShowFile, writeShowFile } from "../showFile";
+import { readGdtf, writeGdtf } from "./file";
+import { dmxValue } from "./values";
+
+const zipped = (xml: string, more: Record<string, Uint8Array> = {}) =>
+  zipSync({ "description.xml": strToU8(xml), ...more });
+const description = (inner: string, name = "Hand Lamp") =>
+  `<?xml version="1.0" encoding="UTF-8"?><GDTF DataVersion="1.2"><FixtureType Name="${name}" ShortName="HL" LongName="${name}" Manufacturer="Brine &amp; Sons" Description="" FixtureTypeID="6F8C2A54-9C1B-4E0E-8B51-0A2E5D6C7B81">${inner}</FixtureType></GDTF>`;
+const fn = (attribute: string, more = "", sets = "") =>
+  `<ChannelFunction Name="${attribute} 1" Attribute="${attribute}" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="1" ${more}>${sets}</ChannelFunction>`;
+const channel = (offset: string, geometry: string, attribute: string, functions = fn(attribute), more = "") =>
+  `<DMXChannel DMXBreak="1" Offset="${offset}" Geometry="${geometry}" Highlight="255/1" ${more}><LogicalChannel Attribute="${attribute}">${functions}</LogicalChannel></DMXChannel>`;
+const mode = (channels: string, name = "Basic", geometry = "Base") =>
+  `<DMXModes><DMXMode Name="${name}" Geometry="${geometry}"><DMXChannels>${channels}</DMXChannels></DMXMode></DMXModes>`;
+const BASE = `<Geometries><Geometry Name="Base" Position="{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}"><Beam Name="Lens" BeamAngle="19" LuminousFlux="4200" PowerConsumption="750"/></Geometry></Geometries>`;
+
+function read(xml: string, more?: Record<string, Uint8Array>) {
+  const made = readGdtf(zipped(xml, more), { types: {} });
+  if (isRefusal(made)) throw new Error(made.what);
+  return made;
+}
+const heads = (type: FixtureType) => type.modes[0]!.channels.map((c) => `${c.cell}.${c.functions[0]!.attribute}`);
+
+test("a dimmer of one channel: percent of a share of one, what its beam is like", () => {
+  const { type, notes } = read(description(BASE + mode(channel("1", "Base", "Dimmer"))));
+  expect(notes).toEqual([]);
+  expect(type).toMatchObject({
+    maker: "Brine & Sons",
+    model: "Hand Lamp",
+    kind: "conventional",
+    physical: { beamAngle: 19, lumens: 4200, watts: 750 },
+  });
+  expect(type.modes[0]!.channels).toEqual([
+    {
+      cell: 0,
+      bytes: 1,
+      highlight: 100,
+      functions: [{ attribute: "Dimmer", dmxFrom: 0, dmxTo: 255, from: 0, to: 100 }],
+    },
+  ]);
+});
+
+test("DMX values in other numbers of bytes are repeated, or shifted where they say so", () => {
+  expect([
+    dmxValue("255/1", 2),
+    dmxValue("255/1s", 2),
+    dmxValue("32768/2", 1),
+    dmxValue("1/1", 3),
+    dmxValue("128", 1),
+  ]).toEqual([65535, 65280, 128, 0x010101, 128]);
+  expect([dmxValue("256/1", 1), dmxValue("x/1", 1), dmxValue("-1/1", 1)]).toEqual([undefined, undefined, undefined]);
+});
+
+test("a bar whose cells are one geometry referred to: breaks shift their channels", () => {
+  const cells = [1, 4, 7]
+    .map(
+      (at, k) =>
+        `<GeometryReference Name="Px${k + 1}" Geometry="Pixel"><Break DMXBreak="1" DMXOffset="${at}"/></GeometryReference>`,
+    )
+    .join("");
+  const tree = `<Geometries><Geometry Name="Base">${cells}</Geometry><Beam Name="Pixel"/></Geometries>`;
+  const rgb = ["R", "G", "B"].map((c, k) => channel(String(k + 1), "Pixel", `ColorAdd_${c}`)).join("");
+  const { type } = read(description(tree + mode(rgb + channel("10", "Base", "Dimmer"))));
+  expect(heads(type)).toEqual([
+    "1.ColorAdd_R",
+    "1.ColorAdd_G",
+    "1.ColorAdd_B",
+    "2.ColorAdd_R",
+    "2.ColorAdd_G",
+    "2.ColorAdd_B",
+    "3.ColorAdd_R",
+    "3.ColorAdd_G",
+    "3.ColorAdd_B",
+    "0.Dimmer",
+  ]);
+  expect(footprint(type.modes[0]!)).toBe(10);
+  expect(type.modes[0]!.cells).toBe(3);
+});
+
+test("a spot with three wheels, pan of 24 bits at slots apart, and a mode master", () => {
+  const wheels = `<Wheels>${["Colours", "Gobos", "Breakups"].map((w) => `<Wheel Name="${w}"><Slot Name="Open" Color="0.3127,0.3290,100"/><Slot Name="Brick" Color="0.64,0.33,21" MediaFileName="brick"/></Wheel>`).join("")}</Wheels>`;
+  const sets = `<ChannelSet Name="Open" DMXFrom="0/1" WheelSlotIndex="1"/><ChannelSet Name="Brick" DMXFrom="10/1" WheelSlotIndex="2"/>`;
+  const wheel = (slot: string, attribute: string, name: string) =>
+    channel(
+      slot,
+      "Base",
+      attribute,
+      `<ChannelFunction Name="${attribute} 1" Attribute="${attribute}" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="1" Wheel="${name}">${sets}</ChannelFunction><ChannelFunction Name="spin" Attribute="${attribute}WheelSpin" DMXFrom="20/1" PhysicalFrom="-180" PhysicalTo="180"/>`,
+    );
+  const turned = channel(
+    "8",
+    "Base",
+    "Gobo1Pos",
+    `<ChannelFunction Name="index" Attribute="Gobo1Pos" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="360" ModeMaster="Base_Control1" ModeFrom="0/1" ModeTo="127/1"/><ChannelFunction Name="spin" Attribute="Gobo1PosRotate" DMXFrom="0/1" PhysicalFrom="-360" PhysicalTo="360" ModeMaster="Base_Control1" ModeFrom="128/1" ModeTo="255/1"/>`,
+  );
+  const pan = channel(
+    "1,2,12",
+    "Base",
+    "Pan",
+    `<ChannelFunction Name="Pan 1" Attribute="Pan" DMXFrom="0/3" Default="8388608/3" PhysicalFrom="-270" PhysicalTo="270"/>`,
+  );
+  const xml = description(
+    wheels +
+      BASE +
+      mode(
+        pan +
+          wheel("5", "Color1", "Colours") +
+          wheel("6", "Gobo1", "Gobos") +
+          wheel("7", "Gobo2", "Breakups") +
+          turned +
+          channel("9", "Base", "Control1"),
+      ),
+  );
+  const { type, notes } = read(xml, { "wheels/brick.png": Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 1, 2, 3) });
+  expect(notes).toEqual([]);
+  const [first, colour, gobo, , angle] = type.modes[0]!.channels;
+  expect(first).toMatchObject({ bytes: 3, functions: [{ dmxTo: 2 ** 24 - 1, from: -270, to: 270 }] });
+  expect(layoutOf(type.modes[0]!)[0]).toEqual([0, 1, 11]);
+  expect(colour!.functions.map((f) => [f.attribute, f.dmxFrom, f.dmxTo, f.from, f.to])).toEqual([
+    ["Color1", 0, 19, 1, 2],
+    ["Color1WheelSpin", 20, 255, -30, 30],
+  ]);
+  expect(colour!.functions[0]!.steps!.map((s) => [s.name, s.dmxFrom, s.dmxTo])).toEqual([
+    ["Open", 0, 9],
+    ["Brick", 10, 19],
+  ]);
+  expect(gobo!.functions[0]!.steps![1]).toMatchObject({ picture: "brick" });
+  expect(Object.keys(type.pictures!)).toEqual(["brick"]);
+  // The master is the sixth channel by its slot.
+  expect(angle!.functions.map((f) => [f.attribute, f.dmxTo, f.master])).toEqual([
+    ["Gobo1Pos", 255, { channel: 5, from: 0, to: 127 }],
+    ["Gobo1PosRotate", 255, { channel: 5, from: 128, to: 255 }],
+  ]);
+});
+
+test("measured emitters, an attribute of the maker's own, two breaks, a virtual dimmer, and what is told", () => {
+  const attributes = `<AttributeDefinitions><Attributes><Attribute Name="Sparkle" Pretty="Sparkle" Feature="Beam.Beam" PhysicalUnit="Percent"/></Attributes></AttributeDefinitions>`;
+  const emitters = `<PhysicalDescriptions><Emitters><Emitter Name="Deep red" Color="0.71,0.28,18"/></Emitters></PhysicalDescriptions>`;
+  const red = channel("1", "Base", "ColorAdd_R", fn("ColorAdd_R", 'Emitter="Deep red"'));
+  const far = `<DMXChannel DMXBreak="2" Offset="1" Geometry="Base"><LogicalChannel Attribute="Sparkle">${fn("Sparkle")}</LogicalChannel></DMXChannel>`;
+  const virtual = `<DMXChannel DMXBreak="1" Offset="" Geometry="Base"><LogicalChannel Attribute="Dimmer">${fn("Dimmer")}</LogicalChannel></DMXChannel>`;
+  const odd = `<DMXChannel DMXBreak="1" Offset="None" Geometry="Base"><LogicalChannel Attribute="Zoom">${fn("Zoom")}</LogicalChannel></DMXChannel>`;
+  const { type, notes } = read(description(attributes + emitters + BASE + mode(red + far + virtual + odd)));
+  expect(heads(type)).toEqual(["0.ColorAdd_R", "0.Sparkle"]);
+  expect(type.modes[0]!.channels[0]!.functions[0]!.emitter).toEqual({ xy: [0.71, 0.28], flux: 18 });
+  expect(type.modes[0]!.channels[1]!.functions[0]!).toMatchObject({
+    info: { family: "Beam", unit: "%", label: "Sparkle" },
+    to: 100,
+  });
+  expect(footprint(type.modes[0]!)).toBe(2);
+  expect(notes).toEqual(["mode Basic, channel None (Zoom): it is virtual and left out"]);
+});
+
+test("a strobe whose closed and open are functions of their own; a second channel of one attribute", () => {
+  const shutter = `<ChannelFunction Name="Closed" Attribute="Shutter1" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="0"/><ChannelFunction Name="Open" Attribute="Shutter1" DMXFrom="20/1" PhysicalFrom="1" PhysicalTo="1"/><ChannelFunction Name="Strobe" Attribute="Shutter1Strobe" DMXFrom="60/1" PhysicalFrom="1" PhysicalTo="18"/><ChannelFunction Name="free" Attribute="NoFeature" DMXFrom="250/1" PhysicalFrom="0" PhysicalTo="0"/>`;
+  const { type, notes } = read(
+    description(
+      BASE +
+        mode(
+          channel("1", "Base", "Shutter1", shutter) + channel("2", "Base", "Dimmer") + channel("3", "Base", "Dimmer"),
+        ),
+    ),
+  );
+  expect(
+    type.modes[0]!.channels[0]!.functions.map((f) => [f.attribute, f.dmxFrom, f.dmxTo, f.steps?.map((s) => s.value)]),
+  ).toEqual([
+    ["Shutter1", 0, 59, [0, 1]],
+    ["Shutter1Strobe", 60, 249, undefined],
+  ]);
+  expect(heads(type)).toEqual(["0.Shutter1", "0.Dimmer", "0.Dimmer_2"]);
+  expect(notes).toEqual(["mode Basic: a second Dimmer is called Dimmer_2"]);
+});
+
+test("the file a type came from goes along in the show's file, and out again as it was", () => {
+  const bytes = zipped(description(BASE + mode(channel("1", "Base", "Dimmer"))), {
+    "models/body.3ds": strToU8("kept"),
+  });
+  const made = readGdtf(bytes, { types: {} });
+  if (isRefusal(made)) throw new Error(made.what);
+  const show = { ...newShow("Kept"), types: { [made.type.id]: made.type } };
+  const again = readShowFile(writeShowFile(show));
+  if (isRefusal(again)) throw new Error(again.what);
+  expect(again).toEqual(show);
+  expect(writeGdtf(again.types[made.type.id]!)).toEqual(bytes);
+  // Changed by hand, it is no longer that file.
+  const { type } = made;
+  expect(writeGdtf({ ...type, modes: [{ ...type.modes[0]!, name: "other" }] })).not.toEqual(bytes);
+});
+
+test.each([
+  [
+    "a DOCTYPE",
+    zipped(`<!DOCTYPE x [<!ENTITY a "b">]>${description(BASE + mode(channel("1", "Base", "Dimmer")))}`),
+    "defines words of its own",
+  ],
+  [
+    "nested too deep",
+    zipped(description("<Geometry Name='a'>".repeat(200) + "</Geometry>".repeat(200))),
+    "nested deeper",
+  ],
+  [
+    "references in a circle",
+    zipped(
+      description(
+        `<Geometries><Geometry Name="Base"><GeometryReference Name="r" Geometry="Other"/></Geometry><Geometry Name="Other"><GeometryReference Name="s" Geometry="Base"/></Geometry></Geometries>` +
+          mode(""),
+      ),
+    ),
+    "no DMX mode",
+  ],
+  ["no description", zipSync({ "other.txt": strToU8("x") }), "no description.xml"],
+  ["no zip", strToU8("hello"), "not a GDTF file"],
+  ["cut off", zipped("<GDTF><FixtureType"), "is cut off"],
+])("%s is refused in words", (_, bytes, words) => {
+  const made = readGdtf(bytes, { types: {} });
+  expect(isRefusal(made) && made.what).toContain(words);
+});
+
+test("files that were damaged neither crash nor hang, and what is read of them is sound", () => {
+  const originals = LIBRARY.filter((t) => ["dimmer", "petrel-spot", "tide-bar", "gannet-profile"].includes(t.id)).map(
+    writeGdtf,
+  );
+  const xmls = originals.map((_, k) => k);
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...xmls),
+      fc.array(fc.tuple(fc.nat(), fc.nat(255)), { minLength: 1, maxLength: 6 }),
+      fc.boolean(),
+      (which, edits, inside) => {
+        const type = LIBRARY.find((t) => t.id === ["dimmer", "petrel-spot", "tide-bar", "gannet-profile"][which])!;
+        let bytes = originals[which]!.slice();
+        if (inside) {
+          // The text is damaged before it is packed, so that its checksum holds.
+          const text = strToU8(
+            new TextDecoder().decode(
+              strToU8(
+                description(BASE + mode(channel("1", "Base", "Dimmer") + channel("2,3", "Base", "Pan")), type.model),
+              ),
+            ),
+          );
+          for (const [at, byte] of edits) text[at % text.length] = byte;
+          bytes = zipSync({ "description.xml": text });
+        } else for (const [at, byte] of edits) bytes[at % bytes.length] = byte;
+        const made = readGdtf(bytes, { types: {} });
+        if (isRefusal(made)) expect(made.what.length).toBeGreaterThan(10);
+        else expect(typeProblem(made.type)).toBeUndefined();
+      },
+    ),
+    { numRuns: Number(process.env.FUZZ_RUNS ?? 150) },
+  );
+});

@@ -1,0 +1,205 @@
+/** The functions of a GDTF channel as ours. */
+import { attributeInfo, FAMILIES, inTable, type AttributeInfo, type Family } from "../../fixture/attribute";
+import { EMITTERS } from "../../colour/emitters";
+import type { ChannelFunction, Step } from "../../fixture/type";
+import { colourOf, dmxValue, hexOfColour } from "./values";
+import { all, num, text, type Element } from "./xml";
+import { fromPhysical, unitNamed } from "./units";
+
+/** What a type says beside its modes. */
+export interface Lookups {
+  attributes: ReadonlyMap<string, Element>;
+  wheels: ReadonlyMap<string, Element>;
+  emitters: ReadonlyMap<string, Element>;
+  /** The pictures there are, by name. */
+  pictures: ReadonlySet<string>;
+}
+
+/** A channel function before its mode master is known by place. */
+export interface ReadFunction {
+  fn: ChannelFunction;
+  name: string;
+  master?: { of: string; from: string; to: string };
+  /** DMX of its default. */
+  default: number | undefined;
+}
+
+const FEATURES: Record<string, Family> = {
+  Dimmer: "Intensity",
+  Position: "Position",
+  Gobo: "Gobo",
+  Color: "Colour",
+  Beam: "Beam",
+  Focus: "Focus",
+  Control: "Control",
+  Shapers: "Shapers",
+  Video: "Gobo",
+};
+
+/** A name that can be an attribute of ours. */
+export const attributeName = (name: string): string => name.replace(/[\s.]+/g, "_").slice(0, 50);
+
+/** What the file says of an attribute our table does not know. */
+function infoOf(name: string, { attributes }: Lookups): Pick<AttributeInfo, "label" | "family" | "unit"> | undefined {
+  const said = attributes.get(name);
+  if (inTable(name) || !said) return undefined;
+  const feature = text(said, "Feature").split(".")[0] ?? "";
+  return {
+    label: (text(said, "Pretty") || name).slice(0, 60),
+    family: FEATURES[feature] ?? FAMILIES.find((f) => f === feature) ?? "Control",
+    unit: unitNamed(text(said, "PhysicalUnit")),
+  };
+}
+
+/**
+ * The functions of a logical channel, one for each attribute; what has no use for us is told.
+ * @param bytes of the channel. @param note takes what was left out, in words.
+ */
+export function functionsOf(
+  logical: readonly Element[],
+  bytes: number,
+  lookups: Lookups,
+  note: (what: string) => void,
+): ReadFunction[] {
+  const most = 256 ** bytes - 1;
+  const raw = logical.flatMap((l) =>
+    all(l, "ChannelFunction").map((element) => ({
+      element,
+      attribute: text(element, "Attribute") || text(l, "Attribute"),
+      from: dmxValue(text(element, "DMXFrom") || "0/1", bytes),
+      master: text(element, "ModeMaster"),
+      modeFrom: text(element, "ModeFrom") || "0/1",
+      modeTo: text(element, "ModeTo") || "0/1",
+    })),
+  );
+  const made: ReadFunction[] = [];
+  for (const f of raw) {
+    if (f.from === undefined) {
+      note(`${f.attribute || "a function"}: "${text(f.element, "DMXFrom")}" is no DMX value`);
+      continue;
+    }
+    if (f.attribute === "" || f.attribute === "NoFeature") continue;
+    const alike = raw.filter(
+      (o) => o.from !== undefined && o.master === f.master && o.modeFrom === f.modeFrom && o.modeTo === f.modeTo,
+    );
+    const next = Math.min(most + 1, ...alike.map((o) => o.from!).filter((from) => from > f.from!));
+    const read = functionOf(f.element, attributeName(f.attribute), f.attribute, f.from, next - 1, bytes, lookups, note);
+    const twin = made.find((m) => m.fn.attribute === read.fn.attribute);
+    if (twin) join(twin, read, note);
+    else made.push(f.master === "" ? read : { ...read, master: { of: f.master, from: f.modeFrom, to: f.modeTo } });
+  }
+  return made;
+}
+
+/** Two ranges of a channel of one attribute: their steps are put together. */
+function join(first: ReadFunction, second: ReadFunction, note: (what: string) => void): void {
+  const [a, b] = [first.fn, second.fn];
+  if (!a.steps || !b.steps)
+    return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, the first one is used`);
+  const taken = new Set(a.steps.map((s) => s.value));
+  for (const step of b.steps) {
+    let value = step.value;
+    while (taken.has(value)) value += 1;
+    taken.add(value);
+    a.steps.push({ ...step, value });
+  }
+  a.dmxFrom = Math.min(a.dmxFrom, b.dmxFrom);
+  a.dmxTo = Math.max(a.dmxTo, b.dmxTo);
+  ends(a);
+}
+
+function functionOf(
+  element: Element,
+  attribute: string,
+  original: string,
+  dmxFrom: number,
+  dmxTo: number,
+  bytes: number,
+  lookups: Lookups,
+  note: (what: string) => void,
+): ReadFunction {
+  const own = infoOf(original, lookups);
+  const { unit } = own ?? attributeInfo(attribute);
+  const [from, to] = fromPhysical(unit, num(element, "PhysicalFrom") ?? 0, num(element, "PhysicalTo") ?? 1);
+  const fn: ChannelFunction = { attribute, dmxFrom, dmxTo, from, to };
+  const stepped = unit === "slot" || unit === "state";
+  const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute) : [];
+  if (stepped && steps.length === 0 && from === to)
+    steps.push({ value: Math.round(Math.min(from, to)), name: text(element, "Name") || attribute, dmxFrom, dmxTo });
+  if (steps.length > 0 && (stepped || steps.length > 1)) {
+    fn.steps = steps.slice(0, 512);
+    ends(fn);
+    if (steps.length > 512) note(`${attribute}: only 512 of its ${steps.length} slots`);
+  }
+  if (own) fn.info = stepped || !fn.steps ? own : { ...own, unit: "state" };
+  const emitter = emitterOf(element, lookups);
+  const usual = EMITTERS[attribute];
+  const same =
+    usual && emitter && usual.flux === emitter.flux && usual.xy[0] === emitter.xy[0] && usual.xy[1] === emitter.xy[1];
+  if (emitter && !same && /^ColorAdd_/.test(attribute)) fn.emitter = emitter;
+  return { fn, name: text(element, "Name"), default: dmxValue(text(element, "Default"), bytes) };
+}
+
+/** Stepped functions go from their least to their greatest value. */
+function ends(fn: ChannelFunction): void {
+  const values = fn.steps!.map((s) => s.value);
+  fn.from = Math.min(...values);
+  fn.to = Math.max(...values);
+  fn.steps!.sort((a, b) => a.value - b.value);
+}
+
+function stepsOf(
+  element: Element,
+  slots: boolean,
+  dmxTo: number,
+  bytes: number,
+  lookups: Lookups,
+  attribute: string,
+): Step[] {
+  const sets = all(element, "ChannelSet")
+    .map((set) => ({ set, from: dmxValue(text(set, "DMXFrom") || "0/1", bytes) }))
+    .filter((s): s is { set: Element; from: number } => s.from !== undefined)
+    .sort((a, b) => a.from - b.from);
+  const wheel = lookups.wheels.get(text(element, "Wheel"));
+  const plates = all(wheel, "Slot");
+  const taken = new Set<number>();
+  return sets.flatMap(({ set, from }, k): Step[] => {
+    const name = text(set, "Name");
+    const index = num(set, "WheelSlotIndex") ?? 0;
+    if (name === "" && index < 1) return [];
+    const plate = plates[index - 1];
+    const end = (sets[k + 1]?.from ?? dmxTo + 1) - 1;
+    let value = slots ? (index >= 1 ? index : taken.size + 1) : valueOf(set, name, attribute, taken);
+    while (taken.has(value)) value += 1;
+    taken.add(value);
+    const colour = plate && colourOf(text(plate, "Color"));
+    const picture = text(plate, "MediaFileName");
+    return [
+      {
+        value,
+        name: (name || text(plate, "Name") || String(value)).slice(0, 80),
+        dmxFrom: from,
+        dmxTo: Math.max(from, end),
+        ...(colour && /^Color|^ColorMacro/.test(attribute) ? { colour: hexOfColour(colour) } : {}),
+        ...(picture && lookups.pictures.has(picture) ? { picture } : {}),
+      },
+    ];
+  });
+}
+
+/** The value of a state: what the file says, else what it is called, else its turn. */
+function valueOf(set: Element, name: string, attribute: string, taken: ReadonlySet<number>): number {
+  if (/^Shutter\d+$/.test(attribute)) {
+    if (/clos|shut/i.test(name)) return 0;
+    if (/open/i.test(name)) return 1;
+  }
+  const [from, to] = [num(set, "PhysicalFrom"), num(set, "PhysicalTo")];
+  if (from !== undefined && from === to && Number.isInteger(from) && !taken.has(from)) return from;
+  return taken.size;
+}
+
+function emitterOf(element: Element, { emitters }: Lookups): ChannelFunction["emitter"] {
+  const found = emitters.get(text(element, "Emitter"));
+  const colour = found && colourOf(text(found, "Color"));
+  return colour && { xy: colour.xy, flux: colour.Y };
+}

@@ -1,0 +1,298 @@
+/** A fixture type from the description of a GDTF file (DIN SPEC 15800). */
+import { fromDmx } from "../../dmx/decode";
+import { toDmx } from "../../fixture/dmxValue";
+import { isEmitter } from "../../fixture/attribute";
+import { parametersOf } from "../../fixture/parameters";
+import { ACTIONS, typeProblem, type Action, type Channel, type FixtureType, type Mode } from "../../fixture/type";
+import { refuse, type Refusal } from "../../show/refusal";
+import { functionsOf, type Lookups, type ReadFunction } from "./functions";
+import { beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
+import { kindOf } from "./kind";
+import { dmxValue } from "./values";
+import { all, first, num, readXml, text, within, type Element } from "./xml";
+
+export interface TypeRead {
+  type: Omit<FixtureType, "id">;
+  /** What could not be used, and where. */
+  notes: string[];
+}
+
+const MOST_NOTES = 200;
+
+/** Reads a description. @param pictures the names of the wheel pictures that came with it. */
+export function readDescription(xml: string, pictures: ReadonlySet<string>): TypeRead | Refusal {
+  const root = readXml(xml, "GDTF", "the description of this fixture type");
+  if ("refused" in root) return root as Refusal;
+  const type = first(root, "FixtureType");
+  if (!type) return refuse("the description has no FixtureType in it", "Get the file from its maker again");
+  const notes: string[] = [];
+  const note = (what: string) => void (notes.length < MOST_NOTES && !notes.includes(what) && notes.push(what));
+  const named = (elements: readonly Element[]) => new Map(elements.map((e) => [text(e, "Name"), e]));
+  const physical = first(type, "PhysicalDescriptions");
+  const lookups: Lookups = {
+    attributes: named(within(first(type, "AttributeDefinitions"), "Attributes", "Attribute")),
+    wheels: named(within(type, "Wheels", "Wheel")),
+    emitters: named(within(physical, "Emitters", "Emitter")),
+    pictures,
+  };
+  if (within(physical, "Filters", "Filter").length > 0)
+    note("its filters' measured colours are kept in the file, our own table is used");
+  const tops = geometriesOf(type);
+  const modes: Mode[] = [];
+  for (const element of within(type, "DMXModes", "DMXMode").slice(0, 64)) {
+    const mode = readMode(element, tops, lookups, note);
+    if (mode) modes.push(mode);
+  }
+  if (modes.length === 0)
+    return refuse("no DMX mode of this fixture type can be used", notes[0] ?? "Get the file from its maker again");
+  const maker = text(type, "Manufacturer").slice(0, 80);
+  const model = (text(type, "LongName") || text(type, "Name") || "Fixture").slice(0, 80);
+  const guid = text(type, "FixtureTypeID");
+  const made = {
+    maker,
+    model,
+    kind: kindOf(modes),
+    modes,
+    ...physicalOf(type, tops, text(within(type, "DMXModes", "DMXMode")[0], "Geometry")),
+    ...(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(guid) ? { guid } : {}),
+  };
+  const wrong = typeProblem({ ...made, id: "read" });
+  return wrong ? refuse(`this fixture type cannot be used: ${wrong}`) : { type: made, notes };
+}
+
+interface Placed {
+  element: Element;
+  instance: Instance;
+  geometry: string;
+  slots: number[];
+  functions: ReadFunction[];
+  cell: number;
+}
+
+function readMode(
+  element: Element,
+  tops: ReadonlyMap<string, Geometry>,
+  lookups: Lookups,
+  note: (what: string) => void,
+): Mode | undefined {
+  const name = (text(element, "Name") || "standard").slice(0, 60);
+  const instances = instancesOf(tops, text(element, "Geometry"));
+  const placed: Placed[] = [];
+  for (const channel of within(element, "DMXChannels", "DMXChannel"))
+    placed.push(...placesOf(channel, name, instances, lookups, note));
+  if (placed.length === 0) {
+    note(`mode ${name}: it has no DMX channels`);
+    return undefined;
+  }
+  inBreaks(placed);
+  if (placed.some((p) => p.slots.some((s) => s > 512))) {
+    note(`mode ${name}: it takes more than 512 slots and is left out`);
+    return undefined;
+  }
+  numberCells(placed);
+  placed.sort((a, b) => Math.min(...a.slots) - Math.min(...b.slots));
+  const channels = placed.map((p) => channelOf(p));
+  distinct(channels, name, note);
+  linkMasters(placed, channels, name, note);
+  natural(channels);
+  const mode: Mode = { name, cells: Math.max(0, ...channels.map((c) => c.cell)), channels };
+  settleDefaults(mode, placed);
+  const actions = actionsOf(element, placed, channels);
+  return actions.length > 0 ? { ...mode, actions } : mode;
+}
+
+/** A channel at each place of its geometry; none for a virtual one. */
+function placesOf(
+  element: Element,
+  mode: string,
+  instances: ReadonlyMap<string, readonly Instance[]>,
+  lookups: Lookups,
+  note: (what: string) => void,
+): Placed[] {
+  const offsets = text(element, "Offset");
+  const slots = offsets === "" || offsets === "None" ? [] : offsets.split(",").map(Number);
+  const logical = all(element, "LogicalChannel");
+  const what = `mode ${mode}, channel ${offsets || "without an offset"} (${text(logical[0], "Attribute") || "?"})`;
+  if (slots.length === 0) {
+    if (text(logical[0], "Attribute") !== "Dimmer") note(`${what}: it is virtual and left out`);
+    return [];
+  }
+  if (slots.length > 4 || slots.some((s) => !Number.isInteger(s) || s < 1 || s > 512)) {
+    note(`${what}: its offset makes no sense`);
+    return [];
+  }
+  const functions = functionsOf(logical, slots.length, lookups, (text) => note(`${what}: ${text}`));
+  const geometry = text(element, "Geometry");
+  const found = instances.get(geometry) ?? [{ key: geometry, above: [] }];
+  const own = text(element, "DMXBreak") || "1";
+  return found.map((instance): Placed => {
+    const number = own === "Overwrite" ? (instance.overwrite ?? 1) : Number(own) || 1;
+    const shift = instance.breaks?.get(number) ?? (instance.breaks ? [...instance.breaks.values()][0] : undefined) ?? 0;
+    return {
+      element,
+      instance,
+      geometry,
+      // The break goes along as thousands until all are known.
+      slots: slots.map((s) => (number - 1) * 1000 + s + shift),
+      functions: functions.map((f) => ({ ...f, fn: { ...f.fn, ...(f.fn.steps ? { steps: [...f.fn.steps] } : {}) } })),
+      cell: 0,
+    };
+  });
+}
+
+/** Breaks one after another: a fixture of ours has one run of slots. */
+function inBreaks(placed: readonly Placed[]): void {
+  const lengths = new Map<number, number>();
+  for (const { slots } of placed)
+    for (const s of slots)
+      lengths.set(
+        Math.floor((s - 1) / 1000),
+        Math.max(lengths.get(Math.floor((s - 1) / 1000)) ?? 0, ((s - 1) % 1000) + 1),
+      );
+  const starts = new Map<number, number>();
+  let start = 0;
+  for (const b of [...lengths.keys()].sort((x, y) => x - y)) {
+    starts.set(b, start);
+    start += lengths.get(b)!;
+  }
+  for (const p of placed) p.slots = p.slots.map((s) => starts.get(Math.floor((s - 1) / 1000))! + ((s - 1) % 1000) + 1);
+}
+
+const attributeOf = (p: Placed): string => p.functions[0]?.fn.attribute ?? "Reserved";
+
+/** Parts that share an attribute with another are cells, but for what they hang on. */
+function numberCells(placed: readonly Placed[]): void {
+  const byAttribute = new Map<string, Placed[]>();
+  for (const p of placed) byAttribute.set(attributeOf(p), [...(byAttribute.get(attributeOf(p)) ?? []), p]);
+  const cells = new Set<string>();
+  for (const own of byAttribute.values()) {
+    const keys = new Set(own.map((p) => p.instance.key));
+    if (keys.size < 2) continue;
+    for (const p of own) {
+      const holds = own.some((o) => o !== p && o.instance.above.includes(p.instance.key));
+      if (!holds && attributeOf(p) !== "Reserved") cells.add(p.instance.key);
+    }
+  }
+  const order = [...cells].sort((a, b) => firstSlot(placed, a) - firstSlot(placed, b));
+  const number = new Map(order.map((key, k) => [key, k + 1]));
+  for (const p of placed) p.cell = number.get(p.instance.key) ?? 0;
+}
+const firstSlot = (placed: readonly Placed[], key: string): number =>
+  Math.min(...placed.filter((p) => p.instance.key === key).flatMap((p) => p.slots));
+
+function channelOf({ slots, functions, cell, element }: Placed): Channel {
+  const bytes = slots.length as Channel["bytes"];
+  const most = 256 ** bytes - 1;
+  const initial = text(element, "InitialFunction").split(".").at(-1);
+  const ordered = [...functions].sort((a, b) => Number(b.name === initial) - Number(a.name === initial));
+  const own = ordered.map((f) => f.fn);
+  return {
+    cell,
+    bytes,
+    slots,
+    functions:
+      own.length > 0 ? own.slice(0, 64) : [{ attribute: "Reserved", dmxFrom: 0, dmxTo: most, from: 0, to: most }],
+  };
+}
+
+/** A second channel of an attribute in a cell takes another name, so that both can be set. */
+function distinct(channels: readonly Channel[], mode: string, note: (what: string) => void): void {
+  const taken = new Set<string>();
+  for (const channel of channels) {
+    const head = channel.functions[0]!;
+    let name = head.attribute;
+    for (let k = 2; taken.has(`${channel.cell}.${name}`); k++) name = `${head.attribute}_${k}`;
+    taken.add(`${channel.cell}.${name}`);
+    if (name === head.attribute) continue;
+    if (head.attribute !== "Reserved") note(`mode ${mode}: a second ${head.attribute} is called ${name}`);
+    head.attribute = name;
+  }
+}
+
+/** Masters are named by their channel, "Head_Gobo1", or one of its functions. */
+function linkMasters(
+  placed: readonly Placed[],
+  channels: readonly Channel[],
+  mode: string,
+  note: (what: string) => void,
+): void {
+  const names = placed.map((p) => `${p.geometry}_${text(all(p.element, "LogicalChannel")[0], "Attribute")}`);
+  placed.forEach((p, k) => {
+    for (const read of p.functions) {
+      if (!read.master) continue;
+      const name = read.master.of.split(".")[0]!;
+      const near = names.findIndex((n, i) => n === name && placed[i]!.instance.key === p.instance.key);
+      const channel = near >= 0 ? near : names.indexOf(name);
+      const bytes = channels[channel]?.bytes ?? 1;
+      const [from, to] = [dmxValue(read.master.from, bytes), dmxValue(read.master.to, bytes)];
+      if (channel < 0 || channel === k || from === undefined || to === undefined || to < from)
+        note(`mode ${mode}: ${read.fn.attribute} depends on ${read.master.of}, which is not there`);
+      else read.fn.master = { channel, from, to };
+    }
+  });
+}
+
+/** Where channels follow each other their slots need not be said. */
+function natural(channels: Channel[]): void {
+  let next = 1;
+  const follows = channels.every(({ slots }) => slots!.every((s) => s === next++));
+  if (follows) for (const channel of channels) delete channel.slots;
+}
+
+/** Defaults that differ from those every fixture has (SEMANTICS 1), and what highlight puts. */
+function settleDefaults(mode: Mode, placed: readonly Placed[]): void {
+  const specs = parametersOf(structuredClone(mode), true);
+  mode.channels.forEach((channel, k) => {
+    const fn = channel.functions[0]!;
+    const given = placed[k]!.functions.find((f) => f.fn === fn)?.default;
+    const usual = specs.find((s) => s.channel === k)!.default;
+    if (given !== undefined && given >= fn.dmxFrom && given <= fn.dmxTo && toDmx(fn, usual) !== given)
+      channel.default = fromDmx(fn, given);
+    const lit = dmxValue(text(placed[k]!.element, "Highlight"), channel.bytes);
+    if (lit !== undefined && lit >= fn.dmxFrom && lit <= fn.dmxTo && !isEmitter(fn.attribute))
+      channel.highlight = fromDmx(fn, lit);
+  });
+}
+
+/** Macros that are called as our control actions are. */
+function actionsOf(mode: Element, placed: readonly Placed[], channels: readonly Channel[]): Action[] {
+  return within(mode, "FTMacros", "FTMacro").flatMap((macro): Action[] => {
+    const does = ACTIONS.find((a) => a === text(macro, "Name").toLowerCase());
+    const step = within(macro, "MacroDMX", "MacroDMXStep")[0];
+    const value = all(step, "MacroDMXValue")[0];
+    const link = text(value, "DMXChannel");
+    const k = placed.findIndex(
+      (p) => `${p.geometry}_${text(all(p.element, "LogicalChannel")[0], "Attribute")}` === link,
+    );
+    const dmx = k >= 0 ? dmxValue(text(value, "Value"), channels[k]!.bytes) : undefined;
+    const fn = dmx === undefined ? undefined : channels[k]!.functions.find((f) => dmx >= f.dmxFrom && dmx <= f.dmxTo);
+    if (!does || !fn) return [];
+    return [
+      {
+        does,
+        attribute: fn.attribute,
+        value: fromDmx(fn, dmx!),
+        seconds: Math.min(600, Math.max(0, num(step, "Duration") ?? 1)),
+      },
+    ];
+  });
+}
+
+function physicalOf(type: Element, tops: ReadonlyMap<string, Geometry>, root: string): Pick<FixtureType, "physical"> {
+  const beam = beamOf(tops.get(root) ?? [...tops.values()][0], tops);
+  const properties = first(first(type, "PhysicalDescriptions"), "Properties");
+  const models = new Map(within(type, "Models", "Model").map((m) => [text(m, "Name"), m]));
+  const body = models.get(text(tops.get(root)?.element, "Model")) ?? [...models.values()][0];
+  const between = (value: number | undefined, low: number, high: number) =>
+    value !== undefined && value >= low && value <= high ? value : undefined;
+  const size = ["Width", "Length", "Height"].map((d) => between(num(body, d), 0.01, 100));
+  const made = {
+    beamAngle: between(num(beam, "BeamAngle"), 0.1, 360),
+    lumens: between(num(beam, "LuminousFlux"), 0, 10_000_000),
+    watts: between(num(beam, "PowerConsumption"), 0, 1_000_000),
+    kilograms: between(num(first(properties, "Weight"), "Value"), 0, 10_000),
+    size: size.every((v) => v !== undefined) ? (size as [number, number, number]) : undefined,
+  };
+  const said = Object.fromEntries(Object.entries(made).filter(([, v]) => v !== undefined));
+  return Object.keys(said).length > 0 ? { physical: said } : {};
+}

@@ -1,0 +1,385 @@
+/** A fixture type as the description of a GDTF file (DIN SPEC 15800). */
+import { attributeInfo, type Family } from "../../fixture/attribute";
+import { toDmx } from "../../fixture/dmxValue";
+import { parametersOf, type ParameterSpec } from "../../fixture/parameters";
+import {
+  layoutOf,
+  wantsVirtualDimmer,
+  type Channel,
+  type ChannelFunction,
+  type FixtureType,
+  type Mode,
+} from "../../fixture/type";
+import { emitterOf } from "../../colour/emitters";
+import { colourText } from "./colour";
+import { guidOf } from "./guid";
+import { toPhysical, UNIT_NAMES } from "./units";
+import { writeXml } from "./xml";
+
+const FEATURE: Record<Family, [group: string, feature: string]> = {
+  Intensity: ["Dimmer", "Dimmer"],
+  Position: ["Position", "PanTilt"],
+  Colour: ["Color", "Color"],
+  Gobo: ["Gobo", "Gobo"],
+  Beam: ["Beam", "Beam"],
+  Focus: ["Focus", "Focus"],
+  Shapers: ["Shapers", "Shapers"],
+  Control: ["Control", "Control"],
+};
+
+/** The body all channels hang on, and its parts. */
+const BODY = "Body";
+const HEAD = "Head";
+const UNTURNED = "{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}";
+
+/** The description of a type, as XML. */
+export function writeDescription(type: FixtureType): string {
+  const functions = type.modes.flatMap((m) => m.channels.flatMap((c) => c.functions));
+  const infos = [...new Set(functions.map((f) => f.attribute))].map((name) => {
+    const own = functions.find((f) => f.attribute === name)!.info;
+    return own ? { name, ...own } : attributeInfo(name);
+  });
+  const { physical } = type;
+  const emitters = new Map(functions.flatMap((f) => (emitterOf(f) ? [[f.attribute, emitterOf(f)!] as const] : [])));
+  return writeXml("GDTF", {
+    "@DataVersion": "1.2",
+    FixtureType: [
+      {
+        "@Name": type.model,
+        "@ShortName": type.model.slice(0, 12),
+        "@LongName": type.model,
+        "@Manufacturer": type.maker,
+        "@Description": "",
+        "@FixtureTypeID": type.guid ?? guidOf(`type ${type.id}`),
+        "@CanHaveChildren": "No",
+        AttributeDefinitions: [
+          {
+            ActivationGroups: [{}],
+            FeatureGroups: [
+              {
+                FeatureGroup: [...new Set(infos.map((i) => i.family))].map((family) => ({
+                  "@Name": FEATURE[family][0],
+                  "@Pretty": family,
+                  Feature: [{ "@Name": FEATURE[family][1] }],
+                })),
+              },
+            ],
+            Attributes: [
+              {
+                Attribute: infos.map((i) => ({
+                  "@Name": i.name,
+                  "@Pretty": i.label,
+                  "@Feature": FEATURE[i.family].join("."),
+                  "@PhysicalUnit":
+                    i.name === "Dimmer"
+                      ? "LuminousIntensity"
+                      : i.name.startsWith("Color") && i.unit === "%"
+                        ? "ColorComponent"
+                        : UNIT_NAMES[i.unit],
+                })),
+              },
+            ],
+          },
+        ],
+        Wheels: [{ Wheel: wheelsOf(type) }],
+        PhysicalDescriptions: [
+          {
+            Emitters: [
+              {
+                Emitter: [...emitters].map(([name, { xy, flux }]) => ({
+                  "@Name": name,
+                  "@Color": `${xy[0]},${xy[1]},${flux}`,
+                })),
+              },
+            ],
+            Properties: [physical?.kilograms === undefined ? {} : { Weight: [{ "@Value": physical.kilograms }] }],
+          },
+        ],
+        Models: [
+          {
+            Model: [
+              {
+                "@Name": BODY,
+                ...(physical?.size
+                  ? { "@Width": physical.size[0], "@Length": physical.size[1], "@Height": physical.size[2] }
+                  : {}),
+                "@PrimitiveType": "Cube",
+              },
+            ],
+          },
+        ],
+        Geometries: [{ Geometry: type.modes.flatMap((mode, k) => geometriesOf(type, mode, k)) }],
+        DMXModes: [{ DMXMode: type.modes.map((mode, k) => modeElement(mode, k)) }],
+      },
+    ],
+  });
+}
+
+const isWheel = (fn: ChannelFunction): boolean => fn.steps !== undefined && attributeInfo(fn.attribute).unit === "slot";
+
+/** A wheel for each list of slots: modes that have the same share it. */
+function wheelsOf(type: FixtureType): object[] {
+  return [...wheelNames(type)].map(([name, fn]) => {
+    const most = Math.max(...fn.steps!.map((s) => s.value));
+    const slots = Array.from({ length: Math.min(most, 512) }, (_, k) => fn.steps!.find((s) => s.value === k + 1));
+    return {
+      "@Name": name,
+      Slot: slots.map((slot) => ({
+        "@Name": slot?.name ?? "",
+        "@Color": slot?.colour ? colourText(slot.colour) : "0.3127,0.3290,100",
+        ...(slot?.picture ? { "@MediaFileName": slot.picture } : {}),
+      })),
+    };
+  });
+}
+
+function wheelNames(type: FixtureType): Map<string, ChannelFunction> {
+  const made = new Map<string, ChannelFunction>();
+  for (const mode of type.modes)
+    for (const fn of mode.channels.flatMap((c) => c.functions)) {
+      if (!isWheel(fn)) continue;
+      const same = [...made].find(([, other]) => JSON.stringify(other.steps) === JSON.stringify(fn.steps));
+      if (!same) made.set(made.has(fn.attribute) ? `${fn.attribute} ${mode.name}` : fn.attribute, fn);
+    }
+  return made;
+}
+
+/** Cells that are all alike are one geometry that is referred to. */
+function alike(mode: Mode): boolean {
+  const layout = layoutOf(mode);
+  const shapes = Array.from({ length: mode.cells }, (_, c) => {
+    const own = mode.channels
+      .map((channel, k) => ({ channel, slots: layout[k]! }))
+      .filter((x) => x.channel.cell === c + 1);
+    const start = Math.min(...own.flatMap((x) => x.slots));
+    return JSON.stringify(
+      own.map(({ channel: { cell: _, slots: _s, ...channel }, slots }) => [channel, slots.map((s) => s - start)]),
+    );
+  });
+  const masters = mode.channels.some((c) => c.functions.some((f) => f.master));
+  return mode.cells > 1 && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
+}
+
+const cellName = (k: number): string => (k === 0 ? "Cell" : `Cell of mode ${k + 1}`);
+
+function geometriesOf(type: FixtureType, mode: Mode, k: number): object[] {
+  const has = (name: string) => mode.channels.some((c) => c.functions[0]!.attribute === name);
+  const beam = {
+    "@Name": mode.cells > 0 ? "Light" : HEAD,
+    "@Position": UNTURNED,
+    ...(type.physical?.beamAngle === undefined ? {} : { "@BeamAngle": type.physical.beamAngle }),
+    ...(type.physical?.lumens === undefined ? {} : { "@LuminousFlux": type.physical.lumens }),
+    ...(type.physical?.watts === undefined ? {} : { "@PowerConsumption": type.physical.watts }),
+  };
+  const layout = layoutOf(mode);
+  const start = (cell: number) => Math.min(...mode.channels.flatMap((c, i) => (c.cell === cell ? layout[i]! : [])));
+  const shared = alike(mode);
+  const cells = Array.from({ length: mode.cells }, (_, c) => c + 1);
+  const inner = {
+    ...(mode.cells === 0 ? { Beam: [beam] } : {}),
+    ...(shared
+      ? {
+          GeometryReference: cells.map((c) => ({
+            "@Name": `Cell ${c}`,
+            "@Geometry": cellName(k),
+            "@Position": UNTURNED,
+            Break: [{ "@DMXBreak": 1, "@DMXOffset": start(c) + 1 }],
+          })),
+        }
+      : mode.cells > 0
+        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}` })) }
+        : {}),
+  };
+  const turned =
+    has("Pan") && has("Tilt")
+      ? {
+          Axis: [
+            { "@Name": "Yoke", "@Position": UNTURNED, Axis: [{ "@Name": "Joint", "@Position": UNTURNED, ...inner }] },
+          ],
+        }
+      : inner;
+  return [
+    { "@Name": bodyName(k), "@Model": BODY, "@Position": UNTURNED, ...turned },
+    ...(shared
+      ? [{ "@Name": cellName(k), "@Position": UNTURNED, Beam: [{ ...beam, "@Name": `${cellName(k)} light` }] }]
+      : []),
+  ];
+}
+const bodyName = (k: number): string => (k === 0 ? BODY : `${BODY} of mode ${k + 1}`);
+
+function modeElement(mode: Mode, k: number): object {
+  const layout = layoutOf(mode);
+  const specs = parametersOf(mode, true);
+  const shared = alike(mode);
+  const start = shared ? Math.min(...mode.channels.flatMap((c, i) => (c.cell === 1 ? layout[i]! : []))) : 0;
+  const place = (channel: Channel): string =>
+    channel.cell === 0 ? bodyName(k) : shared ? cellName(k) : `Cell ${channel.cell}`;
+  const name = (channel: Channel): string => `${place(channel)}_${channel.functions[0]!.attribute}`;
+  const channels = mode.channels.flatMap((channel, i): object[] => {
+    if (shared && channel.cell > 1) return [];
+    const slots = layout[i]!.map((s) => s + 1 - (shared && channel.cell === 1 ? start : 0));
+    const spec = specs.find((s) => s.channel === i)!;
+    return [channelElement(channel, spec, slots, place(channel), (c) => name(mode.channels[c]!), mode)];
+  });
+  const virtual = wantsVirtualDimmer(mode);
+  const dimmed = mode.channels.filter((c) => /^(ColorAdd_|Dimmer$)/.test(c.functions[0]!.attribute));
+  return {
+    "@Name": mode.name,
+    "@Geometry": bodyName(k),
+    DMXChannels: [{ DMXChannel: [...channels, ...(virtual ? [virtualDimmer(bodyName(k))] : [])] }],
+    ...(virtual
+      ? {
+          Relations: [
+            {
+              Relation: [...new Set(dimmed.map(name))].map((follower) => ({
+                "@Name": `Dimmer of ${follower}`,
+                "@Master": `${bodyName(k)}_Dimmer`,
+                "@Follower": `${follower}.${follower.split("_").slice(1).join("_")}.${follower.split("_").slice(1).join("_")} 1`,
+                "@Type": "Multiply",
+              })),
+            },
+          ],
+        }
+      : {}),
+    ...(mode.actions ? { FTMacros: [{ FTMacro: mode.actions.map((a) => macroElement(a, mode, name)) }] } : {}),
+  };
+}
+
+function virtualDimmer(geometry: string): object {
+  const fn = {
+    "@Name": "Dimmer 1",
+    "@Attribute": "Dimmer",
+    "@DMXFrom": "0/1",
+    "@Default": "0/1",
+    "@PhysicalFrom": 0,
+    "@PhysicalTo": 1,
+  };
+  return {
+    "@DMXBreak": 1,
+    "@Offset": "",
+    "@Geometry": geometry,
+    "@InitialFunction": `${geometry}_Dimmer.Dimmer.Dimmer 1`,
+    LogicalChannel: [{ "@Attribute": "Dimmer", "@Snap": "No", ChannelFunction: [fn] }],
+  };
+}
+
+function channelElement(
+  channel: Channel,
+  spec: ParameterSpec,
+  slots: readonly number[],
+  geometry: string,
+  nameOf: (channel: number) => string,
+  mode: Mode,
+): object {
+  const head = channel.functions[0]!;
+  const { bytes } = channel;
+  const at = (value: number) => `${value}/${bytes}`;
+  const lit = channel.highlight === undefined ? "None" : at(toDmx(head, channel.highlight));
+  const wheels = (fn: ChannelFunction) => (isWheel(fn) ? { "@Wheel": wheelOf(fn, mode) } : {});
+  const functions = channel.functions.map((fn, k) => ({
+    "@Name": `${fn.attribute} ${k + 1}`,
+    "@Attribute": fn.attribute,
+    "@DMXFrom": at(fn.dmxFrom),
+    "@Default": at(k === 0 ? toDmx(fn, spec.default) : fn.dmxFrom),
+    ...physicalOf(fn),
+    ...wheels(fn),
+    ...(emitterOf(fn) && fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": fn.attribute } : {}),
+    ...(fn.master
+      ? {
+          "@ModeMaster": nameOf(fn.master.channel),
+          "@ModeFrom": `${fn.master.from}/${mode.channels[fn.master.channel]!.bytes}`,
+          "@ModeTo": `${fn.master.to}/${mode.channels[fn.master.channel]!.bytes}`,
+        }
+      : {}),
+    ChannelSet: setsOf(fn, at),
+  }));
+  return {
+    "@DMXBreak": 1,
+    "@Offset": slots.join(","),
+    "@Geometry": geometry,
+    "@InitialFunction": `${geometry}_${head.attribute}.${head.attribute}.${head.attribute} 1`,
+    "@Highlight": lit,
+    LogicalChannel: [
+      {
+        "@Attribute": head.attribute,
+        "@Snap": head.steps ? "Yes" : "No",
+        ChannelFunction: [...functions, ...gapsOf(channel, at)],
+      },
+    ],
+  };
+}
+
+const wheelOf = (fn: ChannelFunction, mode: Mode): string => {
+  const type = { modes: [mode] } as FixtureType;
+  return (
+    [...wheelNames(type)].find(
+      ([, other]) => other === fn || JSON.stringify(other.steps) === JSON.stringify(fn.steps),
+    )?.[0] ?? fn.attribute
+  );
+};
+
+function physicalOf(fn: ChannelFunction): object {
+  const unit = (fn.info ?? attributeInfo(fn.attribute)).unit;
+  return { "@PhysicalFrom": toPhysical(unit, fn.from), "@PhysicalTo": toPhysical(unit, fn.to) };
+}
+
+/** The steps of a function, and unnamed sets over what lies between them. */
+function setsOf(fn: ChannelFunction, at: (value: number) => string): object[] {
+  const slots = isWheel(fn);
+  const steps = [...(fn.steps ?? [])].sort((a, b) => a.dmxFrom - b.dmxFrom);
+  return steps.flatMap((step, k) => {
+    const next = steps[k + 1]?.dmxFrom ?? fn.dmxTo + 1;
+    const set = {
+      "@Name": step.name,
+      "@DMXFrom": at(step.dmxFrom),
+      "@PhysicalFrom": step.value,
+      "@PhysicalTo": step.value,
+      "@WheelSlotIndex": slots ? step.value : 0,
+    };
+    return step.dmxTo + 1 < next ? [set, { "@Name": "", "@DMXFrom": at(step.dmxTo + 1), "@WheelSlotIndex": 0 }] : [set];
+  });
+}
+
+/** What of a channel does nothing is said too, so that what lies before it ends there. */
+function gapsOf(channel: Channel, at: (value: number) => string): object[] {
+  const most = 256 ** channel.bytes - 1;
+  if (channel.functions.some((f) => f.master)) return [];
+  const sorted = [...channel.functions].sort((a, b) => a.dmxFrom - b.dmxFrom);
+  const gaps: number[] = [];
+  let end = -1;
+  for (const fn of sorted) {
+    if (fn.dmxFrom > end + 1) gaps.push(end + 1);
+    end = Math.max(end, fn.dmxTo);
+  }
+  if (end < most) gaps.push(end + 1);
+  return gaps.map((from, k) => ({
+    "@Name": `NoFeature ${k + 1}`,
+    "@Attribute": "NoFeature",
+    "@DMXFrom": at(from),
+    "@Default": at(from),
+    "@PhysicalFrom": 0,
+    "@PhysicalTo": 0,
+  }));
+}
+
+function macroElement(
+  action: NonNullable<Mode["actions"]>[number],
+  mode: Mode,
+  name: (channel: Channel) => string,
+): object {
+  const channel = mode.channels.find((c) => c.functions.some((f) => f.attribute === action.attribute))!;
+  const fn = channel.functions.find((f) => f.attribute === action.attribute)!;
+  return {
+    "@Name": action.does,
+    MacroDMX: [
+      {
+        MacroDMXStep: [
+          {
+            "@Duration": action.seconds,
+            MacroDMXValue: [{ "@Value": `${toDmx(fn, action.value)}/${channel.bytes}`, "@DMXChannel": name(channel) }],
+          },
+        ],
+      },
+    ],
+  };
+}

@@ -1,0 +1,219 @@
+/** What an MVR file (DIN SPEC 15801) holds: fixtures, their types, trusses and set pieces. */
+import { strFromU8 } from "fflate";
+import { modeOf } from "../../fixture/parameters";
+import { LIBRARY } from "../../fixture/library/library";
+import type { FixtureType } from "../../fixture/type";
+import { isRefusal, refuse, type Refusal } from "../../show/refusal";
+import type { Address, Scenic, Show } from "../../show/schema";
+import { readGdtf } from "../gdtf/file";
+import { all, content, first, readXml, text, within, type Element } from "../gdtf/xml";
+import { canonical } from "../canonical";
+import { unpacked, zipFiles, type ZipFile } from "../zip";
+import { placedBy, together } from "./matrix";
+import { pieceOf } from "./scenery";
+
+const MB = 1024 * 1024;
+const MOST_FILE = 256 * MB;
+const MOST_SCENE = 64 * MB;
+const MOST_TYPE = 64 * MB;
+const MOST_FIXTURES = 20_000;
+const MOST_PIECES = 1000;
+const DEEPEST = 64;
+
+export interface MvrFixture {
+  uuid: string;
+  name: string;
+  /** As the file has it; undefined where it is no whole number. */
+  number: number | undefined;
+  type: FixtureType;
+  mode: string;
+  addresses: Address[];
+  place: { x: number; y: number; z: number };
+  turn: { x: number; y: number; z: number };
+  position?: string;
+}
+
+export interface MvrRead {
+  fixtures: MvrFixture[];
+  pieces: Omit<Scenic, "id">[];
+  /** What was left out, in words. */
+  notes: string[];
+}
+
+/** Reads a file. Steps tell the share done, 0 to 1; whoever asks may stop. */
+export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Generator<number, MvrRead | Refusal> {
+  if (bytes.length > MOST_FILE) return refuse(`this file is larger than ${MOST_FILE / MB} MB`);
+  const files = bytes[0] === 0x50 && bytes[1] === 0x4b ? zipFiles(bytes) : undefined;
+  if (!files) return refuse("this is not an MVR file, or it is damaged", "Choose a file that ends in .mvr");
+  const scene = files.find((f) => f.name === "GeneralSceneDescription.xml");
+  if (!scene) return refuse("this file has no GeneralSceneDescription.xml in it", "Choose a file that ends in .mvr");
+  if (scene.size > MOST_SCENE) return refuse(`its description unpacks to more than ${MOST_SCENE / MB} MB`);
+  const xml = unpacked(bytes, scene);
+  if (!xml) return refuse("the description in this MVR file is damaged", "Export it again");
+  yield 0.1;
+  const root = readXml(strFromU8(xml), "GeneralSceneDescription", "the description in this MVR file");
+  if ("refused" in root) return root as Refusal;
+  yield 0.4;
+  const notes: string[] = [];
+  const note = (what: string) => void (notes.length < 500 && !notes.includes(what) && notes.push(what));
+  const scenery = first(root, "Scene");
+  const places = new Map(within(scenery, "AUXData", "Position").map((p) => [text(p, "uuid"), text(p, "name")]));
+  const found: [tag: string, element: Element, matrix: string][] = [];
+  for (const layer of within(scenery, "Layers", "Layer")) gather(layer, found, 0);
+  const types = new Types(bytes, files, show, note);
+  const fixtures: MvrFixture[] = [];
+  const pieces: Omit<Scenic, "id">[] = [];
+  for (const [k, [tag, element, matrix]] of found.entries()) {
+    if (k % 200 === 199) yield 0.4 + (0.6 * k) / found.length;
+    if (tag !== "Fixture") {
+      const body = text(within(element, "Geometries", "Geometry3D")[0], "fileName");
+      const piece = pieceOf(text(element, "name"), matrix || IDENTITY, body, tag === "Truss");
+      if (!piece || pieces.length >= MOST_PIECES) note(`${tag} "${text(element, "name")}" is left out`);
+      else pieces.push(piece);
+      continue;
+    }
+    const made = fixtureOf(element, matrix, types, places, note);
+    if (made && fixtures.length < MOST_FIXTURES) fixtures.push(made);
+    else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`);
+  }
+  if (fixtures.length === 0 && pieces.length === 0)
+    return refuse("no fixture and no scenery of this file can be used", notes[0] ?? "Export it again");
+  return { fixtures, pieces, notes };
+}
+
+const IDENTITY = "{1,0,0}{0,1,0}{0,0,1}{0,0,0}";
+
+/** The same in one go. */
+export function readMvr(bytes: Uint8Array, show: Pick<Show, "types">): MvrRead | Refusal {
+  const work = readingMvr(bytes, show);
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
+
+/** Everything in layers and groups, where it stands in the room. */
+function gather(element: Element, found: [string, Element, string][], depth: number, above = ""): void {
+  if (depth > DEEPEST) return;
+  const own = content(first(element, "Matrix"));
+  const matrix = above && own ? together(above, own) : own || above;
+  for (const list of all(element, "ChildList")) {
+    for (const tag of ["Fixture", "Truss", "SceneObject", "Support", "VideoScreen"] as const)
+      for (const child of all(list, tag)) {
+        const inner = content(first(child, "Matrix"));
+        found.push([tag, child, matrix && inner ? together(matrix, inner) : inner || matrix]);
+        gather(child, found, depth + 1, matrix);
+      }
+    for (const group of all(list, "GroupObject")) gather(group, found, depth + 1, matrix);
+  }
+}
+
+const typeText = ({ modes, maker, model }: FixtureType): string => canonical({ modes, maker, model });
+
+/** The types a file brings or names, each read once. */
+class Types {
+  private readonly known = new Map<string, FixtureType | undefined>();
+  private types: Show["types"];
+
+  constructor(
+    private readonly bytes: Uint8Array,
+    private readonly files: readonly ZipFile[],
+    show: Pick<Show, "types">,
+    private readonly note: (what: string) => void,
+  ) {
+    this.types = show.types;
+  }
+
+  named(spec: string): FixtureType | undefined {
+    if (this.known.has(spec)) return this.known.get(spec);
+    const made = this.read(spec);
+    this.known.set(spec, made);
+    if (made) this.types = { ...this.types, [made.id]: made };
+    return made;
+  }
+
+  private read(spec: string): FixtureType | undefined {
+    const bare = spec.replace(/\.gdtf$/i, "");
+    const file = this.files.find((f) => f.name.replace(/\.gdtf$/i, "") === bare);
+    const data = file && file.size <= MOST_TYPE ? unpacked(this.bytes, file) : undefined;
+    const read = data && readGdtf(data, { types: this.types });
+    if (read && !isRefusal(read)) {
+      for (const what of read.notes) this.note(`${bare}: ${what}`);
+      const mine = this.types[read.type.id];
+      if (mine && typeText(mine) !== typeText(read.type))
+        this.note(`${bare}: the show has another version of it, which is kept`);
+      return mine ?? read.type;
+    }
+    const [maker, model] = bare.split("@");
+    const plain = (t: string | undefined) => (t ?? "").toLowerCase().trim();
+    const own = [...Object.values(this.types), ...LIBRARY].find(
+      (t) => plain(t.maker) === plain(maker) && plain(t.model) === plain(model),
+    );
+    if (!own)
+      this.note(
+        `the type ${bare || "without a name"} ${read ? `cannot be used: ${read.what}` : "did not come with the file"}`,
+      );
+    return own;
+  }
+}
+
+function fixtureOf(
+  element: Element,
+  matrix: string,
+  types: Types,
+  places: ReadonlyMap<string, string>,
+  note: (what: string) => void,
+): MvrFixture | undefined {
+  const name = text(element, "name").slice(0, 200);
+  const id = content(first(element, "FixtureID"));
+  const label = `fixture ${id || name || "?"}`;
+  const spec = content(first(element, "GDTFSpec"));
+  const type = types.named(spec);
+  if (!type) {
+    note(`${label} is left out: its type ${spec || "is not said"}${spec ? " is not there" : ""}`);
+    return undefined;
+  }
+  const wanted = content(first(element, "GDTFMode"));
+  const mode = modeOf(type, wanted);
+  if (!mode) note(`${label}: ${type.model} has no mode "${wanted}", ${type.modes[0]!.name} is taken`);
+  const numeric = Number(content(first(element, "FixtureIDNumeric"))) || Number(id);
+  const placed = placedBy(matrix || IDENTITY);
+  if (!placed) note(`${label}: its matrix makes no sense, it hangs at the middle of the stage`);
+  const position = places.get(content(first(element, "Position")));
+  const uuid = text(element, "uuid");
+  return {
+    uuid: /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(uuid) ? uuid.toUpperCase() : "",
+    name: name || type.model,
+    number: Number.isInteger(numeric) && numeric >= 1 && numeric <= 999_999 ? numeric : undefined,
+    type,
+    mode: (mode ?? type.modes[0]!).name,
+    addresses: addressesOf(element, label, note),
+    place: placed?.place ?? { x: 0, y: 0, z: 0 },
+    turn: placed?.turn ?? { x: 0, y: 0, z: 0 },
+    ...(position ? { position: position.slice(0, 200) } : {}),
+  };
+}
+
+/** Addresses of the first break: a fixture of ours has one run of slots. */
+function addressesOf(element: Element, label: string, note: (what: string) => void): Address[] {
+  const listed = within(element, "Addresses", "Address").map((a) => ({
+    part: Number(text(a, "break") || "0"),
+    at: content(a),
+  }));
+  const lowest = Math.min(...listed.map((a) => a.part));
+  if (listed.some((a) => a.part !== lowest))
+    note(`${label} has several DMX breaks: it stands at the first, the others follow it`);
+  return listed
+    .filter((a) => a.part === lowest)
+    .slice(0, 16)
+    .flatMap(({ at }): Address[] => {
+      const split = /^(\d{1,5})\.(\d{1,3})$/.exec(at);
+      const absolute = /^\d{1,8}$/.test(at) ? Number(at) : 0;
+      const made = split
+        ? { universe: Number(split[1]), slot: Number(split[2]) }
+        : { universe: Math.floor((absolute - 1) / 512) + 1, slot: ((absolute - 1) % 512) + 1 };
+      if (made.universe >= 1 && made.universe <= 63_999 && made.slot >= 1 && made.slot <= 512) return [made];
+      if (at !== "" && at !== "0") note(`${label}: "${at}" is no address`);
+      return [];
+    });
+}
