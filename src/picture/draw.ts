@@ -263,7 +263,26 @@ export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Lit, view: View,
     const picture = lampSprite(lamp.kind, size, r, g, b, best, palette.body, palette.number);
     c.drawImage(picture, Math.round(x - picture.width / 2), Math.round(y - picture.height / 2));
   }
+  drawAway(c, lamps, view);
 }
+
+/** A cross over what is out of service. */
+function drawAway(c: Ctx, lamps: readonly Lamp[], view: View): void {
+  const half = signSize(view) + 1;
+  c.strokeStyle = AWAY;
+  c.lineWidth = 1.6;
+  c.beginPath();
+  for (const lamp of lamps) {
+    if (!lamp.away) continue;
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
+    c.moveTo(x - half, y - half);
+    c.lineTo(x + half, y + half);
+    c.moveTo(x - half, y + half);
+    c.lineTo(x + half, y - half);
+  }
+  c.stroke();
+}
+const AWAY = "#ff8a7a";
 
 function drawBar(c: Ctx, lamp: Lamp, half: Lit, view: View, palette: Palette): void {
   const cell = Math.max(2.5, view.scale * 0.1);

@@ -25,7 +25,7 @@ const WARM: [number, number, number] = [1, 0.8, 0.52];
 
 export function lightOf(lamp: Lamp, source: Source, half: Lit): void {
   const value = half.value;
-  let level = source.dimmer >= 0 ? value[source.dimmer]! / 100 : 1;
+  let level = lamp.away ? 0 : source.dimmer >= 0 ? value[source.dimmer]! / 100 : 1;
   if (lamp.dimmer >= 0) level *= value[lamp.dimmer]! / 100;
   // Function 0 of the shutter is open or closed; another is a strobe, drawn as open.
   if (source.shutter >= 0 && half.fn[source.shutter] === 0 && value[source.shutter]! < 0.5) level = 0;

@@ -1,9 +1,9 @@
 /** The rig as the painter needs it: lamps with places, signs and the parameters that light them. */
-import { EMITTERS } from "@/core/colour/emitters";
+import { emitterOf } from "@/core/colour/emitters";
 import { screenRgb } from "./screen";
 import { modelOf } from "@/core/show/model";
 import { functionOf } from "@/core/fixture/parameters";
-import type { Kind } from "@/core/fixture/type";
+import type { ChannelFunction, Kind } from "@/core/fixture/type";
 import { rotationOf } from "@/core/patch/room";
 import { placeOf } from "@/core/select/place";
 import { item, paramKey } from "@/core/show/ids";
@@ -30,6 +30,8 @@ export interface Source {
 export interface Lamp {
   id: string;
   number: number;
+  /** Out of service: it gives no light. */
+  away: boolean;
   kind: Kind;
   x: number;
   y: number;
@@ -43,8 +45,10 @@ export interface Lamp {
   sources: Source[];
 }
 
-const emitterRgb = (attribute: string): [number, number, number] | undefined =>
-  EMITTERS[attribute] && screenRgb(EMITTERS[attribute]);
+const emitterRgb = (fn: ChannelFunction): [number, number, number] | undefined => {
+  const emitter = emitterOf(fn);
+  return emitter && screenRgb(emitter);
+};
 
 const linear = (hex: string): [number, number, number] =>
   [1, 3, 5].map((i) => (parseInt(hex.slice(i, i + 2), 16) / 255) ** 2.2) as [number, number, number];
@@ -60,6 +64,7 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
   return {
     id: fixture.id,
     number: fixture.number,
+    away: fixture.outOfService === true,
     kind: type.kind,
     ...fixture.place,
     hung: rotationOf(fixture.turn),
@@ -77,7 +82,7 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
         dimmer: param(cell, type.kind === "hazer" ? "Fog1" : "Dimmer"),
         shutter: param(cell, "Shutter1"),
         emitters: own.flatMap((s): Source["emitters"] => {
-          const rgb = emitterRgb(s.head);
+          const rgb = emitterRgb(s.functions[0]!);
           return rgb ? [[param(cell, s.head), ...rgb]] : [];
         }),
         filters: own.some((s) => s.head === "ColorSub_C")

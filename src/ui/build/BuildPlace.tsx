@@ -7,7 +7,7 @@ import { z } from "@/core/units/zod";
 import { usePrefs } from "../parts/usePrefs";
 import { editEffect, useEditing } from "../effects/editing";
 import { EffectEditor } from "../effects/EffectEditor";
-import { StagePlan } from "../stage/StagePlan";
+import { Stage } from "../stage/Stage";
 import { Shelf } from "../palettes/Shelf";
 import { ValuesSheet } from "../values/ValuesSheet";
 import { GroupPanel } from "./GroupPanel";
@@ -63,7 +63,7 @@ export function BuildPlace() {
         >
           <Panel id="build-above" minSize={160}>
             <div className={classes.centre}>
-              <StagePlan />
+              <Stage />
               <Button.Group className={classes["sheet-button"]}>
                 <Button
                   size="compact-sm"

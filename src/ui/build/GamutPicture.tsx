@@ -2,7 +2,7 @@
 
 import { useRef, useState, type PointerEvent } from "react";
 import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
-import { EMITTERS } from "@/core/colour/emitters";
+import { emitterOf } from "@/core/colour/emitters";
 import { filterGamut } from "@/core/colour/filter";
 import { gamutOf } from "@/core/colour/mix";
 import { colourValues } from "@/core/palette/colour";
@@ -34,7 +34,9 @@ export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }
     const fixture = show.fixtures[splitItem(i).fixture];
     if (!fixture || gamuts.has(fixture.type)) continue;
     const { specs, type } = modelOf(show, fixture);
-    const emitters = [...new Set(specs.map((s) => s.head))].flatMap((head) => EMITTERS[head] ?? []);
+    const emitters = [...new Map(specs.map((s) => [s.head, s])).values()].flatMap(
+      (s) => emitterOf(s.functions[0]!) ?? [],
+    );
     const corners =
       emitters.length > 1 ? gamutOf(emitters) : specs.some((s) => s.head === "ColorSub_C") ? filterGamut() : [];
     if (corners.length > 0) gamuts.set(fixture.type, { model: type.model, fixture: fixture.id, corners });

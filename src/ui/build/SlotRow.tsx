@@ -2,6 +2,7 @@
 
 import { Tooltip } from "@mantine/core";
 import type { Step } from "@/core/fixture/type";
+import { useShow } from "../useSession";
 import { GoboPicture } from "./GoboPicture";
 import classes from "./Build.module.css";
 
@@ -16,6 +17,9 @@ interface Props {
 /** The slots of a wheel or the states of a function, to be pressed: a colour as its colour, a gobo drawn, others by name. */
 export function SlotRow({ steps, now, gobos, onPick }: Props) {
   const coloured = steps.some((s) => s.colour);
+  const types = useShow((state) => state.world.show.types);
+  const drawn = (name: string | undefined): string | undefined =>
+    name === undefined ? undefined : Object.values(types).find((t) => t.pictures?.[name])?.pictures?.[name];
   return (
     <div className={classes.slots} data-coloured={coloured} data-gobos={gobos}>
       {steps.map((s) => (
@@ -27,7 +31,7 @@ export function SlotRow({ steps, now, gobos, onPick }: Props) {
             style={s.colour ? { background: s.colour } : undefined}
             onClick={() => onPick(s.value)}
           >
-            {coloured ? "" : gobos ? <GoboPicture name={s.name} /> : s.name}
+            {coloured ? "" : gobos ? <GoboPicture name={s.name} picture={drawn(s.picture)} /> : s.name}
           </button>
         </Tooltip>
       ))}

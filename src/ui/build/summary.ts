@@ -1,5 +1,5 @@
 /** What the programmer shows of the selection: each attribute, its values on stage and where they come from. */
-import { ATTRIBUTES, attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
+import { attributeInfo, attributesKnown, FAMILIES, type Family } from "@/core/fixture/attribute";
 import { targetsOf, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
 import type { Step } from "@/core/fixture/type";
@@ -51,7 +51,7 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
       ),
   );
   names.add("Dimmer");
-  for (const { name } of ATTRIBUTES) {
+  for (const { name } of attributesKnown()) {
     if (!names.has(name) || name === "Control1") continue;
     const targets = items.flatMap((i) => targetsOf(show, i, name));
     if (targets.length > 0) found.set(name, targets);

@@ -4,7 +4,7 @@ import { Button } from "@mantine/core";
 import { IconCheck } from "@tabler/icons-react";
 import { useState } from "react";
 import { CONCERNS, type Finding } from "@/core/check/finding";
-import { StagePlan } from "../stage/StagePlan";
+import { Stage } from "../stage/Stage";
 import { RipplePanel } from "../cues/RipplePanel";
 import { FindingCard } from "./FindingCard";
 import { useFindings } from "./useFindings";
@@ -63,7 +63,7 @@ export function CheckPlace() {
       </div>
       <aside className={classes.side}>
         <div className={classes.stage}>
-          <StagePlan />
+          <Stage />
         </div>
         <RipplePanel />
       </aside>

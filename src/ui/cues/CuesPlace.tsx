@@ -8,7 +8,7 @@ import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { Paper } from "../paper/Paper";
 import { usePrefs } from "../parts/usePrefs";
-import { StagePlan } from "../stage/StagePlan";
+import { Stage } from "../stage/Stage";
 import { useSession, useShow } from "../useSession";
 import { CueSheet } from "./CueSheet";
 import { CueTable, matches } from "./CueTable";
@@ -138,7 +138,7 @@ export function CuesPlace() {
       </section>
       <aside className={classes.right}>
         <div className={classes.stage}>
-          <StagePlan />
+          <Stage />
         </div>
         <RipplePanel />
         {shape !== "sheet" && <CueSheet list={list} cues={cues} chosen={chosen} narrow />}

@@ -2,7 +2,7 @@
 
 import { Checkbox, Group, Text } from "@mantine/core";
 import { useCallback, useMemo, useState } from "react";
-import { ATTRIBUTES } from "@/core/fixture/attribute";
+import { attributesKnown } from "@/core/fixture/attribute";
 import { exceptPalette } from "@/core/palette/intents";
 import { saidBy } from "@/core/palette/lookup";
 import { writePalette } from "@/core/palette/writeIntent";
@@ -17,9 +17,9 @@ import type { Look } from "../parts/sheet/SheetRow";
 import { inSections, rowsIn, shownColumns, SheetViewSchema, startView, type SheetColumn } from "../parts/sheet/view";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
-import { FIXTURE, VALUE_COLUMNS } from "../values/rows";
+import { FIXTURE, valueColumns } from "../values/rows";
 
-const START = startView(VALUE_COLUMNS, true);
+const START = startView(valueColumns(), true);
 const NOBODY: ReadonlySet<string> = new Set();
 interface Row {
   id: string;
@@ -47,7 +47,7 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
       }
       return says;
     });
-    const own = VALUE_COLUMNS.filter((c) => c.id === FIXTURE.id || attributes.has(c.id));
+    const own = valueColumns().filter((c) => c.id === FIXTURE.id || attributes.has(c.id));
     return {
       rows: found.map(({ id: f, number, name, type: t }): Row => ({ id: f, number, name, type: t })),
       columns: shownColumns(own, view).map((c): SheetColumn => (c.fixed ? { ...c, width: 150 } : c)),
@@ -102,7 +102,7 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
       attributes: columns
         .slice(c1, c2 + 1)
         .map((c) => c.id)
-        .filter((name) => ATTRIBUTES.some((a) => a.name === name)),
+        .filter((name) => attributesKnown().some((a) => a.name === name)),
     };
   };
   const put = (cells: readonly (readonly [fixture: string, attribute: string, value: number])[]) => {

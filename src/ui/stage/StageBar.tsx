@@ -1,7 +1,7 @@
 "use client";
 
 import { ActionIcon, Tooltip } from "@mantine/core";
-import { IconFocus2, IconLasso, IconMaximize, IconMinus, IconPlus } from "@tabler/icons-react";
+import { IconCube3dSphere, IconFocus2, IconLasso, IconMaximize, IconMinus, IconPlus } from "@tabler/icons-react";
 import { setStageTools, useStageTools } from "./stageTools";
 import classes from "./Stage.module.css";
 
@@ -34,6 +34,10 @@ export function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
           <IconLasso size={16} />,
           () => setStageTools({ area: area === "lasso" ? "marquee" : "lasso" }),
           { "aria-pressed": area === "lasso", variant: area === "lasso" ? "light" : "subtle" },
+        )}
+      {areas &&
+        button("Show the room in three dimensions", <IconCube3dSphere size={16} />, () =>
+          setStageTools({ room: true }),
         )}
       {button("Farther", <IconMinus size={16} />, () => onZoom(1 / 1.4))}
       {button(

@@ -6,6 +6,8 @@ import { createStore, useStore } from "zustand";
 
 /** What hands do on the stage of this window: none of it is the show's. */
 interface StageTools {
+  /** Shown as a room in three dimensions, not from above. */
+  room: boolean;
   /** What a drag over the floor means. */
   area: "marquee" | "lasso";
   /** Presses and drags aim the selected movers at the floor. */
@@ -21,6 +23,7 @@ interface StageTools {
 }
 
 const tools = createStore<StageTools>(() => ({
+  room: false,
   area: "marquee",
   aiming: false,
   trial: null,

@@ -23,7 +23,7 @@ import { usePaletteNames } from "../palettes/usePaletteNames";
 import { useSession, useShow } from "../useSession";
 import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
 import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
-import { FIXTURE, rowsOf, SHOWN, VALUE_COLUMNS, type FixtureRow, type Shown } from "./rows";
+import { FIXTURE, rowsOf, SHOWN, valueColumns, type FixtureRow, type Shown } from "./rows";
 import { useLiveCells } from "./useLiveCells";
 import classes from "./Values.module.css";
 
@@ -33,7 +33,7 @@ const NAMES: Record<Shown, string> = {
   held: "held: the programmer",
   "in the cue": "stored in the cue",
 };
-const START = startView(VALUE_COLUMNS, true);
+const START = startView(valueColumns(), true);
 
 /** Fixtures by parameters, live: looked at by value, source or timing; ranges typed into, filled, copied and pasted. */
 export function ValuesSheet() {
@@ -59,7 +59,7 @@ export function ValuesSheet() {
   );
   const columns = useMemo(() => {
     const there = new Set([...own.values()].flat());
-    return shownColumns(VALUE_COLUMNS, view).filter((c) => c === FIXTURE || c.id === FIXTURE.id || there.has(c.id));
+    return shownColumns(valueColumns(), view).filter((c) => c === FIXTURE || c.id === FIXTURE.id || there.has(c.id));
   }, [own, view]);
   const bySection = useMemo(
     () => new Map([...own].map(([type, a]) => [type, columns.filter((c) => c.id === FIXTURE.id || a.includes(c.id))])),
@@ -72,7 +72,7 @@ export function ValuesSheet() {
     const keyOf = (row: FixtureRow, id: string) =>
       id === FIXTURE.id ? row.number : ((half && numberOf(now, half, stage, row.id, id)) ?? -Infinity);
     return inSections(
-      sortedRows({ columns: VALUE_COLUMNS, rows, view, keyOf }),
+      sortedRows({ columns: valueColumns(), rows, view, keyOf }),
       (r) => r.type,
       (type) => show.types[type]?.model ?? type,
       folded,
@@ -149,7 +149,7 @@ export function ValuesSheet() {
           onChange={(e) => setNames(e.currentTarget.checked)}
         />
         <ColumnsMenu
-          columns={VALUE_COLUMNS.filter((c) => [...own.values()].some((a) => a.includes(c.id)))}
+          columns={valueColumns().filter((c) => [...own.values()].some((a) => a.includes(c.id)))}
           view={view}
           setView={setView}
         />

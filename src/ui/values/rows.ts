@@ -1,5 +1,5 @@
 /** The rows of the values sheet: fixtures, the columns each type has, and which of both a filter leaves. */
-import { ATTRIBUTES, attributeInfo } from "@/core/fixture/attribute";
+import { attributeInfo, attributesKnown } from "@/core/fixture/attribute";
 import { functionOf } from "@/core/fixture/parameters";
 import { modelOf } from "@/core/show/model";
 import { splitItem, splitKey } from "@/core/show/ids";
@@ -51,9 +51,12 @@ export function rowsOf(world: World, shown: Shown, running: { list: string; cue:
     [...grouped(fixtures, (f) => f.type)].map(([type, own]) => {
       const modes = [...new Map(own.map((f) => [`${f.mode} ${f.virtualDimmer}`, f])).values()];
       const specs = modes.flatMap((f) => modelOf(world.show, f).specs);
-      const names = ATTRIBUTES.map((a) => a.name).filter(
-        (name) => name !== "Control1" && specs.some((s) => functionOf(s, name)) && (!some || used.get(type)?.has(name)),
-      );
+      const names = attributesKnown()
+        .map((a) => a.name)
+        .filter(
+          (name) =>
+            name !== "Control1" && specs.some((s) => functionOf(s, name)) && (!some || used.get(type)?.has(name)),
+        );
       return [type, names];
     }),
   );
@@ -70,13 +73,15 @@ export const FIXTURE: SheetColumn = {
 };
 
 /** Every attribute as a column. */
-export const VALUE_COLUMNS: readonly SheetColumn[] = [
+export const valueColumns = (): readonly SheetColumn[] => [
   FIXTURE,
-  ...ATTRIBUTES.filter((a) => a.name !== "Control1").map(({ name, family }): SheetColumn => ({
-    id: name,
-    title: attributeInfo(name).label,
-    hint: family,
-    width: 84,
-    kind: "live",
-  })),
+  ...attributesKnown()
+    .filter((a) => a.name !== "Control1")
+    .map(({ name, family }): SheetColumn => ({
+      id: name,
+      title: attributeInfo(name).label,
+      hint: family,
+      width: 84,
+      kind: "live",
+    })),
 ];

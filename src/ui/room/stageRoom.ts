@@ -1,0 +1,333 @@
+/** The room as three.js draws it: bodies, lenses, beams and pools of light, each kind one instanced mesh. */
+import {
+  AdditiveBlending,
+  BackSide,
+  BoxGeometry,
+  CircleGeometry,
+  Color,
+  CylinderGeometry,
+  DynamicDrawUsage,
+  GridHelper,
+  InstancedBufferAttribute,
+  InstancedBufferGeometry,
+  InstancedMesh,
+  Matrix4,
+  Mesh,
+  PlaneGeometry,
+  LinearFilter,
+  LineBasicMaterial,
+  LineSegments,
+  Quaternion,
+  Scene,
+  ShaderMaterial,
+  UnsignedByteType,
+  Vector2,
+  Vector3,
+  WebGLRenderTarget,
+  BufferGeometry,
+  Float32BufferAttribute,
+  type Camera,
+  type WebGLRenderer,
+} from "three";
+import type { Show } from "@/core/show/schema";
+import { beam, beamOf, hazeOf } from "@/picture/room/beam";
+import type { RoomLamp } from "@/picture/room/lamps";
+import { light, lightOf } from "@/picture/light";
+import type { Lit } from "@/picture/lit";
+import { gobosOf } from "./pictures";
+import { bodyPaint, glowPaint } from "./bodies";
+import {
+  AIR_FRAGMENT,
+  AIR_VERTEX,
+  BEAM_FRAGMENT,
+  BEAM_VERTEX,
+  BLACK_FRAGMENT,
+  BODY_VERTEX,
+  POOL_FRAGMENT,
+  POOL_VERTEX,
+} from "./shaders";
+import { setPieces } from "./setPieces";
+
+/** What is given up, in this order, where the machine cannot keep up; never beams, colour or aim. */
+export const GIVES_UP = ["haze structure", "beam rays", "gobo detail", "half the resolution"] as const;
+
+const AROUND = 9;
+/** Haze is drawn so many times smaller each way; smaller still where everything is. */
+const SMALLER = 3;
+const SMALLEST = 4;
+const NIGHT = 0x05070c;
+const DOWN = new Vector3(0, 0, -1);
+
+/** A cone of one metre: x, y around, z along. */
+function coneOf(): BufferGeometry {
+  const places: number[] = [];
+  const faces: number[] = [];
+  for (let k = 0; k <= AROUND; k++) {
+    const a = (k / AROUND) * 2 * Math.PI;
+    for (const z of [0, 1]) places.push(Math.cos(a), Math.sin(a), z);
+    if (k < AROUND) faces.push(2 * k, 2 * k + 1, 2 * k + 2, 2 * k + 1, 2 * k + 3, 2 * k + 2);
+  }
+  const made = new BufferGeometry();
+  made.setAttribute("position", new Float32BufferAttribute(places, 3));
+  made.setIndex(faces);
+  return made;
+}
+
+const ATTRIBUTES = { iOrigin: 3, iDir: 3, iUp: 3, iColor: 4, iShape: 4, iLook: 4 } as const;
+type Fields = Record<keyof typeof ATTRIBUTES, InstancedBufferAttribute>;
+
+function instanced(base: BufferGeometry, fields: Fields): InstancedBufferGeometry {
+  const made = new InstancedBufferGeometry();
+  made.index = base.index;
+  made.setAttribute("position", base.getAttribute("position"));
+  for (const [name, field] of Object.entries(fields)) made.setAttribute(name, field);
+  made.instanceCount = 0;
+  return made;
+}
+
+export class StageRoom {
+  private readonly scene = new Scene();
+  private readonly haze = new Scene();
+  private readonly finePools: Mesh;
+  private readonly softPools: Mesh;
+  private readonly target = new WebGLRenderTarget(1, 1, { type: UnsignedByteType, magFilter: LinearFilter });
+  readonly bodies: InstancedMesh;
+  private readonly heads: InstancedMesh;
+  private readonly lenses: InstancedMesh;
+  private readonly fields: Fields;
+  private readonly cones: InstancedBufferGeometry;
+  private readonly pools: InstancedBufferGeometry;
+  private readonly beamMaterial: ShaderMaterial;
+  private readonly poolMaterial: ShaderMaterial;
+  private readonly gobos: ReturnType<typeof gobosOf>;
+  /** How many sources have a lens: cells each have one. */
+  private readonly sources: number;
+  readonly back: number;
+  private level = 0;
+
+  constructor(
+    readonly lamps: readonly RoomLamp[],
+    show: Pick<Show, "scenery" | "types">,
+  ) {
+    const many = Math.max(1, lamps.length);
+    this.sources = Math.max(
+      1,
+      lamps.reduce((n, l) => n + l.sources.length, 0),
+    );
+    const beams = Math.max(1, lamps.filter((l) => l.beam).length);
+    const ys = [...lamps.map((l) => l.y), ...Object.values(show.scenery).flatMap((s) => [s.from.y, s.to.y])];
+    this.back = (ys.length > 0 ? ys.reduce((a, b) => Math.max(a, b)) : 8) + 3;
+    this.gobos = gobosOf(lamps, show.types);
+    const body = bodyPaint();
+    this.bodies = new InstancedMesh(new BoxGeometry(1, 1, 1), body, many);
+    this.heads = new InstancedMesh(new CylinderGeometry(0.5, 0.42, 1, 7, 1, true).rotateX(Math.PI / 2), body, many);
+    this.lenses = new InstancedMesh(new CircleGeometry(0.5, 8), glowPaint(), this.sources);
+    this.lenses.instanceMatrix.setUsage(DynamicDrawUsage);
+    this.heads.instanceMatrix.setUsage(DynamicDrawUsage);
+    for (const mesh of [this.bodies, this.heads, this.lenses]) mesh.frustumCulled = false;
+    this.fields = Object.fromEntries(
+      Object.entries(ATTRIBUTES).map(([name, size]) => [
+        name,
+        new InstancedBufferAttribute(new Float32Array(beams * size), size).setUsage(DynamicDrawUsage),
+      ]),
+    ) as unknown as Fields;
+    this.cones = instanced(coneOf(), this.fields);
+    this.pools = instanced(new PlaneGeometry(2, 2), this.fields);
+    const light = { transparent: true, depthWrite: false, blending: AdditiveBlending } as const;
+    this.beamMaterial = new ShaderMaterial({
+      ...light,
+      side: BackSide,
+      vertexShader: BEAM_VERTEX,
+      fragmentShader: BEAM_FRAGMENT,
+      uniforms: { haze: { value: 0.5 }, time: { value: 0 } },
+      defines: { RAYS: 1, STRUCTURE: 1 },
+    });
+    this.poolMaterial = new ShaderMaterial({
+      ...light,
+      vertexShader: POOL_VERTEX,
+      fragmentShader: POOL_FRAGMENT,
+      uniforms: { gobos: { value: this.gobos.texture } },
+      defines: { GOBO: 1 },
+    });
+    const cones = new Mesh(this.cones, this.beamMaterial);
+    const pools = new Mesh(this.pools, this.poolMaterial);
+    cones.frustumCulled = pools.frustumCulled = false;
+    const over = new ShaderMaterial({
+      vertexShader: AIR_VERTEX,
+      fragmentShader: AIR_FRAGMENT,
+      uniforms: { map: { value: this.target.texture } },
+      blending: AdditiveBlending,
+      transparent: true,
+      depthTest: false,
+      depthWrite: false,
+    });
+    const air = new Mesh(new PlaneGeometry(2, 2), over);
+    const softPools = new Mesh(this.pools, this.poolMaterial);
+    this.softPools = softPools;
+    this.finePools = pools;
+    air.frustumCulled = softPools.frustumCulled = false;
+    [pools.renderOrder, softPools.renderOrder, cones.renderOrder, air.renderOrder] = [1, 1, 2, 3];
+    this.scene.add(
+      ...roomShell(this.back),
+      ...setPieces(show.scenery, lamps),
+      this.bodies,
+      this.heads,
+      this.lenses,
+      pools,
+      air,
+    );
+    // What hides light in haze: the same bodies, black.
+    const black = new ShaderMaterial({
+      vertexShader: BODY_VERTEX,
+      fragmentShader: BLACK_FRAGMENT,
+      uniforms: { tint: { value: new Color(0) } },
+    });
+    const hidden = new InstancedMesh(this.bodies.geometry, black, this.bodies.count);
+    hidden.instanceMatrix = this.bodies.instanceMatrix;
+    hidden.frustumCulled = false;
+    const pieces = setPieces(show.scenery, lamps);
+    for (const piece of pieces) if (piece instanceof Mesh) piece.material = black;
+    this.haze.add(...pieces, hidden, softPools, cones);
+    this.hang();
+  }
+
+  /**
+   * Draws the room. Light in haze is soft: it is drawn small, behind the bodies that hide it, and laid over. That is
+   * what a machine without a GPU can do; spots on the floor are drawn as fine as the bodies, until gobo detail is given up.
+   */
+  draw(gl: WebGLRenderer, camera: Camera): void {
+    const size = gl.getDrawingBufferSize(new Vector2());
+    const by = this.level >= GIVES_UP.length ? SMALLEST : SMALLER;
+    const [w, h] = [Math.max(1, Math.ceil(size.x / by)), Math.max(1, Math.ceil(size.y / by))];
+    if (this.target.width !== w || this.target.height !== h) this.target.setSize(w, h);
+    const plain = this.level >= 3;
+    this.softPools.visible = plain;
+    this.finePools.visible = !plain;
+    gl.setRenderTarget(this.target);
+    gl.setClearColor(0, 1);
+    gl.render(this.haze, camera);
+    gl.setRenderTarget(null);
+    gl.setClearColor(NIGHT, 1);
+    gl.render(this.scene, camera);
+  }
+
+  /** How much is given up: so many of `GIVES_UP`. */
+  giveUp(level: number): void {
+    if (level === this.level) return;
+    this.level = level;
+    const beamDefines = { ...(level < 2 ? { RAYS: 1 } : {}), ...(level < 1 ? { STRUCTURE: 1 } : {}) };
+    this.beamMaterial.defines = beamDefines;
+    this.poolMaterial.defines = level < 3 ? { GOBO: 1 } : {};
+    this.beamMaterial.needsUpdate = this.poolMaterial.needsUpdate = true;
+  }
+
+  /** Bodies where they hang; selected ones shine. */
+  select(selected: ReadonlySet<string>): void {
+    const [plain, chosen, away] = [new Color(0x4a566f), new Color(0x7ee8c4), new Color(0x6a3a3a)];
+    this.lamps.forEach((lamp, k) => {
+      const colour = selected.has(lamp.id) ? chosen : lamp.away ? away : plain;
+      this.bodies.setColorAt(k, colour);
+      this.heads.setColorAt(k, colour);
+    });
+    for (const mesh of [this.bodies, this.heads]) if (mesh.instanceColor) mesh.instanceColor.needsUpdate = true;
+  }
+
+  private hang(): void {
+    const [matrix, turn, basis] = [new Matrix4(), new Quaternion(), new Matrix4()];
+    this.lamps.forEach((lamp, k) => {
+      const [rx, ry, rz] = lamp.hung;
+      basis.set(rx[0], rx[1], rx[2], 0, ry[0], ry[1], ry[2], 0, rz[0], rz[1], rz[2], 0, 0, 0, 0, 1);
+      turn.setFromRotationMatrix(basis);
+      const moves = lamp.pan >= 0;
+      const [w, d, h] = lamp.size;
+      // A mover's base is above its head, as it hangs.
+      const up = new Vector3(0, 0, moves ? h * 0.45 : 0).applyQuaternion(turn);
+      matrix.compose(new Vector3(lamp.x, lamp.y, lamp.z).add(up), turn, new Vector3(w, d, moves ? h * 0.3 : h));
+      this.bodies.setMatrixAt(k, matrix);
+    });
+    this.select(new Set());
+    this.bodies.instanceMatrix.needsUpdate = true;
+    this.bodies.computeBoundingSphere();
+  }
+
+  /** Takes a frame of the stage. @param seconds of the clock, for what spins and strobes. */
+  update(lit: Lit, seconds: number): void {
+    let [b, s] = [0, 0];
+    const [matrix, turn, along, colour, size] = [
+      new Matrix4(),
+      new Quaternion(),
+      new Vector3(),
+      new Color(),
+      new Vector3(),
+    ];
+    const { iOrigin, iDir, iUp, iColor, iShape, iLook } = this.fields;
+    this.lamps.forEach((lamp, k) => {
+      beamOf(lamp, lit, this.back, seconds, this.gobos.of);
+      along.set(beam.dx, beam.dy, beam.dz);
+      turn.setFromUnitVectors(DOWN, along);
+      const [w, , h] = lamp.size;
+      const small = lamp.sources.length > 1;
+      const head = lamp.pan >= 0 ? w * 0.85 : 0.001;
+      matrix.compose(new Vector3(lamp.x, lamp.y, lamp.z), turn, size.set(head, head, lamp.pan >= 0 ? h * 0.6 : 0.001));
+      this.heads.setMatrixAt(k, matrix);
+      const front = lamp.pan >= 0 ? h * 0.31 : h * 0.51;
+      for (const source of lamp.sources) {
+        lightOf(lamp, source, lit);
+        const level = beam.off ? 0 : light.level;
+        const lens = small ? Math.min(0.09, w / lamp.sources.length) : w * 0.7;
+        const [x, y] = small ? [source.x, source.y] : [lamp.x, lamp.y];
+        matrix.compose(
+          new Vector3(x + beam.dx * front, y + beam.dy * front, lamp.z + beam.dz * front),
+          turn,
+          size.set(lens, lens, lens),
+        );
+        this.lenses.setMatrixAt(s, matrix);
+        colour.setRGB(light.r / 255, light.g / 255, light.b / 255).multiplyScalar(0.03 + 0.97 * level);
+        this.lenses.setColorAt(s, colour);
+        s += 1;
+        if (!lamp.beam || level <= 0.002) continue;
+        colour.setRGB(light.r / 255, light.g / 255, light.b / 255);
+        iOrigin.setXYZ(b, lamp.x + beam.dx * front, lamp.y + beam.dy * front, lamp.z + beam.dz * front);
+        iDir.setXYZ(b, beam.dx, beam.dy, beam.dz);
+        iUp.setXYZ(b, beam.ux, beam.uy, beam.uz);
+        iColor.setXYZW(b, colour.r, colour.g, colour.b, level);
+        iShape.setXYZW(b, Math.max(0.1, beam.length - front), beam.spread, lens * 0.45, 0);
+        iLook.setXYZW(b, beam.gobo, beam.turn, beam.facets, beam.frost);
+        b += 1;
+      }
+    });
+    this.cones.instanceCount = this.pools.instanceCount = b;
+    for (const field of Object.values(this.fields)) field.needsUpdate = true;
+    this.heads.instanceMatrix.needsUpdate = this.lenses.instanceMatrix.needsUpdate = true;
+    if (this.lenses.instanceColor) this.lenses.instanceColor.needsUpdate = true;
+    this.beamMaterial.uniforms.haze!.value = hazeOf(this.lamps, lit);
+    this.beamMaterial.uniforms.time!.value = seconds;
+  }
+
+  dispose(): void {
+    this.gobos.texture.dispose();
+    this.beamMaterial.dispose();
+    this.poolMaterial.dispose();
+    this.target.dispose();
+    for (const scene of [this.scene, this.haze])
+      scene.traverse((part) => {
+        if (part instanceof Mesh) (part as Mesh).geometry.dispose();
+      });
+  }
+}
+
+/** The floor in squares of two metres, and the foot of a wall behind. */
+function roomShell(back: number) {
+  const grid = new GridHelper(40, 20, 0x2f3a52, 0x1d2536);
+  grid.rotateX(Math.PI / 2);
+  grid.position.y = back - 20;
+  const points = new Float32BufferAttribute(
+    [-20, back, 0, 20, back, 0, -20, back, 9, 20, back, 9].flatMap((v) => v),
+    3,
+  );
+  const wall = new LineSegments(
+    new BufferGeometry().setAttribute("position", points),
+    new LineBasicMaterial({ color: 0x2f3a52 }),
+  );
+  return [grid, wall];
+}
