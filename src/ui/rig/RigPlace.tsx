@@ -1,9 +1,19 @@
 "use client";
 
 import { Button, Group, Menu, Tabs } from "@mantine/core";
-import { IconFileExport, IconFileImport, IconPlus, IconTrash, IconUnlink } from "@tabler/icons-react";
+import {
+  IconArrowsExchange,
+  IconChevronDown,
+  IconCopy,
+  IconFileExport,
+  IconFileImport,
+  IconPlus,
+  IconTrash,
+  IconUnlink,
+} from "@tabler/icons-react";
 import { useState } from "react";
 import { z } from "@/core/units/zod";
+import { writeMvr } from "@/core/exchange/mvr/write";
 import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
 import { remove, unpatch, usesOf } from "@/core/patch/intents";
@@ -11,12 +21,16 @@ import { plural } from "../parts/words";
 import { saveFile } from "../parts/saveFile";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
+import { BringDialog } from "./bring/BringDialog";
+import { DuplicateDialog } from "./DuplicateDialog";
 import { ImportDialog } from "./exchange/ImportDialog";
-import { printPatchSheet } from "./exchange/patchSheet";
+import { printLabels, printPatchSheet } from "./exchange/patchSheet";
 import { Library } from "./library/Library";
 import { PatchDialog } from "./PatchDialog";
 import { PatchTable } from "./patch/PatchTable";
 import { PlanEditor } from "./plan/PlanEditor";
+import { exportPlanPdf, exportPlanSvg } from "./paper/planPaper";
+import { SwapDialog } from "./swap/SwapDialog";
 import { UniverseMap } from "./universes/UniverseMap";
 import { Outputs } from "./wire/Outputs";
 import { WireMonitor } from "./wire/WireMonitor";
@@ -40,6 +54,9 @@ export function RigPlace() {
   const [tab, setTab] = usePrefs<(typeof TABS)[number]>(RIG_TAB, z.enum(TABS), "patch");
   const [patching, setPatching] = useState<{ type: string; mode: string } | "any" | null>(null);
   const [importing, setImporting] = useState(false);
+  const [bringing, setBringing] = useState(false);
+  const [swapping, setSwapping] = useState<readonly string[] | null>(null);
+  const [duplicating, setDuplicating] = useState<readonly string[] | null>(null);
   const world = useShow((s) => s.world);
   const fixtures = [...new Set(world.hands.selection.map((i) => splitItem(i).fixture))];
   const uses = usesOf(world, fixtures);
@@ -49,6 +66,11 @@ export function RigPlace() {
       : "Can be undone";
   const exportCsv = () =>
     saveFile(`${world.show.name || "show"} patch.csv`, new TextEncoder().encode(writePatch(world.show)), "text/csv");
+  const exportMvr = () => {
+    const { bytes, left } = writeMvr(world.show);
+    saveFile(`${world.show.name || "show"}.mvr`, bytes, "application/zip");
+    if (left.length > 0) session.tell(`An MVR file does not carry ${left.join(", ")}`);
+  };
   return (
     <div className={classes.rig}>
       <Tabs value={tab} onChange={(v) => v && setTab(v as typeof tab)} keepMounted={false} className={classes.tabs}>
@@ -62,38 +84,51 @@ export function RigPlace() {
           </Tabs.List>
           <Group gap={8} wrap="nowrap">
             {fixtures.length > 0 && (
-              <>
-                <span className="muted">{fixtures.length} selected</span>
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  leftSection={<IconUnlink size={14} />}
-                  onClick={() => session.act([unpatch.of({ fixtures })])}
-                >
-                  Unpatch
-                </Button>
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  leftSection={<IconTrash size={14} />}
-                  title={along}
-                  onClick={() => session.act([remove.of({ fixtures })])}
-                >
-                  Remove
-                  {uses.groups + uses.cues > 0
-                    ? ` (in ${plural(uses.groups, "group")}, ${plural(uses.cues, "cue")})`
-                    : ""}
-                </Button>
-              </>
+              <Menu position="bottom-end" shadow="md">
+                <Menu.Target>
+                  <Button size="compact-sm" variant="default" rightSection={<IconChevronDown size={14} />}>
+                    {fixtures.length} selected
+                  </Button>
+                </Menu.Target>
+                <Menu.Dropdown>
+                  <Menu.Item leftSection={<IconArrowsExchange size={14} />} onClick={() => setSwapping(fixtures)}>
+                    Swap type
+                  </Menu.Item>
+                  <Menu.Item leftSection={<IconCopy size={14} />} onClick={() => setDuplicating(fixtures)}>
+                    Duplicate, or program alike
+                  </Menu.Item>
+                  <Menu.Item
+                    leftSection={<IconUnlink size={14} />}
+                    onClick={() => session.act([unpatch.of({ fixtures })])}
+                  >
+                    Unpatch
+                  </Menu.Item>
+                  <Menu.Item
+                    leftSection={<IconTrash size={14} />}
+                    title={along}
+                    onClick={() => session.act([remove.of({ fixtures })])}
+                  >
+                    Remove
+                    {uses.groups + uses.cues > 0
+                      ? ` (in ${plural(uses.groups, "group")}, ${plural(uses.cues, "cue")})`
+                      : ""}
+                  </Menu.Item>
+                </Menu.Dropdown>
+              </Menu>
             )}
-            <Button
-              size="compact-sm"
-              variant="default"
-              leftSection={<IconFileImport size={14} />}
-              onClick={() => setImporting(true)}
-            >
-              Import
-            </Button>
+            <Menu position="bottom-end" shadow="md">
+              <Menu.Target>
+                <Button size="compact-sm" variant="default" leftSection={<IconFileImport size={14} />}>
+                  Import
+                </Button>
+              </Menu.Target>
+              <Menu.Dropdown>
+                <Menu.Item onClick={() => setImporting(true)}>
+                  A patch, rig, type or lighting data from a file
+                </Menu.Item>
+                <Menu.Item onClick={() => setBringing(true)}>Bring over from another show</Menu.Item>
+              </Menu.Dropdown>
+            </Menu>
             <Menu position="bottom-end" shadow="md">
               <Menu.Target>
                 <Button size="compact-sm" variant="default" leftSection={<IconFileExport size={14} />}>
@@ -102,7 +137,18 @@ export function RigPlace() {
               </Menu.Target>
               <Menu.Dropdown>
                 <Menu.Item onClick={exportCsv}>The patch as CSV</Menu.Item>
-                <Menu.Item onClick={() => printPatchSheet(world.show)}>Print the patch sheet</Menu.Item>
+                <Menu.Item onClick={exportMvr}>The rig with its types as MVR</Menu.Item>
+                <Menu.Divider />
+                <Menu.Item onClick={() => printPatchSheet(world.show, "universe")}>
+                  Print the patch by universe
+                </Menu.Item>
+                <Menu.Item onClick={() => printPatchSheet(world.show, "position")}>
+                  Print the patch by position
+                </Menu.Item>
+                <Menu.Item onClick={() => printLabels(world.show)}>Print labels</Menu.Item>
+                <Menu.Divider />
+                <Menu.Item onClick={() => exportPlanSvg(world.show)}>The plan to scale as SVG</Menu.Item>
+                <Menu.Item onClick={() => void exportPlanPdf(world.show)}>The plan to scale as PDF</Menu.Item>
               </Menu.Dropdown>
             </Menu>
             <Button
@@ -140,6 +186,9 @@ export function RigPlace() {
         onClose={() => setPatching(null)}
       />
       <ImportDialog opened={importing} onClose={() => setImporting(false)} />
+      <BringDialog opened={bringing} onClose={() => setBringing(false)} />
+      <SwapDialog fixtures={swapping} onClose={() => setSwapping(null)} />
+      <DuplicateDialog fixtures={duplicating} onClose={() => setDuplicating(null)} />
     </div>
   );
 }

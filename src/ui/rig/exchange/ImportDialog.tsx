@@ -29,7 +29,12 @@ import { isRefusal, refusalText } from "@/core/show/refusal";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { allTypes } from "../library/choices";
+import type { GdtfRead } from "@/core/exchange/gdtf/file";
+import type { MvrRead } from "@/core/exchange/mvr/read";
 import { AsciiStep } from "./AsciiStep";
+import { GdtfStep } from "./GdtfStep";
+import { MvrStep } from "./MvrStep";
+import { readZip } from "./readZip";
 import { bringIn } from "./bringIn";
 import { useReading } from "./useReading";
 import classes from "./Import.module.css";
@@ -40,7 +45,13 @@ const MOST_BYTES = 64 * 1024 * 1024;
 /** A patch from a table: choose it, look at what its columns mean, match its types, bring it in. */
 export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
   return (
-    <Modal opened={opened} onClose={onClose} title="Import a patch, or lighting data" size={1080} centered>
+    <Modal
+      opened={opened}
+      onClose={onClose}
+      title="Import a patch, a rig, a fixture type or lighting data"
+      size={1080}
+      centered
+    >
       {opened && <Import onClose={onClose} />}
     </Modal>
   );
@@ -49,7 +60,20 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): 
 function Import({ onClose }: { onClose(): void }) {
   const [source, setSource] = useState<{ name: string; table: Table } | null>(null);
   const [ascii, setAscii] = useState<{ name: string; data: AsciiData } | null>(null);
+  const [rig, setRig] = useState<{ name: string; read: MvrRead } | null>(null);
+  const [type, setType] = useState<{ name: string; read: GdtfRead } | null>(null);
+  const [reading, setReading] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
+  const show = useShow((s) => s.world.show);
+  const takeZip = async (file: File) => {
+    setReading(0);
+    const found = await readZip(new Uint8Array(await file.arrayBuffer()), show, setReading);
+    setReading(null);
+    if (isRefusal(found)) return setTrouble(`${file.name}: ${refusalText(found)}`);
+    setTrouble(null);
+    if ("fixtures" in found) setRig({ name: file.name, read: found });
+    else setType({ name: file.name, read: found });
+  };
   const take = (name: string, text: string) => {
     if (isAscii(text)) {
       const data = readAscii(text);
@@ -63,6 +87,8 @@ function Import({ onClose }: { onClose(): void }) {
   };
   const read = (file: File | null) => {
     if (!file) return;
+    if (/\.(gdtf|mvr)$/i.test(file.name))
+      return void takeZip(file).catch(() => (setReading(null), setTrouble(`${file.name} cannot be read`)));
     if (file.size > MOST_BYTES)
       return setTrouble(`${file.name} is too large to be a patch: ${Math.round(file.size / 1024 / 1024)} MB`);
     void file.text().then(
@@ -70,6 +96,9 @@ function Import({ onClose }: { onClose(): void }) {
       () => setTrouble(`${file.name} cannot be read`),
     );
   };
+  if (reading !== null) return <Progress value={reading * 100} aria-label="Reading" />;
+  if (rig) return <MvrStep {...rig} onBack={() => setRig(null)} onClose={onClose} />;
+  if (type) return <GdtfStep {...type} onBack={() => setType(null)} onClose={onClose} />;
   if (ascii) return <AsciiStep {...ascii} onBack={() => setAscii(null)} onClose={onClose} />;
   if (source)
     return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
@@ -80,13 +109,14 @@ function Import({ onClose }: { onClose(): void }) {
   return (
     <div className={classes.drop} onDragOver={(e) => e.preventDefault()} onDrop={drop}>
       <p>
-        A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. Or lighting data as
-        text (USITT ASCII): channels, groups and cues. Drop the file here, choose it, or paste its lines.
+        A table with one fixture a line: CSV or TSV, as spreadsheets and other programs write it. A rig with its types,
+        places and scenery (MVR). A fixture type of a maker (GDTF). Or lighting data as text (USITT ASCII): channels,
+        groups and cues. Drop the file here, choose it, or paste the lines of a table.
       </p>
       <FileButton
         onChange={read}
-        accept=".csv,.tsv,.txt,.asc,text/csv,text/tab-separated-values,text/plain"
-        inputProps={{ "aria-label": "Table file" }}
+        accept=".csv,.tsv,.txt,.asc,.mvr,.gdtf,text/csv,text/tab-separated-values,text/plain"
+        inputProps={{ "aria-label": "File to import" }}
       >
         {(props) => (
           <Button {...props} data-autofocus>

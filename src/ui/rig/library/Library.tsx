@@ -1,15 +1,20 @@
 "use client";
 
-import { Button, NumberInput, TextInput } from "@mantine/core";
-import { IconPlus, IconSearch } from "@tabler/icons-react";
+import { Button, Group, NumberInput, TextInput } from "@mantine/core";
+import { IconFileExport, IconPencil, IconPlus, IconSearch, IconTrash } from "@tabler/icons-react";
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import { attributeInfo, withUnit } from "@/core/fixture/attribute";
 import { parametersOf } from "@/core/fixture/parameters";
-import { footprint, type FixtureType, type Mode } from "@/core/fixture/type";
+import { footprint, layoutOf, type FixtureType, type Mode } from "@/core/fixture/type";
+import { writeGdtf } from "@/core/exchange/gdtf/file";
+import { removeType } from "@/core/rig/typeIntent";
 import { plural } from "../../parts/words";
-import { useShow } from "../../useSession";
+import { saveFile } from "../../parts/saveFile";
+import { useSession, useShow } from "../../useSession";
+import { TypeBuilder } from "../builder/TypeBuilder";
 import { isOwn, jumpTo, modesLeft, shelves } from "./choices";
 import { useRecentTypes } from "./recent";
+import { slotsText } from "./slotsText";
 import classes from "./Library.module.css";
 
 const TYPE_AHEAD_MS = 700;
@@ -19,6 +24,8 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
   const show = useShow((s) => s.world.show);
   const [recent] = useRecentTypes();
   const [search, setSearch] = useState("");
+  const [building, setBuilding] = useState<FixtureType | "new" | null>(null);
+  const session = useSession();
   const [slots, setSlots] = useState<number | string>("");
   const [at, setAt] = useState({ shelf: "", type: "", mode: "" });
   const size = slots === "" ? null : Number(slots);
@@ -57,16 +64,53 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
         <span className="muted">
           {found.length === 0 ? "" : `${new Set(found.flatMap((s) => s.types.map((t) => t.id))).size} types`}
         </span>
-        {type && mode && (
+        <Group gap={8} ml="auto" wrap="nowrap">
+          {type && (
+            <>
+              {show.types[type.id] && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  leftSection={<IconTrash size={14} />}
+                  disabled={Object.values(show.fixtures).some((f) => f.type === type.id)}
+                  title="Only types that no fixture is of can be taken out"
+                  onClick={() => session.act([removeType.of({ type: type.id })])}
+                >
+                  Take out
+                </Button>
+              )}
+              <Button
+                size="compact-sm"
+                variant="default"
+                leftSection={<IconFileExport size={14} />}
+                onClick={() => saveFile(`${type.maker} ${type.model}.gdtf`, writeGdtf(type), "application/zip")}
+              >
+                As GDTF
+              </Button>
+              <Button
+                size="compact-sm"
+                variant="default"
+                leftSection={<IconPencil size={14} />}
+                onClick={() => setBuilding(type)}
+              >
+                Change
+              </Button>
+            </>
+          )}
           <Button
             size="compact-sm"
-            ml="auto"
+            variant="default"
             leftSection={<IconPlus size={14} />}
-            onClick={() => onPatch(type.id, mode.name)}
+            onClick={() => setBuilding("new")}
           >
-            Patch {type.model}
+            New type
           </Button>
-        )}
+          {type && mode && (
+            <Button size="compact-sm" leftSection={<IconPlus size={14} />} onClick={() => onPatch(type.id, mode.name)}>
+              Patch {type.model}
+            </Button>
+          )}
+        </Group>
       </div>
       {!shelf || !type || !mode ? (
         <p className={classes.empty}>No type is like that. Search for less, or clear the number of channels.</p>
@@ -96,6 +140,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
           <Channels type={type} mode={mode} />
         </div>
       )}
+      <TypeBuilder start={building} onClose={() => setBuilding(null)} />
     </div>
   );
 }
@@ -163,12 +208,11 @@ function Choice({
 
 function Channels({ type, mode }: { type: FixtureType; mode: Mode }) {
   const specs = parametersOf(mode, true);
-  let slot = 1;
-  const rows = mode.channels.map((channel, index) => {
-    const first = slot;
-    slot += channel.bytes;
-    return { channel, first, spec: specs.find((s) => s.channel === index)! };
-  });
+  const rows = mode.channels.map((channel, index) => ({
+    channel,
+    slots: layoutOf(mode)[index]!.map((slot) => slot + 1),
+    spec: specs.find((s) => s.channel === index)!,
+  }));
   const virtual = specs.filter((s) => s.virtual).length;
   return (
     <section className={classes.channels} aria-label={`Channels of ${type.model}, ${mode.name}`}>
@@ -188,10 +232,10 @@ function Channels({ type, mode }: { type: FixtureType; mode: Mode }) {
           </tr>
         </thead>
         <tbody>
-          {rows.flatMap(({ channel, first, spec }) =>
+          {rows.flatMap(({ channel, slots, spec }) =>
             channel.functions.map((fn, i) => (
-              <tr key={`${first}.${i}`}>
-                <td className="num">{i === 0 ? (channel.bytes === 2 ? `${first}-${first + 1}` : first) : ""}</td>
+              <tr key={`${slots[0]}.${i}`}>
+                <td className="num">{i === 0 ? slotsText(slots) : ""}</td>
                 <td>
                   {attributeInfo(fn.attribute).label}
                   {channel.cell > 0 && i === 0 ? <span className="muted"> cell {channel.cell}</span> : ""}

@@ -21,6 +21,8 @@ import classes from "./PatchTable.module.css";
 
 const MANY = 200;
 const countOf = (show: Show): number => Object.keys(show.fixtures).length;
+/** How many are out of service: they are no part of counts. */
+const awayOf = (show: Show): number => Object.values(show.fixtures).filter((f) => f.outOfService).length;
 
 /** Every fixture, as in a spreadsheet: ranges, typing, filling, copy and paste. The rows of a range are selected. */
 export function PatchTable({ onPatch }: { onPatch(): void }) {
@@ -76,6 +78,7 @@ export function PatchTable({ onPatch }: { onPatch(): void }) {
     [show, draft, clashes],
   );
 
+  const away = awayOf(show);
   if (countOf(show) === 0)
     return (
       <div className={classes.empty}>
@@ -107,8 +110,9 @@ export function PatchTable({ onPatch }: { onPatch(): void }) {
         <ColumnsMenu columns={COLUMNS} view={view} setView={setView} />
         <span className="muted">
           {fixtures.length === countOf(show)
-            ? `${fixtures.length} fixtures`
+            ? `${fixtures.length - away} fixtures`
             : `${fixtures.length} of ${countOf(show)} fixtures`}
+          {away > 0 && <span style={{ color: "var(--caution)" }}>, {away} out of service</span>}
         </span>
       </div>
       <DraftBar show={show} draft={draft} clashes={clashes} onChange={commit} onDiscard={discard} />

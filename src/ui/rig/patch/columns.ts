@@ -1,4 +1,5 @@
 /** The columns of the patch table: what each shows of a fixture, and what a typed text makes of it. */
+import { curveText, readCurve } from "@/core/fixture/dimmerCurve";
 import { addressText, parseAddress, runFrom } from "@/core/show/address";
 import type { FixtureChange } from "@/core/patch/intents";
 import { footprint } from "@/core/fixture/type";
@@ -58,7 +59,11 @@ function numeric(
 
 const YES = /^(yes|y|on|true|1|x)$/i;
 const NO = /^(no|n|off|false|0|)$/i;
-const yes = (id: "invertPan" | "invertTilt" | "swap" | "virtualDimmer", title: string, hint: string): Column => ({
+const yes = (
+  id: "invertPan" | "invertTilt" | "swap" | "virtualDimmer" | "outOfService",
+  title: string,
+  hint: string,
+): Column => ({
   id,
   title,
   hint,
@@ -189,6 +194,30 @@ export const COLUMNS: readonly Column[] = [
     (_, v) => ({ scale: v }),
     { low: 0, high: 200 },
   ),
+  {
+    id: "curve",
+    title: "curve",
+    hint: "Dimmer curve at output: linear, square, s, or points as 0 0, 40 60, 100 100",
+    width: 74,
+    kind: "text",
+    hidden: true,
+    text: (f) => curveText(f.curve),
+    put(text, fixtures) {
+      const curve = readCurve(text);
+      return curve
+        ? same(fixtures, () => ({ curve }))
+        : `"${text}" is no curve: linear, square, s, or points in percent such as 0 0, 40 60, 100 100`;
+    },
+  },
+  numeric(
+    "preheat",
+    "preheat",
+    "Its lamp never gets less, percent",
+    (f) => f.preheat ?? 0,
+    (_, v) => ({ preheat: v }),
+    { low: 0, high: 100, hidden: true },
+  ),
+  yes("outOfService", "away", "Out of service, broken or away: sent dark, left out of Check and of counts"),
   numeric(
     "correctPan",
     "pan +°",
@@ -210,6 +239,16 @@ export const COLUMNS: readonly Column[] = [
   turn("x"),
   turn("y"),
   turn("z"),
+  {
+    id: "position",
+    title: "Position",
+    hint: "Where it hangs, by name: a truss, a pipe, a floor",
+    width: 110,
+    kind: "text",
+    hidden: true,
+    text: (f) => f.position ?? "",
+    put: (text, fixtures) => same(fixtures, () => ({ position: text.slice(0, 200) })),
+  },
   {
     id: "note",
     title: "Note",

@@ -1,5 +1,6 @@
 /** Who owns what in a universe, as the universe map draws it. */
 import { attributeInfo } from "@/core/fixture/attribute";
+import { layoutOf } from "@/core/fixture/type";
 import { modelOf } from "@/core/show/model";
 import { footprint } from "@/core/fixture/type";
 import { addressText, inTheWay, fits, occupancyOf, SLOTS } from "@/core/show/address";
@@ -21,18 +22,18 @@ export function ownersOf(show: Show, universe: number): (Owner | null)[] {
   for (const fixture of Object.values(show.fixtures)) {
     for (const address of fixture.addresses) {
       if (address.universe !== universe) continue;
-      let slot = address.slot - 1;
-      for (const channel of modelOf(show, fixture).mode.channels) {
+      const { mode } = modelOf(show, fixture);
+      mode.channels.forEach((channel, place) => {
         const label = `${attributeInfo(channel.functions[0]!.attribute).label}${channel.cell ? ` of cell ${channel.cell}` : ""}`;
-        for (let byte = 0; byte < channel.bytes; byte++, slot++) {
-          owners[slot] = {
+        layoutOf(mode)[place]!.forEach((slot, byte) => {
+          owners[address.slot - 1 + slot] = {
             fixture: fixture.id,
             number: fixture.number,
             start: address.slot,
-            text: `${fixture.number} ${fixture.name}: ${label}${channel.bytes === 2 ? (byte ? ", fine" : ", coarse") : ""}`,
+            text: `${fixture.number} ${fixture.name}: ${label}${channel.bytes > 1 ? (byte ? ", fine" : ", coarse") : ""}`,
           };
-        }
-      }
+        });
+      });
     }
   }
   return owners;

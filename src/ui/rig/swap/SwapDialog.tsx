@@ -1,0 +1,189 @@
+"use client";
+
+import { Button, Group, Modal, Progress, ScrollArea, Select, Stack, Table, Text } from "@mantine/core";
+import { useMemo, useState } from "react";
+import { attributeInfo } from "@/core/fixture/attribute";
+import { LIBRARY } from "@/core/fixture/library/library";
+import { footprint } from "@/core/fixture/type";
+import { setFixtures } from "@/core/patch/intents";
+import { typeOf } from "@/core/patch/plan";
+import type { FateRow, SwapRequest, Swapped } from "@/core/rig/swap";
+import { swapType } from "@/core/rig/swapIntent";
+import { parseAddress } from "@/core/show/address";
+import { plain } from "@/core/units/units";
+import { plural } from "../../parts/words";
+import { useSession, useShow } from "../../useSession";
+import { AddressChoice } from "../AddressChoice";
+import { shelves } from "../library/choices";
+import { useRecentTypes } from "../library/recent";
+import { TypePicker } from "../library/TypePicker";
+import { useSwapPlan } from "./useSwapPlan";
+import classes from "./Swap.module.css";
+
+/** More than this are swapped in pieces, with progress. */
+const AT_ONCE = 200;
+const A_PIECE = 100;
+
+/** Fixtures become another type: what carries over, what nearly, and what stays silent, before it is done. */
+export function SwapDialog({ fixtures, onClose }: { fixtures: readonly string[] | null; onClose(): void }) {
+  return (
+    <Modal opened={fixtures !== null} onClose={onClose} title="Swap type" size={860} centered>
+      {fixtures && <Swap fixtures={fixtures} onClose={onClose} />}
+    </Modal>
+  );
+}
+
+function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): void }) {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  // Swapping in pieces changes the show: the table is of the show as it was.
+  const [before] = useState(world);
+  const [recent, noteRecent] = useRecentTypes();
+  const [typeId, setTypeId] = useState(recent[0] ?? "kelp-wash");
+  const [modeName, setMode] = useState<string | null>(null);
+  const [where, setWhere] = useState("keep");
+  const [start, setStart] = useState("1:1");
+  const [running, setRunning] = useState<number | null>(null);
+  const found = useMemo(() => shelves(before.show, recent, "", null), [before.show, recent]);
+  const type = typeOf(before.show, typeId) ?? LIBRARY[0]!;
+  const mode = type.modes.find((m) => m.name === modeName) ?? type.modes[0]!;
+  const request: SwapRequest = {
+    fixtures,
+    type: type.id,
+    mode: mode.name,
+    at: where === "at" ? (parseAddress(start) ?? "keep") : (where as "keep" | "auto" | "unpatched"),
+  };
+  const plan = useSwapPlan(before, request);
+  const swap = async () => {
+    const intent = swapType.of({ ...request, fixtures: [...fixtures], mode: mode.name });
+    if (fixtures.length <= AT_ONCE) {
+      if (session.act([intent])) return;
+    } else if (!(await inPieces(plan.result!))) return setRunning(null);
+    noteRecent(type.id);
+    onClose();
+  };
+  /** The addresses are those of the table; they are given when all have been swapped. */
+  const inPieces = async ({ show }: Swapped): Promise<boolean> => {
+    const pieces = Array.from({ length: Math.ceil(fixtures.length / A_PIECE) }, (_, k) => [
+      swapType.of({
+        fixtures: fixtures.slice(k * A_PIECE, (k + 1) * A_PIECE),
+        type: type.id,
+        mode: mode.name,
+        at: "unpatched",
+      }),
+    ]);
+    const addresses = Object.fromEntries(fixtures.map((id) => [id, { addresses: show.fixtures[id]!.addresses }]));
+    setRunning(0);
+    const refused = await session.actInPieces({
+      pieces: [...pieces, [setFixtures.of({ changes: addresses, says: "addresses" })]],
+      says: `makes ${fixtures.length} fixtures ${type.model}`,
+      progress: (done) => (setRunning(done / (pieces.length + 1)), true),
+    });
+    return refused === undefined;
+  };
+  if (running !== null)
+    return (
+      <Stack>
+        <Text>{Math.round(running * 100)} % is worked out. All of it is done together at the end.</Text>
+        <Progress value={running * 100} aria-label="Swap" />
+      </Stack>
+    );
+  return (
+    <Stack gap="sm">
+      <Group align="end" grow>
+        <TypePicker shelves={found} type={type} onPick={(id) => (setTypeId(id), setMode(null))} />
+        <Select
+          label="Mode"
+          data={type.modes.map((m) => ({ value: m.name, label: `${m.name}, ${footprint(m)} channels` }))}
+          value={mode.name}
+          onChange={setMode}
+          allowDeselect={false}
+        />
+      </Group>
+      <AddressChoice
+        choices={[
+          { value: "keep", label: "stay where they fit" },
+          { value: "auto", label: "first free run" },
+          { value: "at", label: "from an address" },
+          { value: "unpatched", label: "unpatched" },
+        ]}
+        where={where}
+        onWhere={setWhere}
+        start={start}
+        onStart={setStart}
+      />
+      <Outcome plan={plan} />
+      <Group justify="flex-end">
+        <Button variant="default" onClick={onClose}>
+          Cancel
+        </Button>
+        <Button onClick={() => void swap()} disabled={!plan.result}>
+          Swap {plural(fixtures.length, "fixture")}
+        </Button>
+      </Group>
+    </Stack>
+  );
+}
+
+const WORDS: Record<FateRow["kind"], string> = { same: "carries over", near: "nearly", lost: "kept silent" };
+const ORDER: FateRow["kind"][] = ["lost", "near", "same"];
+
+function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof useSwapPlan> }) {
+  if (trouble)
+    return (
+      <Text c="var(--danger)" role="alert">
+        {trouble}
+      </Text>
+    );
+  if (!result) return <Progress value={share * 100} aria-label="Working it out" />;
+  return (
+    <ScrollArea.Autosize mah={340}>
+      <Table className={classes.table} data-testid="swap-table">
+        <Table.Thead>
+          <Table.Tr>
+            <Table.Th>What is stored</Table.Th>
+            <Table.Th>becomes of it</Table.Th>
+            <Table.Th>values</Table.Th>
+            <Table.Th>how</Table.Th>
+          </Table.Tr>
+        </Table.Thead>
+        <Table.Tbody>
+          {ORDER.flatMap((kind) => result.rows.filter((r) => r.kind === kind)).map((row) => (
+            <Table.Tr key={`${row.attribute} ${row.kind}`} data-kind={row.kind}>
+              <Table.Td>{attributeInfo(row.attribute).label}</Table.Td>
+              <Table.Td>{WORDS[row.kind]}</Table.Td>
+              <Table.Td className="num">{row.entries}</Table.Td>
+              <Table.Td className="muted">{howText(row)}</Table.Td>
+            </Table.Tr>
+          ))}
+          {result.rows.length === 0 && (
+            <Table.Tr>
+              <Table.Td colSpan={4} className="muted">
+                Nothing is stored of them: no cue, no palette of their own, nothing held.
+              </Table.Td>
+            </Table.Tr>
+          )}
+        </Table.Tbody>
+      </Table>
+      {result.moved.length > 0 && (
+        <Text size="sm" mt={8}>
+          Other addresses:{" "}
+          {result.moved
+            .slice(0, 12)
+            .map((m) => `${m.number} from ${m.from} to ${m.to}`)
+            .join(", ")}
+          {result.moved.length > 12 ? ` and ${result.moved.length - 12} more` : ""}
+        </Text>
+      )}
+      <Text size="sm" c="dimmed" mt={4}>
+        What is kept silent stays in the show and comes back with a type that can do it. Groups, effects and the other
+        fixtures stay as they are; one undo takes all of it back.
+      </Text>
+    </ScrollArea.Autosize>
+  );
+}
+
+const howText = ({ kind, how, off }: FateRow): string =>
+  [how.join("; "), off > 0 && `at most ${plain(off, 3)} off in u'v'`, kind === "lost" && "this type cannot do it"]
+    .filter(Boolean)
+    .join(", ");
