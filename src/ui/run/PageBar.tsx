@@ -52,6 +52,8 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
               className={classes.page}
               aria-pressed={p.id === page?.id}
               data-testid={`page-${p.number}`}
+              // A finger lifted is enough: a busy browser may leave its click out.
+              onPointerUp={(e) => e.pointerType === "touch" && onChoose(p.id)}
               onClick={() => onChoose(p.id)}
               onDoubleClick={() => setNaming(true)}
             >

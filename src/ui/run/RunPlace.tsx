@@ -6,7 +6,7 @@ import { cuesOf, listsByNumber } from "@/core/show/world";
 import { timesText } from "@/core/cue/times";
 import { plain } from "@/core/units/units";
 import { LookPicture } from "../parts/LookPicture";
-import { StagePlan } from "../stage/StagePlan";
+import { Stage } from "../stage/Stage";
 import { useSession, useShow } from "../useSession";
 import { NowNext } from "./NowNext";
 import { PageBar } from "./PageBar";
@@ -70,7 +70,7 @@ export function RunPlace() {
       </section>
       <div className={classes.right}>
         <div className={classes.stage}>
-          <StagePlan />
+          <Stage />
         </div>
         {armed && <ArmedList listId={armed.id} />}
       </div>
