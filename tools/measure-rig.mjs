@@ -48,6 +48,7 @@ try {
   await page.locator("#ask").waitFor();
   await page.getByRole("navigation").getByText("Rig", { exact: true }).click();
   await page.getByRole("button", { name: "Import" }).click();
+  await page.getByRole("menuitem", { name: /from a file/ }).click();
   await watchFrames(page);
   const began = Date.now();
   await page.locator("input[type=file]").setInputFiles(file);

@@ -48,6 +48,7 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await page.locator("#ask").waitFor();
   await page.getByRole("navigation").getByText("Rig", { exact: true }).click();
   await page.getByRole("button", { name: "Import" }).click();
+  await page.getByRole("menuitem", { name: /from a file/ }).click();
   await page.locator("input[type=file]").setInputFiles(file);
   const dialog = page.getByRole("dialog");
   await dialog.getByText("5 rows ready, 2 left out").waitFor();

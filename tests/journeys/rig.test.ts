@@ -1,0 +1,166 @@
+/** Catches a maker's type that cannot be worked with, a swap that loses looks, a rig or a show that does not come over, a room that is not lit by the wire. */
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { writeGdtf } from "@/core/exchange/gdtf/file";
+import { libraryType } from "@/core/fixture/library/library";
+import { becomes, bytesWhen, handsOn, startApp, untilSaved, type App } from "./app";
+
+let app: App;
+const folder = mkdtempSync(join(tmpdir(), "bold-comet-rig-"));
+const NODE = "127.0.0.47";
+beforeAll(async () => void (app = await startApp({ BOLD_COMET_NODE_HOST: NODE })));
+afterAll(async () => {
+  await app?.stop();
+  rmSync(folder, { recursive: true, force: true });
+});
+
+const { ask, place, universe } = handsOn(() => app);
+const file = (name: string) => join(folder, name);
+
+async function newShow() {
+  const { page, base } = app;
+  await page.goto(base);
+  await page.locator("[data-ready=true]").waitFor();
+  await page.getByRole("button", { name: "New show", exact: true }).click();
+  await page.waitForURL("**/show/**");
+  await page.locator("#ask").waitFor();
+}
+
+async function importFile(name: string) {
+  const { page } = app;
+  await place("Rig");
+  await page.getByRole("button", { name: "Import" }).click();
+  await page.getByRole("menuitem", { name: /from a file/ }).click();
+  await page.getByLabel("File to import").setInputFiles(file(name));
+}
+
+async function download(button: () => Promise<void>, name: string) {
+  const coming = app.page.waitForEvent("download");
+  await button();
+  await (await coming).saveAs(file(name));
+}
+
+test("a maker's type comes in, is patched and programmed, and is swapped for one of ours with its looks kept", async () => {
+  const { page } = app;
+  // Another maker's lamp: as ours, but for what it is called and two channels the other way round.
+  const type = structuredClone(libraryType("kelp-wash")!);
+  const [mode] = type.modes;
+  mode!.channels.splice(2, 2, mode!.channels[3]!, mode!.channels[2]!);
+  writeFileSync(
+    file("brine.gdtf"),
+    writeGdtf({ ...type, id: "brine-wash", maker: "Brine & Sons", model: "Brine Wash", guid: undefined }),
+  );
+  await newShow();
+  await importFile("brine.gdtf");
+  await page.getByRole("dialog").getByText("All of it can be used.").waitFor();
+  await page.getByRole("button", { name: "Bring the type in" }).click();
+  await page.getByRole("dialog").waitFor({ state: "hidden" });
+  await ask(
+    "patch 4 brine-sons-brine-wash as 1 at 1:1",
+    "1 thru 4 at full",
+    "1 thru 4 red at 40",
+    "1 thru 4 green at 80",
+  );
+  await ask("1 thru 4 blue at 0", "1 thru 4 white at 0", "record cue 1 fade 0", "clear", "go list 1 cue 1");
+  await universe(1);
+  // Shutter before dimmer, as its file says.
+  await bytesWhen(page, (b) => b[4] === 47 && b[5] === 255 && b[6] === 102 && b[7] === 204);
+  await ask("1 thru 4");
+  await page.getByRole("tab", { name: "Patch" }).click();
+  await page.getByRole("button", { name: "4 selected" }).click();
+  await page.getByRole("menuitem", { name: "Swap type" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByRole("combobox", { name: "Type" }).fill("kelp wash");
+  await page
+    .getByRole("option", { name: /Kelp Wash/ })
+    .first()
+    .click();
+  await dialog.getByTestId("swap-table").getByText("carries over").first().waitFor();
+  await dialog.getByRole("button", { name: "Swap 4 fixtures" }).click();
+  await dialog.waitFor({ state: "hidden" });
+  await universe(1);
+  await bytesWhen(page, (b) => b[4] === 255 && b[5] === 47 && b[6] === 102 && b[7] === 204);
+  // One step back, and it is the maker's again.
+  await ask("undo");
+  await bytesWhen(page, (b) => b[4] === 47 && b[5] === 255 && b[6] === 102);
+  await untilSaved(page);
+}, 120_000);
+
+test("the rig goes out as MVR and comes in again: what was moved meanwhile is seen first and put back", async () => {
+  const { page } = app;
+  await place("Rig");
+  await page.getByRole("button", { name: "Export" }).click();
+  await download(() => page.getByRole("menuitem", { name: /MVR/ }).click(), "rig.mvr");
+  expect(readFileSync(file("rig.mvr")).subarray(0, 2).toString()).toBe("PK");
+  await ask("2 address 9:1", "3 place 5 5 5", "remove 4");
+  await importFile("rig.mvr");
+  const dialog = page.getByRole("dialog");
+  await dialog.getByTestId("mvr-counts").getByText("1 new fixture, 2 changed, 1 as they are.").waitFor();
+  await dialog.getByText("address 9:1 → 1:13").waitFor();
+  await dialog.getByRole("button", { name: "Bring it in" }).click();
+  await dialog.waitFor({ state: "hidden" });
+  await universe(1);
+  await ask("1 thru 4 at 50");
+  await bytesWhen(page, (b) => [5, 17, 29, 41].every((slot) => b[slot]! === 128));
+  expect(app.errors).toEqual([]);
+}, 90_000);
+
+test("palettes and effects go from one show of this browser to another", async () => {
+  const { page } = app;
+  await ask("clear", "1 thru 4 red at 100", 'record palette 7 "Ember" any only colour');
+  await ask("1 thru 4 dimmer wave sine low 0 high 100 bpm 60", "1 thru 4", 'record effect 3 "Breathe"', "clear");
+  await untilSaved(page);
+  await newShow();
+  await ask("patch 4 lantern-par as 1 at 1:1");
+  await place("Rig");
+  await page.getByRole("button", { name: "Import" }).click();
+  await page.getByRole("menuitem", { name: "Bring over from another show" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog
+    .getByRole("button", { name: /New show/ })
+    .first()
+    .click();
+  await dialog.getByText("7 Ember").click();
+  await dialog.getByRole("tab", { name: /Effects/ }).click();
+  await dialog.getByText("3 Breathe").click();
+  await dialog.getByTestId("bring-table").getByText("Breathe").waitFor();
+  await dialog.getByRole("button", { name: "Bring over", exact: true }).click();
+  await dialog.waitFor({ state: "hidden" });
+  await ask("1 thru 4 at full", "1 thru 4 palette 7");
+  await universe(1);
+  // Red over the green that was in force when it was recorded.
+  await bytesWhen(page, (b) => b[0] === 255 && Math.abs(b[1]! - 204) <= 2 && b[2] === 0);
+  expect(app.errors).toEqual([]);
+}, 90_000);
+
+test("a room of its own is lit by the wire alone, while the window that plays is elsewhere", async () => {
+  const { page, context, base } = app;
+  await page.goto(`${base}/show/demo/build`);
+  await page.getByTestId("stage").waitFor();
+  await ask(`output 1 thru 3 artnet to ${NODE} as 0`, `output 4 sacn to ${NODE} as 4`, "go list 1 cue 3");
+  await page.getByRole("button", { name: "Show the room in three dimensions" }).click();
+  await page.getByTestId("room").waitFor();
+  const room = await context.newPage();
+  await room.goto(`${base}/standin/room/demo`);
+  await room
+    .getByTestId("visualiser-state")
+    .getByText(/from the wire alone: \d+ universes/)
+    .waitFor({ timeout: 20_000 });
+  // The window that plays goes elsewhere; what it sends is still what lights the room.
+  await page.getByRole("button", { name: "Show the plan" }).click();
+  await place("Rig");
+  const seen = async () => {
+    const shot = await room.locator("canvas").first().screenshot();
+    return shot.length;
+  };
+  await becomes(seen, (size) => size > 20_000, 20_000);
+  const lit = await seen();
+  await page.getByRole("button", { name: "Blackout" }).click();
+  await becomes(seen, (size) => size < lit * 0.8, 20_000);
+  await page.getByRole("button", { name: "Blackout" }).click();
+  await becomes(seen, (size) => size > lit * 0.85, 20_000);
+  await room.close();
+  expect(app.errors).toEqual([]);
+}, 120_000);

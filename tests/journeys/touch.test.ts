@@ -1,0 +1,50 @@
+/** Catches work in Build that fingers alone cannot do: choosing, holding, stepping, recording, letting go, to the bytes. */
+import { bytesWhen, startApp, type App } from "./app";
+
+let app: App;
+beforeAll(async () => void (app = await startApp({}, { hasTouch: true })));
+afterAll(() => app?.stop());
+
+const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).tap();
+/** Cyan, magenta and yellow of mast spot n. */
+const filters = (b: number[], n: number) => b.slice((n - 1) * 23 + 7, (n - 1) * 23 + 10);
+async function mast() {
+  await place("Rig");
+  await app.page.getByRole("tab", { name: "Universes" }).tap();
+  await app.page.getByTestId("universe-1").tap();
+}
+
+test("a group, a palette, a step of the spread, a colour by hand, and letting go, by touch alone", async () => {
+  const { page, base } = app;
+  await page.goto(`${base}/show/demo/build`);
+  await page.getByTestId("stage").waitFor();
+  await page.getByText("Mast spots", { exact: true }).tap();
+  await page.getByRole("tab", { name: "Colour", exact: true }).tap();
+  await page.getByRole("button", { name: /^49 / }).tap();
+  await page
+    .getByTestId("held")
+    .getByText(/12 fixtures/)
+    .waitFor();
+  await mast();
+  const red = await bytesWhen(page, (b) => filters(b, 1)[1]! > 150 && filters(b, 12)[1]! > 150);
+  expect(filters(red, 1)[0]).toBeLessThan(30);
+  // One of them at a time: the next takes another colour, the others keep theirs.
+  await place("Build");
+  await page.getByRole("button", { name: "Next step" }).tap();
+  await page.getByRole("button", { name: /^41 / }).tap();
+  await mast();
+  const blue = await bytesWhen(page, (b) => filters(b, 1)[0]! > 100);
+  expect(filters(blue, 2)).toEqual(filters(red, 2));
+  // The field, by a finger; then everything is let go of in two touches.
+  await place("Build");
+  const field = (await page.getByTestId("colour-field").boundingBox())!;
+  await page.touchscreen.tap(field.x + field.width * 0.34, field.y + 4);
+  await mast();
+  await bytesWhen(page, (b) => filters(b, 1).join() !== filters(blue, 1).join());
+  await place("Build");
+  await page.getByRole("button", { name: "Clear", exact: true }).tap();
+  await page.getByRole("button", { name: "Clear", exact: true }).tap();
+  await mast();
+  await bytesWhen(page, (b) => [1, 2, 12].every((n) => filters(b, n).every((v) => v === 0)));
+  expect(app.errors).toEqual([]);
+}, 90_000);
