@@ -304,7 +304,9 @@ function hear(message: ToEngine): void {
           kind: "trouble",
           text: "the engine was told of a change it does not understand; reload the page to start it again",
         });
-      const held = diff.filter((c) => c.path[0] === "hands" && c.path[1] === "held").flatMap((c) => c.path[2] ?? []);
+      const held: string[] = [];
+      for (const { path } of diff)
+        if (path[0] === "hands" && path[1] === "held" && path[2] !== undefined) held.push(path[2]);
       setWorld(player, applyDiff(player.given, diff), held);
       if (standby) return;
       if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))

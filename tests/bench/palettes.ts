@@ -45,9 +45,8 @@ function act(intents: Intent[]): void {
   const done = perform({ world: desk.world, history: EMPTY_HISTORY }, { intents, events: [] });
   if (isRefusal(done)) throw new Error(done.what);
   desk.world = done.world;
-  const held = done.diff.every((c) => c.path[0] === "hands")
-    ? done.diff.flatMap((c) => (c.path[1] === "held" ? [String(c.path[2])] : []))
-    : undefined;
+  const held: string[] = [];
+  for (const { path } of done.diff) if (path[0] === "hands" && path[1] === "held") held.push(path[2]!);
   setWorld(desk.player, done.world, held);
   compute(desk.player);
 }
@@ -61,7 +60,7 @@ const all = Object.keys(desk.world.show.fixtures);
 const palettes = palettesByNumber(desk.world.show);
 const hundred = all.slice(0, 100);
 times("applied to 100", 60, (k) => act(built(hundred, (b) => palette(b, palettes[k]!.id))));
-times("applied to all 2,000", 30, (k) => act(built(all, (b) => palette(b, palettes[k]!.id))));
+times("applied to all 2,000", 150, (k) => act(built(all, (b) => palette(b, palettes[k]!.id))));
 does("clear");
 const used = palettes[1]!;
 const [first] = all;

@@ -12,11 +12,12 @@ import { aimOfFixture } from "../program/resolve";
 import { spreadItems } from "../select/place";
 import { alongStops, closedPlace } from "../select/spread";
 import { familiesOf } from "../palette/families";
-import { saidBy } from "../palette/lookup";
+import { askerOf } from "../palette/lookup";
 import { paletteText } from "../palette/words";
 import { splitItem, type Id, type Item, type ParamKey } from "../show/ids";
 import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
+import { own } from "../show/own";
 import { fail } from "../show/refusal";
 import type { AimPoint, Entry, Timing } from "../show/value";
 import { clamp, plain } from "../units/units";
@@ -55,10 +56,10 @@ export function builtIntents(
 ): Intent[] {
   return [
     ...(drops.length > 0 ? [drop.of({ keys: drops.filter((key) => context.world.hands.held[key]) })] : []),
-    ...(Object.keys(values).length > 0 || (says.length > 0 && drops.length === 0 && kept.length === 0)
+    ...((says.length > 0 && drops.length === 0 && kept.length === 0) || Object.keys(values).length > 0
       ? [
           holdIntent.of({
-            values,
+            values: Object.freeze(values),
             says: `${selects ? "" : `${items.length} selected: `}${says.join(", ")}`,
             ...(over === undefined ? {} : { over }),
           }),
@@ -119,7 +120,7 @@ export function held(building: Building, target: Target, value: number): Entry {
 
 /** What is held of a parameter, what is being built included; undefined where nothing is. */
 export const current = ({ values, context }: Building, key: ParamKey): Entry | undefined =>
-  values[key] ?? context.world.hands.held[key];
+  own(values, key) ?? own(context.world.hands.held, key);
 
 /** The value a parameter has now, in the unit of its attribute: held, else on stage before masters, else its default, else the low end of its range. */
 export function now(building: Building, target: Target): number {
@@ -183,10 +184,11 @@ export function everyDefault(building: Building, value: (target: Target) => numb
 }
 
 /** A colour for each of the selected. @param at the colour at an item's closed place, 0..1. @param says it in words. */
-function coloured(b: Building, at: (t: number) => Wanted, says: string): void {
+function coloured(b: Building, at: Wanted | ((t: number) => Wanted), says: string): void {
   const { show } = b.context.world;
   const known = new Map<number, Wanted>();
   const wanted = (t: number): Wanted => {
+    if (typeof at !== "function") return at;
     const made = known.get(t) ?? at(t);
     known.set(t, made);
     return made;
@@ -196,9 +198,9 @@ function coloured(b: Building, at: (t: number) => Wanted, says: string): void {
   const off: number[] = [];
   for (const { item, t } of targets) {
     const made = colourValues(show, item, wanted(t));
-    for (const key in made.values) {
+    for (const [key, entry] of made.values) {
       const time = current(b, key)?.time;
-      b.values[key] = time ? { ...made.values[key]!, time } : made.values[key]!;
+      b.values[key] = time ? { ...entry, time } : entry;
     }
     if (made.off > NOTICED) off.push(made.off);
   }
@@ -225,22 +227,19 @@ export function colour(b: Building, hexes: readonly string[]): void {
         ) / 255,
     ) as [number, number, number],
   });
-  coloured(b, at, hexes.join(" to "));
+  coloured(b, hexes.length > 1 ? at : at(0), hexes.join(" to "));
 }
 
 /** A chromaticity, as bright as each type can give it. */
 export function chroma(b: Building, xy: Xy): void {
   if (!isColour(xy)) fail(`xy ${plain(xy[0], 4)} ${plain(xy[1], 4)} is no colour`, "White is xy 0.3127 0.329");
-  coloured(b, () => ({ xy, white: false }), `xy ${plain(xy[0], 4)} ${plain(xy[1], 4)}`);
+  coloured(b, { xy, white: false }, `xy ${plain(xy[0], 4)} ${plain(xy[1], 4)}`);
 }
 
 /** White of colour temperatures; several spread. @param kelvins 1,000 to 20,000. */
 export function kelvin(b: Building, kelvins: readonly number[]): void {
-  coloured(
-    b,
-    (t) => ({ xy: xyOfKelvin(alongStops(kelvins, t)), white: true }),
-    kelvins.map((k) => `${plain(k)} K`).join(" to "),
-  );
+  const at = (t: number): Wanted => ({ xy: xyOfKelvin(alongStops(kelvins, t)), white: true });
+  coloured(b, kelvins.length > 1 ? at : at(0), kelvins.map((k) => `${plain(k)} K`).join(" to "));
 }
 
 /** A filter colour of the list. */
@@ -253,21 +252,27 @@ export function filter(b: Building, name: string): void {
         .map((f) => `"${f.name}"`)
         .join(", ")} ...`,
     );
-  coloured(b, () => ({ xy: xyOfHex(found.hex), white: false }), `filter "${found.name}"`);
+  coloured(b, { xy: xyOfHex(found.hex), white: false }, `filter "${found.name}"`);
 }
 
 /** What a palette says of the items, as links to it. Own timing stays. @param id of a palette that is there. */
 export function palette(b: Building, id: Id): void {
   const { show } = b.context.world;
+  const saidOf = askerOf(show, id);
   let without = 0;
+  // Thousands hold the very same.
+  const entries = new Map<string, Entry>();
+  const value = Object.freeze({ palette: id });
   for (const item of b.items) {
     let says = false;
-    for (const { key } of allTargets(show, item)) {
-      const said = saidBy(show, id, key);
-      if (!said) continue;
-      const time = current(b, key)?.time;
-      b.values[key] = { attribute: said.attribute, value: { palette: id }, ...(time ? { time } : {}) };
+    for (const { key, spec } of allTargets(show, item)) {
+      const attribute = saidOf(key, spec)?.attribute;
+      if (attribute === undefined) continue;
       says = true;
+      const time = current(b, key)?.time;
+      let entry = entries.get(attribute);
+      if (!entry) entries.set(attribute, (entry = Object.freeze({ attribute, value })));
+      b.values[key] = time ? { ...entry, time } : entry;
     }
     if (!says) without += 1;
   }

@@ -56,9 +56,10 @@ function does(lines: readonly string[], from: World): { world: World; events: Pl
   return { world: now, events };
 }
 
-/** The last digit of a spread worked out in another way. */
-const isNoise = ({ from, to }: Change): boolean =>
-  typeof from === "number" && typeof to === "number" && Math.abs(from - to) < 1e-9;
+/** Numbers without the last digits: a spread worked out in another way may have others. */
+const rounded = (of: unknown): string =>
+  JSON.stringify(of, (_, value: unknown) => (typeof value === "number" ? Math.round(value * 1e9) / 1e9 : value)) ?? "";
+const isNoise = ({ from, to }: Change): boolean => rounded(from) === rounded(to);
 
 const changing = [...COMMANDS, ...SETTINGS].filter((c) => !["undo", "redo"].includes(c.example));
 

@@ -35,7 +35,9 @@ export function stopFor(
     return said && { attribute: said.attribute, value: said.value };
   }
   const { fixture, cell } = splitKey(key);
-  const made = colourValues(show, itemOf(fixture, cell), { rgb: rgbOf(value.colour) }).values[key];
+  const made = colourValues(show, itemOf(fixture, cell), { rgb: rgbOf(value.colour) }).values.find(
+    ([k]) => k === key,
+  )?.[1];
   return made?.value === undefined ? undefined : { attribute: made.attribute, value: made.value };
 }
 

@@ -7,7 +7,12 @@ import { chromaOf } from "../colour/mix";
 import { newDesk, runLine } from "../desk/desk";
 import { LIBRARY } from "../fixture/library/library";
 import type { Entry } from "../show/value";
-import { colourValues } from "./colour";
+import * as colour from "./colour";
+
+const colourValues = (...of: Parameters<typeof colour.colourValues>) => {
+  const { values, off } = colour.colourValues(...of);
+  return { values: Object.fromEntries(values), off };
+};
 
 const kinds = LIBRARY.flatMap((type) =>
   type.modes

@@ -7,8 +7,8 @@ import { mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
 import type { ParameterSpec } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
-import { modelOf } from "../show/model";
-import { paramKey, splitItem, type Item, type ParamKey } from "../show/ids";
+import { allTargets, modelOf } from "../show/model";
+import { splitItem, type Item, type ParamKey } from "../show/ids";
 import type { Fixture, Show } from "../show/schema";
 import type { Entry } from "../show/value";
 import { grouped } from "../units/grouped";
@@ -21,7 +21,7 @@ export type Wanted =
   { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean; level?: number | undefined };
 
 export interface Coloured {
-  values: Record<ParamKey, Entry>;
+  values: readonly (readonly [ParamKey, Entry])[];
   /** How far the result is from a chromaticity that was asked for, in u'v'; 0 where it is met. */
   off: number;
 }
@@ -60,17 +60,28 @@ const coloured = new WeakMap<readonly ParameterSpec[], boolean>();
 export function colourValues(show: Show, item: Item, wanted: Wanted): Coloured {
   const { fixture: id, cell } = splitItem(item);
   const fixture = show.fixtures[id];
-  if (!fixture) return { values: {}, off: 0 };
+  if (!fixture) return { values: [], off: 0 };
   const { specs } = modelOf(show, fixture);
-  const values: Record<ParamKey, Entry> = {};
+  const targets = allTargets(show, id);
+  const values: [ParamKey, Entry][] = [];
   let off = 0;
   for (const made of solved(specs, wanted)) {
     if (cell > 0 && made.values[0]?.[0].cell !== cell) continue;
     off = Math.max(off, made.off);
-    for (const [part, value] of made.values)
-      values[paramKey(id, part.cell, specs[part.place]!.head)] = { attribute: part.attribute, value };
+    for (const [k, entry] of entriesOf(made).entries()) values.push([targets[made.values[k]![0].place]!.key, entry]);
   }
   return { values, off };
+}
+
+const entries = new WeakMap<Made, readonly Entry[]>();
+
+/** Thousands of fixtures hold the very same. */
+function entriesOf(made: Made): readonly Entry[] {
+  const before = entries.get(made);
+  if (before) return before;
+  const now = made.values.map(([{ attribute }, value]) => Object.freeze({ attribute, value }));
+  entries.set(made, now);
+  return now;
 }
 
 /** What a colour is for one parameter of a fixture; undefined where it says nothing of it. */

@@ -1,11 +1,12 @@
 /** What a palette says of a parameter: each, then type, then any (SEMANTICS 3). */
 import { attributeInfo } from "../fixture/attribute";
 import { functionOf, type ParameterSpec } from "../fixture/parameters";
-import { splitKey, type Id, type ParamKey } from "../show/ids";
+import { placeIn, type Id, type ParamKey } from "../show/ids";
 import { modelOf, specOf } from "../show/model";
 import type { AnyColour, Palette, PaletteEntry } from "../show/paletteSchema";
 import type { Fixture, Show } from "../show/schema";
 import { namedBy } from "../show/links";
+import { own } from "../show/own";
 import { isLink } from "../show/value";
 import { colourOf, type Wanted } from "./colour";
 
@@ -22,34 +23,33 @@ export interface Said extends PaletteEntry {
 }
 
 /** What a palette itself says of a parameter, as it is written: a number, a point or another palette. Undefined where it says nothing. */
-export function writtenFor(show: Looking, palette: Palette, key: ParamKey): Said | undefined {
-  const spec = specOf(show, key);
-  const own = palette.own[key];
+export function writtenFor(
+  show: Looking,
+  palette: Palette,
+  key: ParamKey,
+  spec: ParameterSpec | undefined = specOf(show, key),
+): Said | undefined {
   if (!spec) return undefined;
-  if (own && functionOf(spec, own.attribute)) return { ...own, from: "own" };
+  // Most have no exception: asking whether is quicker than asking for it.
+  const exception = own(palette.own, key);
+  if (exception && functionOf(spec, exception.attribute)) return { ...exception, from: "own" };
   return followedFor(show, palette, key, spec);
 }
 
-/** By palette, by the parameters of a mode, by place: all fixtures of a mode follow the same. */
-const followed = new WeakMap<Palette, WeakMap<readonly ParameterSpec[], Map<string, Said | null>>>();
+/** By palette and by the parameter of a mode: all fixtures of a mode follow the same. */
+const followed = new WeakMap<Palette, WeakMap<ParameterSpec, Said | null>>();
 
 /** What a parameter would follow if it had no exception: of its type, then of any. Worked out once for all of a mode. */
 export function followedFor(show: Looking, palette: Palette, key: ParamKey, spec: ParameterSpec): Said | undefined {
-  const dot = key.indexOf(".");
-  const fixture = show.fixtures[key.slice(0, dot)]!;
-  const place = key.slice(dot + 1);
-  const { specs } = modelOf(show, fixture);
   let ofPalette = followed.get(palette);
   if (!ofPalette) followed.set(palette, (ofPalette = new WeakMap()));
-  let ofMode = ofPalette.get(specs);
-  if (!ofMode) ofPalette.set(specs, (ofMode = new Map()));
-  const known = ofMode.get(place);
+  const known = ofPalette.get(spec);
   if (known !== undefined) return known ?? undefined;
-  const { cell } = splitKey(key);
-  const typed = ofType(palette, fixture, cell, spec);
-  const any = typed ? undefined : ofAny(show, palette, fixture, cell, spec);
+  const fixture = show.fixtures[placeIn(key).fixture]!;
+  const typed = ofType(palette, fixture, spec.cell, spec);
+  const any = typed ? undefined : ofAny(show, palette, fixture, spec.cell, spec);
   const made: Said | null = typed ? { ...typed, from: "type" } : any ? { ...any, from: "any" } : null;
-  ofMode.set(place, made);
+  ofPalette.set(spec, made);
   return made ?? undefined;
 }
 
@@ -96,15 +96,38 @@ function ofAny(
   return undefined;
 }
 
-/** What a palette says of a parameter in the end: a number or a point, through whatever palettes it names. */
-export function saidBy(show: Looking, id: Id, key: ParamKey, depth = 0): Said | undefined {
+/**
+ * What a palette says of a parameter in the end: a number or a point, through whatever palettes it names.
+ * @param spec the parameter's own, where it is at hand.
+ */
+export function saidBy(
+  show: Looking,
+  id: Id,
+  key: ParamKey,
+  spec: ParameterSpec | undefined = specOf(show, key),
+  depth = 0,
+): Said | undefined {
   const palette = show.palettes[id];
-  const written = palette && writtenFor(show, palette, key);
+  const written = palette && writtenFor(show, palette, key, spec);
   if (!written || !isLink(written.value)) return written;
   if (depth >= DEEPEST) return undefined;
-  const further = saidBy(show, written.value.palette, key, depth + 1);
+  const further = saidBy(show, written.value.palette, key, spec, depth + 1);
   return further && { ...further, from: written.from };
 }
+
+/** What a palette says, for who asks it of thousands: where nothing it leads to has exceptions, once for all of a mode. */
+export function askerOf(show: Looking, id: Id): (key: ParamKey, spec: ParameterSpec) => Said | undefined {
+  const leads = new Set([id]);
+  for (const one of leads) for (const named of namedBy(show.palettes[one] ?? NOTHING)) leads.add(named);
+  for (const one of leads) for (const _ in show.palettes[one]?.own) return (key, spec) => saidBy(show, id, key, spec);
+  const known = new Map<ParameterSpec, Said | null>();
+  return (key, spec) => {
+    let said = known.get(spec);
+    if (said === undefined) known.set(spec, (said = saidBy(show, id, key, spec) ?? null));
+    return said ?? undefined;
+  };
+}
+const NOTHING: Pick<Palette, "own" | "types" | "any"> = { own: {}, types: {}, any: { values: {}, colour: null } };
 
 /** These palettes and all that name one of them, however far round. */
 export function dependingOn(palettes: Show["palettes"], ids: Iterable<Id>): Set<Id> {

@@ -134,7 +134,7 @@ function colours(show: Show): Raw[] {
       family: "Colour",
       name,
       width: "any",
-      entries: colourValues(show, mixer.id, { xy: xyOfHex(hex), white: false }).values,
+      entries: Object.fromEntries(colourValues(show, mixer.id, { xy: xyOfHex(hex), white: false }).values),
     }));
 }
 

@@ -110,10 +110,11 @@ export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<str
     const entry = world.hands.held[key];
     const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry);
     const had = stage.held.on[p] === 1 || stage.heldEffects.way[p] === PLAYS;
-    const shown = { value: rawAt(stage, p), fn: stage.fn[p]!, time: now };
+    const slowly = over && slow.has(key);
+    const shown = slowly ? { value: rawAt(stage, p), fn: stage.fn[p]!, time: now } : undefined;
     touch(stage, p);
     stage.reach.way[p] = HERE;
-    if (over && slow.has(key)) {
+    if (slowly && shown) {
       if (resolved || entry?.effect) beginReach(stage.reach, p, COMES, shown, over.seconds);
       else if (had) {
         beginReach(stage.reach, p, GOES, shown, over.seconds);

@@ -5,16 +5,18 @@ import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
 import { specOf } from "../show/model";
 import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
+import { own } from "../show/own";
 import { fail } from "../show/refusal";
 import { IdSchema, ItemSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
 import { movesAround } from "../effect/voices";
 import type { ChannelFunction } from "../fixture/type";
-import { EntriesSchema, heldOver, isLink, type Entry } from "../show/value";
+import { EntriesSchema, heldOver, isLink, type Entry, type Link, type Value } from "../show/value";
 import { numbersOf } from "../show/effectSchema";
 import type { Show } from "../show/schema";
 import type { World } from "../show/world";
 import { exact, listText, onOff, selText } from "../show/lineText";
 import { holdLines, itemsOfKeys, keysLines } from "./holdLines";
+import { namesIn } from "../units/names";
 import { plain } from "../units/units";
 import { NO_SPREAD } from "../show/hands";
 
@@ -25,17 +27,36 @@ const seconds = z.number().min(0).max(86_400);
 
 type Held = World["hands"]["held"];
 
-/** Entries as they are held over others: a value and an effect that goes with it stand side by side. */
-function withEffects(show: Show, before: Held, values: Held): Held {
+const isLinked = (value: Value | undefined): value is Link => typeof value === "object" && isLink(value);
+
+/**
+ * Values over what was held; a value and an effect that goes with it stand side by side. A drag of all that is
+ * held copies nothing.
+ */
+function laidOver(
+  show: Show,
+  before: Held,
+  values: Held,
+  keys: readonly ParamKey[],
+  olds: readonly (Entry | undefined)[],
+): Held {
   const around = movesAround(show);
   let made: Record<ParamKey, Entry> | undefined;
-  for (const key in values) {
-    const [old, entry] = [before[key], values[key]!];
+  let replaced = 0;
+  for (const [k, key] of keys.entries()) {
+    const [old, entry] = [olds[k], values[key]!];
+    if (old) replaced += 1;
     if (!old || (old.effect === undefined && entry.effect === undefined)) continue;
     made ??= { ...values };
     made[key] = heldOver(old, entry, around);
   }
-  return made ?? values;
+  const laid = made ?? values;
+  const held = namesIn(before);
+  if (held.length === replaced) return laid;
+  const all: Record<ParamKey, Entry> = {};
+  for (const key of held) if (!Object.hasOwn(values, key)) all[key] = before[key]!;
+  for (const key of keys) all[key] = laid[key]!;
+  return all;
 }
 
 /** Ends with `fail` where a number is outside of what the function of a fixture can do. */
@@ -54,29 +75,26 @@ export const hold = defineIntent({
   kind: "hold",
   fields: { values: EntriesSchema, says: z.string().optional(), over: seconds.optional() },
   apply(world, { values, over }) {
-    if (over !== undefined) world.hands.over = { seconds: over, keys: Object.keys(values) };
-    // On plain records: thousands of entries are slow through a draft.
+    // On plain records: thousands of entries are slow through a draft, and to go through by name.
+    const keys = namesIn(Object.freeze(values));
     const show = plainly(world.show) as Show;
-    for (const key in values) {
-      const entry = values[key]!;
+    const before = plainly(world.hands.held) as Held;
+    const origins = plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
+    if (over !== undefined) world.hands.over = { seconds: over, keys: [...keys] };
+    const olds = keys.map((key) => own(before, key));
+    for (const [k, key] of keys.entries()) {
+      const { attribute, value, effect } = values[key]!;
       const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
-      const fn = functionOf(spec, entry.attribute) ?? fail(`${entry.attribute} does not fit this fixture`);
-      if (typeof entry.value === "number") mustReach(show, key, fn, entry.value);
-      if (entry.effect) for (const end of numbersOf(entry.effect)) mustReach(show, key, fn, end);
-    }
-    const before = plainly(world.hands.held) as World["hands"]["held"];
-    // Asked for only where palettes are in it: a drag of numbers leaves it alone.
-    let origins: World["hands"]["cameFrom"] | undefined;
-    for (const key in values) {
-      const { value } = values[key]!;
-      const was = before[key]?.value;
-      if (typeof value === "object" && isLink(value)) {
-        origins ??= plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
-        if (origins[key]) delete world.hands.cameFrom[key];
-      } else if (typeof was === "object" && isLink(was)) world.hands.cameFrom[key] = was.palette;
+      const fn = functionOf(spec, attribute) ?? fail(`${attribute} does not fit this fixture`);
+      if (typeof value === "number") mustReach(show, key, fn, value);
+      if (effect) for (const end of numbersOf(effect)) mustReach(show, key, fn, end);
+      const was = olds[k]?.value;
+      const linked = isLinked(value);
+      if (linked && Object.hasOwn(origins, key)) delete world.hands.cameFrom[key];
+      else if (!linked && isLinked(was)) world.hands.cameFrom[key] = was.palette;
     }
     // Frozen, it is taken as it is: nothing in it is a draft.
-    world.hands.held = Object.freeze({ ...before, ...withEffects(show, before, values) });
+    world.hands.held = Object.freeze(laidOver(show, before, values, keys, olds));
   },
   says: (_, { values, says, over }) =>
     `${says ?? `holds ${Object.keys(values).length} values`}${over === undefined ? "" : `, over ${plain(over)} s`}`,

@@ -28,7 +28,7 @@ export function resolveEntry(show: Looking, key: ParamKey, spec: ParameterSpec, 
   const { functions } = spec;
   // A palette may say another of the attributes on the channel now than when it was taken.
   const linked = entry.value !== undefined && typeof entry.value !== "number" && isLink(entry.value);
-  const said = linked ? saidBy(show, (entry.value as Link).palette, key) : undefined;
+  const said = linked ? saidBy(show, (entry.value as Link).palette, key, spec) : undefined;
   if (linked && !said) return undefined;
   const { attribute } = said ?? entry;
   let fn = 0;

@@ -2,6 +2,7 @@
  * One plain diff value for undo, the journal, other windows, the worker and ripple.
  * A change names a path in the world; `from` absent means added, `to` absent means removed.
  */
+import { namesIn } from "../units/names";
 import { z } from "../units/zod";
 
 export const ChangeSchema = z.object({
@@ -16,10 +17,24 @@ export type Diff = readonly Change[];
 /** A diff as text: written once, read wherever it goes (storage, workers). */
 export const writeDiff = (diff: Diff): string => JSON.stringify(diff);
 
+/** Whether a value is plainly a diff: the quick way for the thousands of changes of a drag. */
+function isPlainDiff(value: unknown): value is Diff {
+  if (!Array.isArray(value)) return false;
+  for (const change of value as unknown[]) {
+    if (!isPlain(change)) return false;
+    for (const name in change) if (name !== "path" && name !== "from" && name !== "to") return false;
+    const { path } = change;
+    if (!Array.isArray(path) || path.length === 0 || path.length > 16) return false;
+    for (const key of path) if (typeof key !== "string") return false;
+  }
+  return true;
+}
+
 /** A diff from its text; undefined where it is none. */
 export function readDiff(text: string): Diff | undefined {
   try {
-    return DiffSchema.safeParse(JSON.parse(text)).data;
+    const read: unknown = JSON.parse(text);
+    return isPlainDiff(read) ? read : DiffSchema.safeParse(read).data;
   } catch {
     return undefined;
   }
@@ -28,8 +43,16 @@ export function readDiff(text: string): Diff | undefined {
 type Plain = Record<string, unknown>;
 const isPlain = (value: unknown): value is Plain =>
   typeof value === "object" && value !== null && !Array.isArray(value);
-const sameLeaf = (a: unknown, b: unknown): boolean =>
-  a === b || (typeof a === "object" && typeof b === "object" && JSON.stringify(a) === JSON.stringify(b));
+
+function sameLeaf(a: unknown, b: unknown): boolean {
+  if (a === b) return true;
+  if (typeof a !== "object" || typeof b !== "object" || a === null || b === null) return false;
+  if (Array.isArray(a) || Array.isArray(b)) return JSON.stringify(a) === JSON.stringify(b);
+  const [one, other] = [a as Plain, b as Plain];
+  for (const key in one) if (!sameLeaf(one[key], other[key])) return false;
+  for (const key in other) if (!(key in one)) return false;
+  return true;
+}
 
 /** What changed between two versions; shared parts (same reference) are not walked. */
 export function diffOf(before: unknown, after: unknown): Diff {
@@ -38,12 +61,22 @@ export function diffOf(before: unknown, after: unknown): Diff {
   return changes;
 }
 
+/** What is held changes as whole entries: thousands of them, many times a second. */
+const isHeld = (path: readonly string[]): boolean => path[0] === "hands" && path[1] === "held";
+
 function walk(before: unknown, after: unknown, path: string[], out: Change[]): void {
   if (before === after) return;
   if (isPlain(before) && isPlain(after)) {
-    for (const key of Object.keys(before))
-      if (before[key] !== after[key]) walk(before[key], after[key], [...path, key], out);
-    for (const key of Object.keys(after)) if (!(key in before)) walk(undefined, after[key], [...path, key], out);
+    const whole = path.length === 2 && isHeld(path);
+    for (const key of namesIn(before)) {
+      const [from, to] = [before[key], after[key]];
+      if (from === to) continue;
+      if (!whole) walk(from, to, [...path, key], out);
+      else if (to === undefined) out.push({ path: [path[0]!, path[1]!, key], from });
+      else if (!sameLeaf(from, to)) out.push({ path: [path[0]!, path[1]!, key], from, to });
+    }
+    for (const key of namesIn(after))
+      if (before[key] === undefined && !(key in before)) walk(undefined, after[key], [...path, key], out);
     return;
   }
   if (sameLeaf(before, after)) return;
@@ -57,6 +90,32 @@ export const invertDiff = (diff: Diff): Diff =>
     ...("to" in rest ? { from: rest.to } : {}),
     ...("from" in rest ? { to: rest.from } : {}),
   }));
+
+const heldKey = ({ path }: Change): string | undefined => (path.length === 3 && isHeld(path) ? path[2] : undefined);
+
+/** Two diffs, one after the other, as one; what is held is said once, so that a drag over thousands does not grow. */
+export function joinDiffs(first: Diff, second: Diff): Diff {
+  const joined = [...first];
+  const at = new Map<string, number>();
+  for (const [k, change] of first.entries()) {
+    const key = heldKey(change);
+    if (key !== undefined) at.set(key, k);
+  }
+  for (const change of second) {
+    const key = heldKey(change);
+    const before = key === undefined ? undefined : at.get(key);
+    if (before === undefined) joined.push(change);
+    else {
+      const { path, from } = joined[before]!;
+      joined[before] = {
+        path,
+        ...(from === undefined ? {} : { from }),
+        ...(change.to === undefined ? {} : { to: change.to }),
+      };
+    }
+  }
+  return joined;
+}
 
 /**
  * The document with a diff applied; untouched parts are shared.

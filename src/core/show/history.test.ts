@@ -73,3 +73,25 @@ test("undoing everything gives the first document, redoing everything the last; 
     { numRuns: 60 },
   );
 }, 60_000);
+
+test("a drag over many is undone to before its first step, and is no longer than what it is of", () => {
+  const desk = newDesk();
+  for (const text of ["patch 20 kelp-wash as 1", "1 thru 20 at 10", "1 thru 10"]) runLine(desk, text);
+  const began = desk.world;
+  let history = desk.history;
+  for (let level = 20; level < 80; level += 5) {
+    const read = readLine(level === 50 ? "11 thru 20 at 5" : `1 thru 15 at ${level}`, contextOf(desk));
+    if (!read || isRefusal(read)) throw new Error("not read");
+    const done = perform({ world: desk.world, history }, { ...read, join: level > 20 });
+    if (isRefusal(done)) throw new Error(done.what);
+    desk.world = done.world;
+    history = done.history;
+  }
+  expect(history.done.at(-1)!.diff).toHaveLength(20);
+  const back = perform({ world: desk.world, history }, { intents: [], events: [], control: "undo" });
+  if (isRefusal(back)) throw new Error(back.what);
+  expect(back.world.hands.held).toEqual(began.hands.held);
+  const again = perform(back, { intents: [], events: [], control: "redo" });
+  if (isRefusal(again)) throw new Error(again.what);
+  expect(again.world.hands.held).toEqual(desk.world.hands.held);
+});

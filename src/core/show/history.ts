@@ -1,5 +1,5 @@
 /** One history of show edits and held values; not selection, not playing. */
-import { applyDiff, invertDiff, type Change, type Diff } from "./diff";
+import { applyDiff, invertDiff, joinDiffs, type Change, type Diff } from "./diff";
 import type { World } from "./world";
 
 export interface Step {
@@ -33,7 +33,7 @@ export function extendLast(history: History, diff: Diff): History {
   const last = history.done.at(-1);
   const kept = diff.filter(isRemembered);
   if (!last || kept.length === 0) return history;
-  return { done: [...history.done.slice(0, -1), { says: last.says, diff: [...last.diff, ...kept] }], undone: [] };
+  return { done: [...history.done.slice(0, -1), { says: last.says, diff: joinDiffs(last.diff, kept) }], undone: [] };
 }
 
 /** The history once its last step is undone; undefined where there is none. */

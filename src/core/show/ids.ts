@@ -21,6 +21,27 @@ export type ParamKey = string;
 /** The key of a parameter. @param cell from 1; 0 for the fixture's own. @param head the first attribute of its channel. */
 export const paramKey = (fixture: Id, cell: number, head: string): ParamKey => `${fixture}.${cell}.${head}`;
 
+/** The fixture of a key, and what is after it: "f3" and "0.Pan". */
+export interface KeyPlace {
+  fixture: Id;
+  place: string;
+}
+
+/** So many keys are remembered; then it starts afresh. */
+const MOST_KEYS = 300_000;
+const places = new Map<ParamKey, KeyPlace>();
+
+/** Where a parameter's key leads: cut once, as it is asked of thousands over and over. */
+export function placeIn(key: ParamKey): KeyPlace {
+  const known = places.get(key);
+  if (known) return known;
+  const dot = key.indexOf(".");
+  const made = { fixture: key.slice(0, dot), place: key.slice(dot + 1) };
+  if (places.size >= MOST_KEYS) places.clear();
+  places.set(key, made);
+  return made;
+}
+
 /** The parts of a parameter's key. */
 export function splitKey(key: ParamKey): { fixture: Id; cell: number; head: string } {
   const [fixture, cell, head] = key.split(".") as [string, string, string];

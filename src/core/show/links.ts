@@ -30,10 +30,10 @@ const namedByEffect = (effect: Effect | undefined): Id[] =>
   effect === undefined || isStop(effect) ? [] : isFrom(effect) ? [effect.from] : namedByVoice(effect.plays);
 
 /** The palettes, and the effect or the wave, that an entry names itself. */
-export const linksOf = ({ value, effect }: Entry): Id[] => [
-  ...(value !== undefined && isLink(value) ? [value.palette] : []),
-  ...namedByEffect(effect),
-];
+export function linksOf({ value, effect }: Entry): Id[] {
+  const named = namedByEffect(effect);
+  return value !== undefined && isLink(value) ? [value.palette, ...named] : named;
+}
 
 /** The palettes and waves that an effect names. */
 export const namedByRecord = ({ voices }: Pick<EffectRecord, "voices">): Id[] => [
@@ -64,7 +64,10 @@ export function namedBy(palette: Pick<Palette, "own" | "types" | "any">): Id[] {
 
 /** Why an edit would leave links that lead nowhere; undefined where it leaves none. Only what it touched is asked, unless a palette goes. */
 export function lostLink({ show, hands }: World, diff: Diff): string | undefined {
-  const there = (id: Id) => show.palettes[id] ?? show.effects[id] ?? show.waves[id];
+  // Thousands name the same.
+  let found: Id | undefined;
+  const there = (id: Id) =>
+    id === found || ((show.palettes[id] ?? show.effects[id] ?? show.waves[id]) !== undefined && (found = id));
   const missing = (ids: Iterable<Id>): Id | undefined => {
     for (const id of ids) if (!there(id)) return id;
     return undefined;

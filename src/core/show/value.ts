@@ -1,4 +1,5 @@
 /** What can be held or stored for a parameter. */
+import { namesIn } from "../units/names";
 import { z } from "../units/zod";
 import { TypeIdSchema } from "../fixture/type";
 import { EffectSchema, isStop, STOP, type Effect } from "./effectSchema";
@@ -116,7 +117,7 @@ const anyEntries = z.record(ParamKeySchema, EntrySchema);
 export const EntriesSchema = z.unknown().transform((entries, context): Record<ParamKey, Entry> => {
   if (typeof entries === "object" && entries !== null) {
     let plain = true;
-    for (const key in entries)
+    for (const key of namesIn(entries))
       if (!isParamKey(key) || !isPlainEntry((entries as Record<string, unknown>)[key])) {
         plain = false;
         break;
