@@ -7,7 +7,7 @@ import { functionOf, rangeOf } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
-import { IdSchema, ItemSchema, ParamKeySchema, splitKey, type ParamKey } from "../show/ids";
+import { IdSchema, ItemSchema, ParamKeySchema, placeIn, splitKey, type ParamKey } from "../show/ids";
 import { movesAround } from "../effect/voices";
 import type { ChannelFunction } from "../fixture/type";
 import { EntriesSchema, heldOver, isLink, type Entry, type Link, type Value } from "../show/value";
@@ -235,11 +235,16 @@ export const arm = defineIntent({
 
 /** What is held, said in words: "12 fixtures: Intensity, Colour". */
 export function heldSummary({ hands }: World): string {
-  const keys = Object.keys(recordable({ hands }));
-  const out = Object.keys(hands.held).length - keys.length;
+  const keys = namesIn(recordable({ hands }));
+  const out = namesIn(hands.held).length - keys.length;
   if (keys.length === 0) return out > 0 ? `nothing (${out} kept out)` : "nothing held";
-  const fixtures = new Set(keys.map((key) => splitKey(key).fixture));
-  const families = new Set(keys.map((key) => attributeInfo(hands.held[key]!.attribute).family));
+  const fixtures = new Set<string>();
+  const attributes = new Set<string>();
+  for (const key of keys) {
+    fixtures.add(placeIn(key).fixture);
+    attributes.add(hands.held[key]!.attribute);
+  }
+  const families = new Set([...attributes].map((attribute) => attributeInfo(attribute).family));
   return `${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}: ${FAMILIES.filter((f) => families.has(f))
     .join(", ")
     .toLowerCase()}${out > 0 ? ` (${out} kept out)` : ""}`;

@@ -30,14 +30,13 @@ export function AskBar() {
   const [open, setOpen] = useState(false);
   const list = useCombobox();
   const [past, setPast] = useState(-1);
-  const world = useShow((s) => s.world);
-  const lines = useShow((s) => s.lines);
-
   const hint = useForeseen((s) => s.hint);
   const looked = line || (hint ?? "");
   const found = useForesight(looked);
   const { says, refused, known, ripple, signed } = found;
   useEffect(() => useForeseen.setState({ line: looked, found }), [looked, found]);
+  // Empty, it has nothing to say of the show.
+  const world = useShow((s) => (looked ? s.world : null)) ?? session.store.getState().world;
   const choices = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
     try {
@@ -66,6 +65,7 @@ export function AskBar() {
     else session.note(text);
   };
   const recall = (step: number) => {
+    const { lines } = session.store.getState();
     const next = Math.min(Math.max(past + step, -1), lines.length - 1);
     setPast(next);
     put(next < 0 ? "" : lineText(lines[lines.length - 1 - next]!));

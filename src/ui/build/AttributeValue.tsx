@@ -4,14 +4,14 @@ import { useState } from "react";
 import { hold } from "@/core/command/building";
 import { holdVoices } from "@/core/command/voices";
 import { isStop } from "@/core/show/effectSchema";
-import { targetsOf } from "@/core/show/model";
 import { editEffect } from "../effects/editing";
 import { firstWave } from "../effects/EffectEditor";
+import { playedIn } from "../effects/played";
 import { ValueRow } from "../parts/ValueRow";
 import { useSession, useShow } from "../useSession";
 import { Fan } from "./Fan";
 import { SlotRow } from "./SlotRow";
-import type { AttributeRow } from "./summary";
+import { attributesOf, type AttributeRow } from "./summary";
 
 const MOST_SLOTS = 16;
 
@@ -29,21 +29,17 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
   const { attribute, label, low, high, min, max, text, form, source, time, steps, palette } = row;
   const [fans, setFans] = useState(false);
   const several = useShow((s) => s.world.hands.selection.length > 1);
-  const why = useShow(({ world: { show, hands } }) => {
-    for (const i of hands.selection) {
-      const [target] = targetsOf(show, i, attribute);
-      if (target) return target.key;
-    }
-    return undefined;
-  });
-  const plays = useShow(({ world: { show, hands } }) =>
-    hands.selection.some((i) =>
-      targetsOf(show, i, attribute).some(({ key }) => {
-        const effect = hands.held[key]?.effect;
+  const why = useShow(({ world }) => attributesOf(world, world.hands.selection).get(attribute)?.[0]?.key);
+  const plays = useShow(({ world }) => {
+    const { held, selection } = world.hands;
+    return (
+      playedIn(held).length > 0 &&
+      (attributesOf(world, selection).get(attribute) ?? []).some(({ key }) => {
+        const effect = held[key]?.effect;
         return effect !== undefined && !isStop(effect);
-      }),
-    ),
-  );
+      })
+    );
+  });
   const size = max - min || 1;
   const whole = steps !== undefined;
   return (

@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, Group } from "@mantine/core";
+import { useMemo } from "react";
 import { ACTIONS } from "@/core/fixture/type";
 import { splitItem } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
@@ -9,14 +10,15 @@ import { useSession, useShow } from "../useSession";
 /** The control actions of the selected types: lamp on and off, reset. Nothing where none has any. */
 export function ControlActions() {
   const session = useSession();
-  const { show, hands } = useShow((s) => s.world);
-  const fixtures = [...new Set(hands.selection.map((i) => splitItem(i).fixture))].flatMap(
-    (id) => show.fixtures[id] ?? [],
-  );
-  const having = ACTIONS.map((does) => ({
-    does,
-    ids: fixtures.filter((f) => modelOf(show, f).mode.actions?.some((a) => a.does === does)).map((f) => f.id),
-  })).filter((a) => a.ids.length > 0);
+  const show = useShow((s) => s.world.show);
+  const selection = useShow((s) => s.world.hands.selection);
+  const having = useMemo(() => {
+    const fixtures = [...new Set(selection.map((i) => splitItem(i).fixture))].flatMap((id) => show.fixtures[id] ?? []);
+    return ACTIONS.map((does) => ({
+      does,
+      ids: fixtures.filter((f) => modelOf(show, f).mode.actions?.some((a) => a.does === does)).map((f) => f.id),
+    })).filter((a) => a.ids.length > 0);
+  }, [show, selection]);
   if (having.length === 0) return null;
   return (
     <Group gap={6} px={10} pb={8} aria-label="Control actions" role="group">

@@ -28,9 +28,10 @@ export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }
   const session = useSession();
   const drawing = useRef(false);
   const [picked, setPicked] = useState<Xy>([0.3127, 0.329]);
-  const { show, hands } = useShow((s) => s.world);
+  const show = useShow((s) => s.world.show);
+  const selection = useShow((s) => s.world.hands.selection);
   const gamuts = new Map<string, Gamut>();
-  for (const i of hands.selection) {
+  for (const i of selection) {
     const fixture = show.fixtures[splitItem(i).fixture];
     if (!fixture || gamuts.has(fixture.type)) continue;
     const { specs, type } = modelOf(show, fixture);

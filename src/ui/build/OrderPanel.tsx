@@ -20,13 +20,15 @@ const WAYS = [
 /** The order of the selection: seen, turned round, shuffled, sorted by the plan, and dragged by hand. */
 export function OrderPanel() {
   const session = useSession();
-  const { show, hands } = useShow((s) => s.world);
+  const show = useShow((s) => s.world.show);
+  const selection = useShow((s) => s.world.hands.selection);
+  const stepping = useShow((s) => s.world.hands.stepping);
   const [dragged, setDragged] = useState<{ item: Item; over: number } | null>(null);
-  const whole = hands.stepping?.whole ?? hands.selection;
+  const whole = stepping?.whole ?? selection;
   if (whole.length === 0) return null;
   const put = (items: readonly Item[]) => session.act([order.of({ how: "hand", items: [...items] })]);
   const now = dragged ? moved(whole, dragged.item, dragged.over) : whole;
-  const lit = new Set(hands.selection);
+  const lit = new Set(selection);
   return (
     <section aria-label="Order">
       <header className={classes.head}>

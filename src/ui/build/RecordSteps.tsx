@@ -13,7 +13,7 @@ import { useSession, useShow } from "../useSession";
 export function RecordSteps({ count }: { count: number }) {
   const session = useSession();
   const [open, setOpen] = useState(false);
-  const world = useShow((s) => s.world);
+  const world = useShow((s) => (open ? s.world : null)) ?? session.store.getState().world;
   const form = useForm({
     initialValues: {
       list: 1 as number | string,

@@ -1,6 +1,5 @@
 "use client";
 
-import { Tooltip } from "@mantine/core";
 import type { Step } from "@/core/fixture/type";
 import { useShow } from "../useSession";
 import { GoboPicture } from "./GoboPicture";
@@ -23,17 +22,17 @@ export function SlotRow({ steps, now, gobos, onPick }: Props) {
   return (
     <div className={classes.slots} data-coloured={coloured} data-gobos={gobos}>
       {steps.map((s) => (
-        <Tooltip key={s.value} label={s.name} openDelay={250}>
-          <button
-            type="button"
-            aria-pressed={s.value === now}
-            aria-label={s.name}
-            style={s.colour ? { background: s.colour } : undefined}
-            onClick={() => onPick(s.value)}
-          >
-            {coloured ? "" : gobos ? <GoboPicture name={s.name} picture={drawn(s.picture)} /> : s.name}
-          </button>
-        </Tooltip>
+        <button
+          key={s.value}
+          type="button"
+          title={s.name}
+          aria-pressed={s.value === now}
+          aria-label={s.name}
+          style={s.colour ? { background: s.colour } : undefined}
+          onClick={() => onPick(s.value)}
+        >
+          {coloured ? "" : gobos ? <GoboPicture name={s.name} picture={drawn(s.picture)} /> : s.name}
+        </button>
       ))}
     </div>
   );

@@ -1,5 +1,6 @@
 "use client";
 
+import { useMemo } from "react";
 import { ActionIcon, Button, Group, Select } from "@mantine/core";
 import { IconBulb, IconChevronLeft, IconChevronRight, IconPlayerPlay, IconPlayerStop } from "@tabler/icons-react";
 import { useEffect } from "react";
@@ -29,13 +30,15 @@ const PLACES: { value: Spread["by"]; label: string }[] = [
 /** How values, times and steps spread over the selection: its settings with their picture, a trial, and its steps. */
 export function SpreadPanel() {
   const session = useSession();
-  const { show, hands } = useShow((s) => s.world);
+  const show = useShow((s) => s.world.show);
+  const selection = useShow((s) => s.world.hands.selection);
+  const spread = useShow((s) => s.world.hands.spread);
+  const stepping = useShow((s) => s.world.hands.stepping);
   const trial = useStageTools((s) => s.trial);
-  const whole = hands.stepping?.whole ?? hands.selection;
-  const { step, count } = spreadItems(show, whole, hands.spread);
-  const lit = trial === null ? (hands.stepping?.step ?? null) : trial % Math.max(1, count);
-  const set = (change: Partial<Spread>) =>
-    session.act([setSpread.of({ spread: { ...hands.spread, ...change } })], "spread");
+  const whole = stepping?.whole ?? selection;
+  const { step, count } = useMemo(() => spreadItems(show, whole, spread), [show, whole, spread]);
+  const lit = trial === null ? (stepping?.step ?? null) : trial % Math.max(1, count);
+  const set = (change: Partial<Spread>) => session.act([setSpread.of({ spread: { ...spread, ...change } })], "spread");
   const go = (to: "next" | "previous" | "whole") => session.act([walk.of({ to })]);
   const give = (given: number[]) => set({ by: "steps", steps: stepsFor(session.store.getState().world, given) });
   if (whole.length === 0) return null;
@@ -45,14 +48,8 @@ export function SpreadPanel() {
         <h2>Spread</h2>
         <Group gap={2}>
           <Arrow label="Previous step" onClick={() => go("previous")} />
-          <Button
-            size="compact-xs"
-            variant="subtle"
-            color="gray"
-            onClick={() => go("whole")}
-            disabled={!hands.stepping}
-          >
-            {hands.stepping ? `${hands.stepping.step + 1} of ${count}` : "whole"}
+          <Button size="compact-xs" variant="subtle" color="gray" onClick={() => go("whole")} disabled={!stepping}>
+            {stepping ? `${stepping.step + 1} of ${count}` : "whole"}
           </Button>
           <Arrow label="Next step" onClick={() => go("next")} />
         </Group>
@@ -69,7 +66,7 @@ export function SpreadPanel() {
             size="xs"
             label={name}
             aria-label={name}
-            value={hands.spread[name]}
+            value={spread[name]}
             min={name === "repeat" ? 0 : 1}
             max={1000}
             onSet={(v) => void set({ [name]: v })}
@@ -81,23 +78,23 @@ export function SpreadPanel() {
         mt={6}
         aria-label="Spread over"
         data={PLACES}
-        value={hands.spread.by}
+        value={spread.by}
         allowDeselect={false}
         comboboxProps={{ position: "top" }}
         onChange={(v) => v && (v === "steps" ? give(whole.map((_, k) => k + 1)) : set({ by: v }))}
       />
-      {hands.spread.by === "steps" && (
+      {spread.by === "steps" && (
         <EditableText
           mono
           label="Steps, one for each in order"
-          value={whole.map((i) => hands.spread.steps?.[i] ?? "–").join(" ")}
+          value={whole.map((i) => spread.steps?.[i] ?? "–").join(" ")}
           onSave={(text) => {
             const given = session.read("steps", text);
             if (given) give(given);
           }}
         />
       )}
-      <Patterns size={whole.length} now={hands.spread} onPick={(spread) => set(spread)} />
+      <Patterns size={whole.length} now={spread} onPick={(spread) => set(spread)} />
       <Group gap={6} mt={6} wrap="nowrap">
         <TrialRun />
         <RecordSteps count={count} />

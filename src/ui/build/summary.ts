@@ -8,7 +8,8 @@ import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
-import { effectMarkAt, paletteAt, paletteMark } from "../palettes/standing";
+import { attributesIn } from "../palettes/heldIn";
+import { effectMark, entriesAt, paletteIn, paletteMark } from "../palettes/standing";
 import type { Form } from "../parts/ValueRow";
 
 export interface AttributeRow {
@@ -81,15 +82,6 @@ function paramsOf(targets: readonly Target[], { index }: StageView): Int32Array 
   return of;
 }
 
-const attributes = new WeakMap<World["hands"]["held"], ReadonlySet<string>>();
-
-/** What attributes are held of anything. */
-function heldAttributes(held: World["hands"]["held"]): ReadonlySet<string> {
-  const known = attributes.get(held) ?? new Set(Object.values(held).map((e) => e.attribute));
-  attributes.set(held, known);
-  return known;
-}
-
 function rowOf(
   world: World,
   attribute: string,
@@ -103,9 +95,9 @@ function rowOf(
   const sources = new Set<string>();
   const palettes = new Set<string>();
   // Thousands come from one source: it is put in words once.
-  let lastCode: string | undefined;
+  let last: [source: number, cue: number, entries: ReturnType<typeof entriesAt>] | undefined;
   const params = paramsOf(targets, view);
-  const anyHeld = heldAttributes(world.hands.held).has(attribute);
+  const anyHeld = attributesIn(world.hands.held).has(attribute);
   for (let k = 0; k < targets.length; k++) {
     const p = params[k]!;
     if (p < 0) continue;
@@ -127,14 +119,19 @@ function rowOf(
             .join(" "),
         );
     }
-    const palette = here && paletteAt(world, key, half.source[p]!, half.cue[p]!);
-    palettes.add(
-      (here && effectMarkAt(world, key, half.source[p]!, half.cue[p]!)) || (palette ? paletteMark(palette) : ""),
-    );
-    const code = here ? `${half.source[p]!} ${half.cue[p]!}` : "";
-    if (code === lastCode) continue;
-    lastCode = code;
-    sources.add(here ? sourceText(world, half.source[p]!, half.cue[p]!) : "not in use");
+    if (!here) {
+      palettes.add("");
+      sources.add("not in use");
+      continue;
+    }
+    const [source, cue] = [half.source[p]!, half.cue[p]!];
+    if (last?.[0] !== source || last[1] !== cue) {
+      last = [source, cue, entriesAt(world, source, cue)];
+      sources.add(sourceText(world, source, cue));
+    }
+    const from = last[2]?.[key];
+    const palette = paletteIn(world.show, from);
+    palettes.add(effectMark(world.show, from?.effect) ?? (palette ? paletteMark(palette) : ""));
   }
   if (low === Infinity) [low, high] = [0, 0];
   const target = targets[0]!;

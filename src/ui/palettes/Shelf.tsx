@@ -20,11 +20,12 @@ import { trying } from "../stage/trying";
 import { useSession, useShow } from "../useSession";
 import { EffectsTab } from "../effects/EffectsTab";
 import { WavesTab } from "../effects/WavesTab";
+import { attributesIn } from "./heldIn";
 import { lookInside } from "./PaletteInside";
 import { RecordPalette } from "./RecordPalette";
 import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";
-import { palettesOn, pictureOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
+import { palettesOn, pictureOf, reachOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
 import { UpdateDialog } from "./UpdateDialog";
 import { WidthsDialog } from "./WidthsDialog";
 import classes from "./Palettes.module.css";
@@ -70,8 +71,15 @@ export function Shelf() {
     () => new Map(found.map((p) => [p.id, pictureOf({ show, hands: { ...hands, selection: chosen } }, p)])),
     [found, show.fixtures, show.types, show.palettes, chosen], // eslint-disable-line react-hooks/exhaustive-deps
   );
-  const states = useMemo(() => new Map(found.map((p) => [p.id, stateOf(world, p)])), [found, world]);
-  const familiesHeld = new Set(Object.values(recordable(world)).map((e) => attributeInfo(e.attribute).family));
+  const reaches = useMemo(
+    () => new Map(found.map((p) => [p.id, reachOf(show, chosen, p)])),
+    [found, show.fixtures, show.types, show.palettes, chosen], // eslint-disable-line react-hooks/exhaustive-deps
+  );
+  const states = useMemo(
+    () => new Map(found.map((p) => [p.id, stateOf(hands.held, p, reaches.get(p.id)!)])),
+    [found, reaches, hands.held],
+  );
+  const familiesHeld = new Set([...attributesIn(recordable(world))].map((a) => attributeInfo(a).family));
   const keeps: Family[] | undefined = tab === "Mixed" ? undefined : [tab];
   const canKeep = keeps ? keeps.some((f) => familiesHeld.has(f)) : familiesHeld.size > 0;
   const all = palettesByNumber(show);

@@ -6,11 +6,17 @@ import { isLink, type Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { SOURCE_PROGRAMMER } from "@/engine/frame";
 
-/** What is stored or held where the stage has a value from. */
-function entryAt({ show, hands }: World, key: ParamKey, source: number, cue: number): Entry | undefined {
-  if (source === SOURCE_PROGRAMMER) return hands.held[key];
+/** All that is held, or stored in the cue, where the stage has values from. @param source where from. @param cue the count of the cue. */
+export function entriesAt(
+  { show, hands }: World,
+  source: number,
+  cue: number,
+): Readonly<Record<ParamKey, Entry>> | undefined {
+  if (source === SOURCE_PROGRAMMER) return hands.held;
   if (source < 0) return undefined;
-  return Object.values(show.lists).find((list) => list.cues[`c${cue}`])?.cues[`c${cue}`]?.entries[key];
+  const id = `c${cue}`;
+  for (const list of Object.values(show.lists)) if (list.cues[id]) return list.cues[id].entries;
+  return undefined;
 }
 
 /** "∿ Lanterns breathe": what an effect is called; undefined where none of the show or of its own runs there. */
@@ -23,12 +29,17 @@ export function effectMark(show: World["show"], effect: Effect | undefined): str
 
 /** The mark of the effect that runs where the stage has a value from; undefined where none does. */
 export const effectMarkAt = (world: World, key: ParamKey, source: number, cue: number): string | undefined =>
-  effectMark(world.show, entryAt(world, key, source, cue)?.effect);
+  effectMark(world.show, entriesAt(world, source, cue)?.[key]?.effect);
 
 /** @param source where the stage has it from. @param cue the count of the cue that stores it. Undefined where it is no palette's. */
 export function paletteAt(world: World, key: ParamKey, source: number, cue: number): Palette | undefined {
-  const value = entryAt(world, key, source, cue)?.value;
-  return typeof value === "object" && isLink(value) ? world.show.palettes[value.palette] : undefined;
+  return paletteIn(world.show, entriesAt(world, source, cue)?.[key]);
+}
+
+/** The palette an entry follows. */
+export function paletteIn(show: World["show"], entry: Entry | undefined): Palette | undefined {
+  const value = entry?.value;
+  return typeof value === "object" && isLink(value) ? show.palettes[value.palette] : undefined;
 }
 
 /** "◇ Lantern gold". */

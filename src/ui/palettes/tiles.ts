@@ -2,10 +2,12 @@
 import { converter, formatHex } from "culori";
 import { FAMILIES, type Family } from "@/core/fixture/attribute";
 import { familiesOf } from "@/core/palette/families";
-import { saidBy } from "@/core/palette/lookup";
+import { askerOf, saidBy } from "@/core/palette/lookup";
 import { colourSeen } from "@/core/palette/seen";
 import { resolveEntry } from "@/core/program/resolve";
-import { item, paramKey, splitItem } from "@/core/show/ids";
+import { item, paramKey, splitItem, type Item, type ParamKey } from "@/core/show/ids";
+import { linksIn } from "@/core/show/links";
+import { own } from "@/core/show/own";
 import { allTargets, modelOf } from "@/core/show/model";
 import type { Palette } from "@/core/show/paletteSchema";
 import type { Fixture, Show } from "@/core/show/schema";
@@ -49,22 +51,37 @@ export interface TileState {
 
 const MOST_ASKED = 400;
 
-/** How a palette stands to the selection. */
-export function stateOf({ show, hands }: World, palette: Palette): TileState {
-  const items = hands.selection.slice(0, MOST_ASKED);
+/** For how many of the items a palette has something, and which parameters that is. */
+export interface Reach {
+  has: number;
+  of: number;
+  keys: readonly ParamKey[];
+}
+
+export function reachOf(show: Show, selection: readonly Item[], palette: Palette): Reach {
+  const items = selection.slice(0, MOST_ASKED);
+  const saidOf = askerOf(show, palette.id);
+  const keys: ParamKey[] = [];
   let has = 0;
-  let stands = true;
   for (const i of items) {
-    let some = false;
-    for (const { key } of allTargets(show, i)) {
-      if (!saidBy(show, palette.id, key)) continue;
-      some = true;
-      const value = hands.held[key]?.value;
-      if (!(typeof value === "object" && isLink(value) && value.palette === palette.id)) stands = false;
-    }
-    if (some) has += 1;
+    const before = keys.length;
+    for (const { key, spec } of allTargets(show, i)) if (saidOf(key, spec)) keys.push(key);
+    if (keys.length > before) has += 1;
   }
-  return { has, of: items.length, stands: stands && has > 0 };
+  return { has, of: items.length, keys };
+}
+
+/** How a palette stands to what is held. */
+export function stateOf(held: World["hands"]["held"], palette: Palette, { has, of, keys }: Reach): TileState {
+  const links = linksIn(held).get(palette.id) ?? 0;
+  const stands =
+    has > 0 &&
+    links >= keys.length &&
+    keys.every((key) => {
+      const value = own(held, key)?.value;
+      return typeof value === "object" && isLink(value) && value.palette === palette.id;
+    });
+  return { has, of, stands };
 }
 
 /** One fixture of each type that a palette has something for: of the selected types, else of all, at most three. */

@@ -1,6 +1,5 @@
 "use client";
 
-import { Tooltip } from "@mantine/core";
 import { IconTrendingUp, IconWaveSine } from "@tabler/icons-react";
 import { useState } from "react";
 import { useScrub } from "./scrub";
@@ -94,30 +93,26 @@ export function ValueRow({
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}
       </div>
       {draft === null ? (
-        <Tooltip
-          label={`${palette ? `${palette}, ` : ""}${source}${time ? ` · own time ${time}` : ""}`}
-          openDelay={400}
+        <button
+          type="button"
+          className={classes.number}
+          title={`${palette ? `${palette}, ` : ""}${source}${time ? ` · own time ${time}` : ""}`}
+          aria-label={`${label} ${text}, ${source}`}
+          {...scrub}
+          onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}
         >
-          <button
-            type="button"
-            className={classes.number}
-            aria-label={`${label} ${text}, ${source}`}
-            {...scrub}
-            onKeyDown={(e) => (e.key === "Enter" ? setDraft("") : scrub.onKeyDown(e))}
-          >
-            {palette && (
-              <span className={classes.clock} aria-hidden>
-                {palette.slice(0, 1)}
-              </span>
-            )}
-            {time && (
-              <span className={classes.clock} aria-hidden>
-                ◷
-              </span>
-            )}
-            {text}
-          </button>
-        </Tooltip>
+          {palette && (
+            <span className={classes.clock} aria-hidden>
+              {palette.slice(0, 1)}
+            </span>
+          )}
+          {time && (
+            <span className={classes.clock} aria-hidden>
+              ◷
+            </span>
+          )}
+          {text}
+        </button>
       ) : (
         <input
           className={classes.number}

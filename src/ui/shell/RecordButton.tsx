@@ -12,6 +12,7 @@ import {
   Text,
   TextInput,
 } from "@mantine/core";
+import { namesIn } from "@/core/units/names";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import { recordCue } from "@/core/cue/recordIntents";
@@ -52,8 +53,9 @@ export function RecordButton() {
     initialValues: { number: 1, name: "", fade: 3, onto: "merge", looks: "track", list: "", more: [] },
   });
   const { number, name, fade, onto, looks, more } = form.values;
-  const world = useShow((s) => s.world);
-  const held = useShow((s) => Object.keys(s.world.hands.held).length);
+  // Closed, it needs to know of nothing but how much is held.
+  const world = useShow((s) => (open ? s.world : null)) ?? session.store.getState().world;
+  const held = useShow((s) => namesIn(s.world.hands.held).length);
   const list = world.show.lists[form.values.list] ?? world.show.lists[world.hands.armed];
   const exists = list !== undefined && cueNumbered(list, Number(number)) !== undefined;
   const into = (of: number) =>

@@ -33,11 +33,14 @@ import classes from "./Shell.module.css";
 
 const SAVED_WORDS = { saved: "saved", saving: "saving", failed: "not saved, trying again" } as const;
 
+/** By itself, as it changes with every step of a drag. */
+const SavedWord = () => <span data-testid="saved">{SAVED_WORDS[useShow((s) => s.saved)]}</span>;
+
 export function TopBar() {
   const session = useSession();
   const router = useRouter();
   const name = useShow((s) => s.world.show.name);
-  const saved = useShow((s) => s.saved);
+  const failed = useShow((s) => s.saved === "failed");
   const blackout = useShow((s) => s.playing.blackout);
   const [moments, setMoments] = useState(false);
   const [macros, setMacros] = useState(false);
@@ -64,9 +67,12 @@ export function TopBar() {
         <span className={classes.name}>Bold Comet</span>
         <Menu position="bottom-start" shadow="md">
           <Menu.Target>
-            <button className={`${classes.chip} ${classes["show-chip"]}`} data-tone={saved} data-testid="show-menu">
-              <span className={classes.title}>{name}</span> · <span data-testid="saved">{SAVED_WORDS[saved]}</span>{" "}
-              <IconChevronDown size={13} />
+            <button
+              className={`${classes.chip} ${classes["show-chip"]}`}
+              data-tone={failed ? "failed" : undefined}
+              data-testid="show-menu"
+            >
+              <span className={classes.title}>{name}</span> · <SavedWord /> <IconChevronDown size={13} />
             </button>
           </Menu.Target>
           <Menu.Dropdown>

@@ -12,6 +12,7 @@ import { writePref } from "../parts/usePrefs";
 import { plural } from "../parts/words";
 import { useBlind } from "../stage/blind";
 import { RIG_TAB } from "../rig/RigPlace";
+import { useShallow } from "zustand/react/shallow";
 import { useSession, useShow } from "../useSession";
 import { usePlaceHref } from "./placeHref";
 import { truthsOf, type Truth, type TruthAct } from "./truths";
@@ -33,10 +34,27 @@ function useUnreached(): boolean {
 
 function useTruths(): Truth[] {
   const { readOnly } = useSession();
-  const world = useShow((s) => s.world);
+  const outputs = useShow((s) => s.world.show.outputs);
+  const { blind, highlight, identified, parked } = useShow(
+    useShallow(({ world: { hands } }) => ({
+      blind: hands.blind,
+      highlight: hands.highlight,
+      identified: hands.identified,
+      parked: hands.parked,
+    })),
+  );
   const wire = useShow((s) => s.wire);
   const unreached = useUnreached();
-  return useMemo(() => truthsOf({ readOnly, world, wire, unreached }), [readOnly, world, wire, unreached]);
+  return useMemo(
+    () =>
+      truthsOf({
+        readOnly,
+        world: { show: { outputs }, hands: { blind, highlight, identified, parked } },
+        wire,
+        unreached,
+      }),
+    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached],
+  );
 }
 
 /** At the top: how many universes leave, or in words why they do not; and a band below for what must not be overlooked. */

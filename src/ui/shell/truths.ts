@@ -17,7 +17,10 @@ export interface Truth {
 
 export interface Standing {
   readOnly: string | null;
-  world: World;
+  world: {
+    show: Pick<World["show"], "outputs">;
+    hands: Pick<World["hands"], "blind" | "highlight" | "identified" | "parked">;
+  };
   wire: WireState;
   /** The bridge has not been reached for a while. */
   unreached: boolean;

@@ -1,18 +1,31 @@
 "use client";
 
+import type { Hands } from "@/core/show/hands";
+import { namesIn } from "@/core/units/names";
 import { isAim } from "@/core/show/value";
 import { useShow } from "../useSession";
 import { toPixels, type View } from "@/picture/plan";
 import classes from "./Stage.module.css";
 
+const points = new WeakMap<Hands["held"], string>();
+
+/** The one point that all of what is held aims at, as text; empty where there is none or several. */
+function pointOf(held: Hands["held"]): string {
+  const known = points.get(held);
+  if (known !== undefined) return known;
+  const found = new Set<string>();
+  for (const key of namesIn(held)) {
+    const { value } = held[key]!;
+    if (value !== undefined && isAim(value)) found.add(value.aim.join(" "));
+  }
+  const made = found.size === 1 ? [...found][0]! : "";
+  points.set(held, made);
+  return made;
+}
+
 /** The point the held values aim at, where all of them aim at one. */
 export function AimMark({ view, aiming }: { view: View; aiming: boolean }) {
-  const point = useShow(({ world: { hands } }) => {
-    const points = new Set<string>();
-    for (const entry of Object.values(hands.held))
-      if (entry.value !== undefined && isAim(entry.value)) points.add(entry.value.aim.join(" "));
-    return points.size === 1 ? [...points][0]! : "";
-  });
+  const point = useShow((s) => pointOf(s.world.hands.held));
   if (point === "") return null;
   const [x, y, z] = point.split(" ").map(Number) as [number, number, number];
   const [left, top] = toPixels(view, x, y);

@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, Tooltip } from "@mantine/core";
+import { namesIn } from "@/core/units/names";
 import { useEffect } from "react";
 import { updateCue } from "@/core/cue/recordIntents";
 import { linesOf } from "@/core/desk/lines";
@@ -21,7 +22,7 @@ export function BlindFrame() {
   const { shownKey } = useKeyTable();
   const { list, cue, peeks } = useBlind();
   const show = useShow((s) => s.world.show);
-  const held = useShow((s) => Object.keys(s.world.hands.held).length);
+  const held = useShow((s) => namesIn(s.world.hands.held).length);
   const blind = useShow((s) => s.world.hands.blind);
   // Ended by a line or another window.
   useEffect(() => {

@@ -1,6 +1,6 @@
 "use client";
 
-import { Tooltip, useComputedColorScheme } from "@mantine/core";
+import { useComputedColorScheme } from "@mantine/core";
 import { useReducedMotion } from "@mantine/hooks";
 import { IconPlugConnected } from "@tabler/icons-react";
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type PointerEvent } from "react";
@@ -230,29 +230,25 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
         </p>
       )}
       {sent && (
-        <Tooltip
-          label={
+        <button
+          type="button"
+          title={
             fromWire
               ? "Drawn from what arrived at the stand-in node. Press for what the engine says"
               : "Drawn from what the engine says. Press to draw what arrives at the stand-in node"
           }
-          openDelay={400}
+          className={classes.source}
+          aria-pressed={fromWire}
+          data-testid="from-wire"
+          onClick={() => setFromWire(!fromWire)}
         >
-          <button
-            type="button"
-            className={classes.source}
-            aria-pressed={fromWire}
-            data-testid="from-wire"
-            onClick={() => setFromWire(!fromWire)}
-          >
-            <IconPlugConnected size={14} />{" "}
-            {fromWire
-              ? received === null
-                ? "from the wire: node not reached"
-                : `from the wire: ${received.streams.length} universes`
-              : "from the engine"}
-          </button>
-        </Tooltip>
+          <IconPlugConnected size={14} />{" "}
+          {fromWire
+            ? received === null
+              ? "from the wire: node not reached"
+              : `from the wire: ${received.streams.length} universes`
+            : "from the engine"}
+        </button>
       )}
       {!edit && <BlindFrame />}
       <AimMark view={view} aiming={aiming} />
