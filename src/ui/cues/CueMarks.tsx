@@ -12,8 +12,26 @@ import {
 import { reachText } from "@/core/cue/reach";
 import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Cue, CueList } from "@/core/show/schema";
+import { grouped } from "@/core/units/grouped";
+import type { Checked } from "@/session/looksLink";
 import { useShow } from "../useSession";
 import classes from "./Cues.module.css";
+
+type Finding = Checked["findings"][number];
+const NOTHING: readonly Finding[] = [];
+const sorted = new WeakMap<Checked, ReadonlyMap<string, Finding[]>>();
+
+/** What Check has found of each cue: sorted once, as a large list may have thousands. */
+function byCue(checked: Checked): ReadonlyMap<string, Finding[]> {
+  const known = sorted.get(checked);
+  if (known) return known;
+  const made = grouped(
+    checked.findings.filter((f) => f.cue !== undefined),
+    (f) => f.cue!,
+  );
+  sorted.set(checked, made);
+  return made;
+}
 
 /** What is special about a cue, each mark explained on hover. */
 export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
@@ -29,7 +47,7 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
     ),
   ];
   const checked = useShow((s) => s.checked);
-  const found = checked?.findings.filter((f) => f.cue === cue.id) ?? [];
+  const found = (checked && byCue(checked).get(cue.id)) ?? NOTHING;
   const moons = checked?.moons[cue.id];
   const drift = found.find((f) => f.concern === "Drift");
   const late = found.find((f) => f.concern === "Moves in the dark");

@@ -1,6 +1,6 @@
 "use client";
 
-import { useRef, type PointerEvent } from "react";
+import { memo, useMemo, useRef, type PointerEvent } from "react";
 import { setCue } from "@/core/cue/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
@@ -21,19 +21,32 @@ interface Props {
   measure(row: HTMLElement | null): void;
   running: boolean;
   shown: boolean;
-  /** All cues an edit here goes to: this one, or all that are chosen with it. */
-  edited: readonly string[];
+  /** All cues that are chosen with it: an edit here goes to them too. */
+  together: readonly string[] | undefined;
   longest: number;
   /** A dragged cue would go there. */
   gap: "above" | "below" | undefined;
-  onPress(event: React.MouseEvent): void;
+  onPress(cue: Cue, event: React.MouseEvent): void;
   /** The hand takes it by its number, to put it elsewhere. */
-  onGrab(event: PointerEvent<HTMLElement>): void;
+  onGrab(cue: Cue, event: PointerEvent<HTMLElement>): void;
 }
 
 /** One cue: its picture, what is edited where it stands, and what else can be done with it. */
-export function CueRow({ list, cue, index, measure, running, shown, edited, longest, gap, onPress, onGrab }: Props) {
+export const CueRow = memo(function CueRow({
+  list,
+  cue,
+  index,
+  measure,
+  running,
+  shown,
+  together,
+  longest,
+  gap,
+  onPress,
+  onGrab,
+}: Props) {
   const session = useSession();
+  const edited = useMemo(() => together ?? [cue.id], [together, cue.id]);
   const number = plain(cue.number, 3);
   type Change = Omit<Parameters<typeof setCue.of>[0], "list" | "cue">;
   const set = (change: Change, join = false) => {
@@ -68,10 +81,10 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
       data-gap={gap}
       data-chosen={edited.length > 1}
       aria-selected={shown || edited.length > 1}
-      onClick={onPress}
+      onClick={(e) => onPress(cue, e)}
       data-testid={`cue-${number}`}
     >
-      <td className={classes.number} onPointerDown={onGrab} title="Drag it to another place">
+      <td className={classes.number} onPointerDown={(e) => onGrab(cue, e)} title="Drag it to another place">
         {number}
       </td>
       <td className={classes.picture}>
@@ -163,7 +176,7 @@ export function CueRow({ list, cue, index, measure, running, shown, edited, long
       </td>
     </tr>
   );
-}
+});
 
 /** What rises or falls, as a bar: its end is dragged for the fade, its beginning for the delay. */
 function TimeBar({

@@ -1,7 +1,16 @@
 "use client";
 
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
+import {
+  useCallback,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  type KeyboardEvent,
+  type MouseEvent,
+  type PointerEvent,
+} from "react";
 import { deleteCue, moveCue } from "@/core/cue/intents";
 import { linesOf } from "@/core/desk/lines";
 import type { Cue, CueList } from "@/core/show/schema";
@@ -63,16 +72,21 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     const at = cues.findIndex((c) => c.id === sight);
     if (at >= 0) rows.scrollToIndex(at, { align: "center" });
   }, [sight]); // eslint-disable-line react-hooks/exhaustive-deps
+  const longest = useMemo(
+    () => cues.reduce((most, { times: t }) => Math.max(most, t.up + t.delayUp, t.down + t.delayDown), 4),
+    [cues],
+  );
+  const together = useMemo(() => [...chosen.ids], [chosen.ids]);
+  const press = useLatest((cue: Cue, event: MouseEvent) => chosen.press(cue.id, event));
+  const take = useLatest((cue: Cue, event: PointerEvent) => {
+    if (event.button === 0) grab.current = { cue, y: event.clientY, moved: false };
+  });
   if (cues.length === 0)
     return (
       <p className={classes.empty}>
         No cues in {list.name} yet. Set some values in Build, then press Record or type: record cue 1
       </p>
     );
-  const longest = Math.max(
-    4,
-    ...cues.map((c) => Math.max(c.times.up + c.times.delayUp, c.times.down + c.times.delayDown)),
-  );
   /** A move that would change something; undefined where the cue would stay, or no number is free. */
   const moveTo = (cue: Cue, to: number | null) => {
     const at = cues.indexOf(cue);
@@ -159,13 +173,11 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
                 cue={cue}
                 running={cue.id === running}
                 shown={cue.id === chosen.shown}
-                edited={chosen.ids.has(cue.id) ? [...chosen.ids] : [cue.id]}
+                together={chosen.ids.has(cue.id) ? together : undefined}
                 longest={longest}
                 gap={gap === index ? "above" : gap === index + 1 ? "below" : undefined}
-                onPress={(e) => chosen.press(cue.id, e)}
-                onGrab={(e) => {
-                  if (e.button === 0) grab.current = { cue, y: e.clientY, moved: false };
-                }}
+                onPress={press}
+                onGrab={take}
               />
             );
           })}
@@ -174,6 +186,15 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
       </table>
     </div>
   );
+}
+
+/** What is done now, under a name that stays: rows are not drawn anew for it. */
+function useLatest<A extends unknown[]>(work: (...args: A) => void): (...args: A) => void {
+  const latest = useRef(work);
+  useEffect(() => {
+    latest.current = work;
+  });
+  return useCallback((...args: A) => latest.current(...args), []);
 }
 
 /** Whether a cue has a text in its number, name or note. */

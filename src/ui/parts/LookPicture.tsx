@@ -4,6 +4,7 @@ import { useComputedColorScheme } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { Show } from "@/core/show/schema";
 import { useSession, useShow } from "../useSession";
+import { whenResting } from "./resting";
 import classes from "./parts.module.css";
 
 interface Props {
@@ -72,9 +73,14 @@ export function LookPicture({ list, cue, width, height, then, signed = false, of
         },
       );
     };
-    const timer = setTimeout(ask, content.current === "" || at !== undefined ? 0 : SETTLED_MS);
+    let leave: (() => void) | undefined;
+    const timer = setTimeout(
+      () => (leave = whenResting(ask)),
+      content.current === "" || at !== undefined ? 0 : SETTLED_MS,
+    );
     return () => {
       clearTimeout(timer);
+      leave?.();
       cancel?.();
     };
   }, [
