@@ -7,6 +7,7 @@ import { applyDiff, readDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
+import { frozen } from "@/core/units/frozen";
 import { openFrame } from "./frame";
 import { ToLooksSchema, type FromLooks, type ToLooks } from "./looksMessages";
 import { checks } from "./checks";
@@ -95,7 +96,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   if (!parsed.success) return;
   const message = parsed.data;
   if (message.kind === "open") {
-    world = message.world;
+    world = frozen(message.world);
     checking.changed();
   } else if (message.kind === "stage") view = viewOf(message.layout, openFrame(message.layout, message.memory));
   else if (message.kind === "picture") painting.ask(message);

@@ -1,4 +1,5 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
+import { frozen } from "@/core/units/frozen";
 import { createStore } from "zustand/vanilla";
 import { macroLines } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
@@ -42,7 +43,7 @@ export interface SessionWays {
 
 export function startSession(id: string, opened: Opened, ways: SessionWays = {}): Session {
   const { readOnly = null } = ways;
-  const store = createStore<SessionState>(() => newState(opened.world));
+  const store = createStore<SessionState>(() => newState(frozen(opened.world)));
   const keeper: Keeper =
     readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
   const looks: LooksLink = startLooks(
@@ -123,7 +124,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     const settled = await ways.settled;
     if (settled?.newer) {
       const diff = diffOf(store.getState().world, settled.newer);
-      store.setState({ world: settled.newer });
+      store.setState({ world: frozen(settled.newer) });
       pass(diff, writeDiff(diff), null);
     }
     const before = await loadHistory(id, settled?.seq ?? opened.seq);

@@ -12,6 +12,7 @@ import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal } from "@/core/show/refusal";
 import type { Cue } from "@/core/show/schema";
 import { cuesOf, fixturesByNumber, listNumbered, type World } from "@/core/show/world";
+import { frozen } from "@/core/units/frozen";
 import { newCue } from "@/core/cue/cueDraft";
 
 const [FIXTURES, CUES] = [Number(process.argv[2] ?? 4000), 2000];
@@ -34,10 +35,11 @@ for (let k = 1; k <= CUES; k++) {
   cues[cue.id] = cue;
 }
 const list = listNumbered(desk.world.show, 1)!;
-let world: World = {
+// As a show is once it is open.
+let world: World = frozen({
   ...desk.world,
   show: { ...desk.world.show, lists: { [list.id]: { ...list, cues } } },
-};
+});
 const now = () => world.show.lists[list.id]!;
 
 function times(name: string, n: number, work: (k: number) => void): void {

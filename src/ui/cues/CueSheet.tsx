@@ -70,8 +70,11 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
   const drifting = useMemo(() => {
     const found = new Map<string, Set<string>>();
     for (const f of checked?.findings ?? [])
-      if (f.concern === "Drift" && f.cue)
-        found.set(f.cue, new Set([...(found.get(f.cue) ?? []), ...(f.fixtures ?? [])]));
+      if (f.concern === "Drift" && f.cue) {
+        const of = found.get(f.cue) ?? new Set();
+        for (const fixture of f.fixtures ?? []) of.add(fixture);
+        found.set(f.cue, of);
+      }
     return found;
   }, [checked]);
   const taken = (r: Range): TakenCue[] => {

@@ -25,7 +25,13 @@ export const CUE: ParamColumn = {
   fixed: true,
 };
 
-/** The columns in the order of fixture numbers, parameters in the order of their type; only what the list says anything of. */
+type About = [Show["fixtures"], Show["types"], readonly string[] | null];
+let last: { about: About; keys: readonly ParamKey[]; made: ParamColumn[] } | undefined;
+
+/**
+ * The columns in the order of fixture numbers, parameters in the order of their type; only what the list says
+ * anything of. An edit that leaves those as they are leaves thousands of columns as they are.
+ */
 export function columnsOf(
   show: Show,
   list: CueList,
@@ -35,6 +41,20 @@ export function columnsOf(
   const { columns } = trackingOf(list, show);
   const group = show.groups[whose];
   const items = group ? group.members : whose === "selection" ? selection : null;
+  const about: About = [show.fixtures, show.types, items];
+  const keys = [...columns.keys()];
+  if (
+    last?.about.every((part, k) => part === about[k]) &&
+    last.keys.length === keys.length &&
+    last.keys.every((key, k) => key === keys[k])
+  )
+    return last.made;
+  const made = madeOf(show, keys, items);
+  last = { about, keys, made };
+  return made;
+}
+
+function madeOf(show: Show, keys: readonly ParamKey[], items: readonly string[] | null): ParamColumn[] {
   const wanted = items && new Map(items.map((i, k) => [i, k]));
   const place = (key: ParamKey): number => {
     const { fixture, cell } = splitKey(key);
@@ -43,7 +63,7 @@ export function columnsOf(
   };
   const shown: { key: ParamKey; at: number; order: number }[] = [];
   let order = 0;
-  for (const key of columns.keys()) {
+  for (const key of keys) {
     const at = place(key);
     if (at >= 0 && show.fixtures[splitKey(key).fixture]) shown.push({ key, at, order: order++ });
   }
