@@ -1,11 +1,11 @@
 /** What is suspicious about palettes, groups, effects and waves. */
 import { deleteEffect } from "../effect/intents";
-import { effectUses } from "../effect/users";
+import { effectUses, effectUsesText } from "../effect/users";
 import { deleteWave } from "../effect/waveIntents";
 import { deletePalette } from "../palette/goneIntents";
 import { widenPalette } from "../palette/intents";
 import { saidBy } from "../palette/lookup";
-import { gapsOf, usesOf } from "../palette/uses";
+import { gapsOf, usesOf, usesText } from "../palette/uses";
 import { paletteText } from "../palette/words";
 import { deleteGroup } from "../select/groupIntents";
 import { namedByRecord } from "../show/links";
@@ -44,24 +44,22 @@ export function* keptFindings(world: World): Generator<Finding> {
     };
   }
   for (const palette of palettesByNumber(show)) {
-    const { cues, palettes, effects, held } = usesOf(world, palette.id);
-    if (cues.length + palettes.length + effects.length + held > 0) continue;
+    if (usesText(usesOf(world, palette.id)) !== "") continue;
     yield {
       key: `unused palette ${palette.id}`,
       concern,
       what: `${capital(paletteText({ show }, palette.id))} is not used`,
-      why: "No cue, effect or palette names it.",
+      why: "No cue, effect or palette names it, and no pad takes it.",
       cures: [{ says: "Delete it", intents: [deletePalette.of({ palette: palette.id })] }],
     };
   }
   for (const effect of effectsByNumber(show)) {
-    const { cues, lanes, effects, held } = effectUses(world, effect.id);
-    if (cues.length + lanes.length + effects.length > 0 || held) continue;
+    if (effectUsesText(effectUses(world, effect.id)) !== "") continue;
     yield {
       key: `unused effect ${effect.id}`,
       concern,
       what: `Effect ${effect.number} "${effect.name}" is not used`,
-      why: "No cue plays it, and it is on no lane.",
+      why: "No cue plays it, and it is on no lane and no pad.",
       cures: [{ says: "Delete it", intents: [deleteEffect.of({ effect: effect.id })] }],
     };
   }

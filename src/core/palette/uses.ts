@@ -2,6 +2,7 @@
 import { splitKey, type Id, type ParamKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import { linksIn, linksOf, namedBy, namedByRecord } from "../show/links";
+import { pagesText, pagesWith } from "../show/places";
 import { effectsByNumber, type World } from "../show/world";
 import { dependingOn } from "./lookup";
 
@@ -10,6 +11,8 @@ export interface PaletteUses {
   palettes: Id[];
   /** Numbers of the effects that play it. */
   effects: number[];
+  /** Numbers of the pages on which a pad takes it. */
+  pages: number[];
   held: number;
 }
 
@@ -26,16 +29,18 @@ export function usesOf({ show, hands }: World, palette: Id): PaletteUses {
     ),
     palettes: Object.values(show.palettes).flatMap((p) => (namedBy(p).includes(palette) ? [p.id] : [])),
     effects: effectsByNumber(show).flatMap((e) => (namedByRecord(e).includes(palette) ? [e.number] : [])),
+    pages: pagesWith(show, "palette", palette),
     held: linksIn(hands.held).get(palette) ?? 0,
   };
 }
 
 /** "in 3 cues, in 1 palette, held"; empty where it is not used. */
-export function usesText({ cues, palettes, effects, held }: PaletteUses): string {
+export function usesText({ cues, palettes, effects, pages, held }: PaletteUses): string {
   return [
     cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
     palettes.length > 0 && `in ${palettes.length} ${palettes.length === 1 ? "palette" : "palettes"}`,
     effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
+    pagesText(pages),
     held > 0 && "held",
   ]
     .filter(Boolean)

@@ -1,7 +1,7 @@
 /** What hands lay over the lists: held values, highlight, park; and what limiters leave. */
 import { allTargets } from "../show/model";
 import { attributeInfo, isEmitter } from "../fixture/attribute";
-import { resolveEntry } from "../program/resolve";
+import { askingOf, resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Hands } from "../show/hands";
 import { isFrom } from "../show/effectSchema";
@@ -104,11 +104,12 @@ export function loadHands(player: Player): void {
  */
 export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<string>, over?: Hands["over"]): void {
   const slow = new Set(over?.keys);
+  const ask = askingOf(world.show);
   for (const key of keys) {
     const p = rig.index.get(key);
     if (p === undefined) continue;
     const entry = world.hands.held[key];
-    const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry);
+    const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry, ask);
     const had = stage.held.on[p] === 1 || stage.heldEffects.way[p] === PLAYS;
     const slowly = over && slow.has(key);
     const shown = slowly ? { value: rawAt(stage, p), fn: stage.fn[p]!, time: now } : undefined;

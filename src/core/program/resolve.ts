@@ -1,10 +1,10 @@
 /** What a held or stored value means for a parameter: the one place where every form of value becomes a number. */
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
 import { changedEffects, changedWaves } from "../effect/voices";
-import { changedPalettes, saidBy, type Looking } from "../palette/lookup";
+import { askerOf, changedPalettes, saidBy, type Looking, type Said } from "../palette/lookup";
 import { linksOf } from "../show/links";
 import { aimAt, type Aimed, type Range } from "../patch/room";
-import { splitKey, type ParamKey } from "../show/ids";
+import { splitKey, type Id, type ParamKey } from "../show/ids";
 import { modelOf } from "../show/model";
 import type { Fixture, Show } from "../show/schema";
 import { isAim, isLink, type AimPoint, type Entry, type Link, type Value } from "../show/value";
@@ -17,6 +17,19 @@ export interface Resolved {
   fn: number;
 }
 
+/** How palettes are asked. */
+type Asking = (id: Id, key: ParamKey, spec: ParameterSpec) => Said | undefined;
+
+/** A way of asking palettes for thousands of parameters in a row. */
+export function askingOf(show: Looking): Asking {
+  const askers = new Map<Id, ReturnType<typeof askerOf>>();
+  return (id, key, spec) => {
+    let asker = askers.get(id);
+    if (!asker) askers.set(id, (asker = askerOf(show, id)));
+    return asker(key, spec);
+  };
+}
+
 /** What resolving looks at. */
 export type Resolving = Looking & Pick<Show, "effects" | "waves" | "seed">;
 
@@ -24,11 +37,17 @@ export type Resolving = Looking & Pick<Show, "effects" | "waves" | "seed">;
  * What an entry means for a parameter; undefined where it says nothing (a release, an attribute the type does
  * not have, or a fixture that is gone).
  */
-export function resolveEntry(show: Looking, key: ParamKey, spec: ParameterSpec, entry: Entry): Resolved | undefined {
+export function resolveEntry(
+  show: Looking,
+  key: ParamKey,
+  spec: ParameterSpec,
+  entry: Entry,
+  ask: Asking = (id) => saidBy(show, id, key, spec),
+): Resolved | undefined {
   const { functions } = spec;
   // A palette may say another of the attributes on the channel now than when it was taken.
   const linked = entry.value !== undefined && typeof entry.value !== "number" && isLink(entry.value);
-  const said = linked ? saidBy(show, (entry.value as Link).palette, key, spec) : undefined;
+  const said = linked ? ask((entry.value as Link).palette, key, spec) : undefined;
   if (linked && !said) return undefined;
   const { attribute } = said ?? entry;
   let fn = 0;

@@ -6,10 +6,12 @@ import { z } from "../units/zod";
 export const IdSchema = z.string().regex(/^[a-z]\d{1,15}$/);
 export const FixtureIdSchema = z.string().regex(/^f\d{1,15}$/);
 export const ItemSchema = z.string().regex(/^f\d{1,15}(\.\d{1,3})?$/);
+/** Keys that were cut before. */
+const places = new Map<string, { fixture: string; place: string }>();
 const PARAM_KEY = /^f\d{1,15}\.\d{1,3}\.\S{1,60}$/;
 export const ParamKeySchema = z.string().regex(PARAM_KEY);
 /** Whether a text is the key of a parameter. */
-export const isParamKey = (text: string): boolean => PARAM_KEY.test(text);
+export const isParamKey = (text: string): boolean => places.has(text) || PARAM_KEY.test(text);
 
 /** A record's stable id: a letter for its kind and a count. */
 export type Id = string;
@@ -29,7 +31,6 @@ export interface KeyPlace {
 
 /** So many keys are remembered; then it starts afresh. */
 const MOST_KEYS = 300_000;
-const places = new Map<ParamKey, KeyPlace>();
 
 /** Where a parameter's key leads: cut once, as it is asked of thousands over and over. */
 export function placeIn(key: ParamKey): KeyPlace {
@@ -37,6 +38,7 @@ export function placeIn(key: ParamKey): KeyPlace {
   if (known) return known;
   const dot = key.indexOf(".");
   const made = { fixture: key.slice(0, dot), place: key.slice(dot + 1) };
+  if (!PARAM_KEY.test(key)) return made;
   if (places.size >= MOST_KEYS) places.clear();
   places.set(key, made);
   return made;
