@@ -27,12 +27,21 @@ const MOST_LINES = 1000;
 
 /** Macros: made from what was just done or written line by line, each told before; run, carried as text. */
 export function MacrosDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
+  // Kept while it is closed: what was written is not lost.
+  const [draft, setDraft] = useState<Draft | null>(null);
+  return (
+    <Modal opened={opened} onClose={onClose} title="Macros" size={980} centered>
+      <Macros draft={draft} setDraft={setDraft} />
+    </Modal>
+  );
+}
+
+function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draft | null): void }) {
   const session = useSession();
   const world = useShow((s) => s.world);
   const done = useShow((s) => s.lines);
   const macros = macrosByNumber(world.show);
   const free = (macros.at(-1)?.number ?? 0) + 1;
-  const [draft, setDraft] = useState<Draft | null>(null);
   const [at, setAt] = useState(0);
   const [picking, setPicking] = useState(false);
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
@@ -72,190 +81,188 @@ export function MacrosDialog({ opened, onClose }: { opened: boolean; onClose(): 
     setAt(0);
   };
   return (
-    <Modal opened={opened} onClose={onClose} title="Macros" size={980} centered>
-      <div className={classes.macros}>
-        <section className={classes.index} aria-label="All macros">
-          <ul>
-            {macros.map((m) => (
-              <li key={m.id}>
-                <button
-                  type="button"
-                  aria-pressed={m.number === shown.number}
-                  onClick={() => (setDraft({ number: m.number, name: m.name, lines: [...m.lines] }), setAt(0))}
-                >
-                  <span className="num">{m.number}</span> {m.name}
-                </button>
-              </li>
-            ))}
-          </ul>
+    <div className={classes.macros}>
+      <section className={classes.index} aria-label="All macros">
+        <ul>
+          {macros.map((m) => (
+            <li key={m.id}>
+              <button
+                type="button"
+                aria-pressed={m.number === shown.number}
+                onClick={() => (setDraft({ number: m.number, name: m.name, lines: [...m.lines] }), setAt(0))}
+              >
+                <span className="num">{m.number}</span> {m.name}
+              </button>
+            </li>
+          ))}
+        </ul>
+        <Button
+          size="compact-sm"
+          variant="default"
+          onClick={() => (setDraft({ number: free, name: "", lines: [""] }), setAt(0))}
+        >
+          New macro
+        </Button>
+        <FileButton
+          onChange={(f) => void take(f)}
+          accept=".comet,.txt,text/plain"
+          inputProps={{ "aria-label": "Macro file" }}
+        >
+          {(props) => (
+            <Button {...props} size="compact-sm" variant="default">
+              Bring in from a file
+            </Button>
+          )}
+        </FileButton>
+      </section>
+      <section className={classes.editor} aria-label={`Macro ${shown.number}`}>
+        <Group gap="xs">
+          <span className="num">{shown.number}</span>
+          <TextInput
+            size="xs"
+            w={220}
+            aria-label="Name of the macro"
+            placeholder="name"
+            value={shown.name}
+            maxLength={200}
+            onChange={(e) => change({ name: e.currentTarget.value })}
+          />
           <Button
             size="compact-sm"
-            variant="default"
-            onClick={() => (setDraft({ number: free, name: "", lines: [""] }), setAt(0))}
+            variant={picking ? "light" : "default"}
+            aria-pressed={picking}
+            onClick={() => setPicking(!picking)}
           >
-            New macro
+            From what was just done
           </Button>
-          <FileButton
-            onChange={(f) => void take(f)}
-            accept=".comet,.txt,text/plain"
-            inputProps={{ "aria-label": "Macro file" }}
-          >
-            {(props) => (
-              <Button {...props} size="compact-sm" variant="default">
-                Bring in from a file
-              </Button>
-            )}
-          </FileButton>
-        </section>
-        <section className={classes.editor} aria-label={`Macro ${shown.number}`}>
-          <Group gap="xs">
-            <span className="num">{shown.number}</span>
-            <TextInput
-              size="xs"
-              w={220}
-              aria-label="Name of the macro"
-              placeholder="name"
-              value={shown.name}
-              maxLength={200}
-              onChange={(e) => change({ name: e.currentTarget.value })}
-            />
-            <Button
-              size="compact-sm"
-              variant={picking ? "light" : "default"}
-              aria-pressed={picking}
-              onClick={() => setPicking(!picking)}
-            >
-              From what was just done
-            </Button>
-          </Group>
-          {picking && (
-            <div className={classes.done}>
-              {done.length === 0 && <Text c="dimmed">Nothing was done in this window yet.</Text>}
-              {done.map((line, k) => (
-                <Checkbox
-                  key={k}
-                  size="xs"
-                  label={lineText(line)}
-                  checked={picked.has(k)}
-                  onChange={(e) => {
-                    const next = new Set(picked);
-                    if (e.currentTarget.checked) next.add(k);
-                    else next.delete(k);
-                    setPicked(next);
-                  }}
-                />
-              ))}
-              <Button
-                mt="xs"
-                size="compact-xs"
-                disabled={picked.size === 0}
-                onClick={() => {
-                  const lines = [...picked].sort((a, b) => a - b).map((k) => lineText(done[k]!));
-                  change({ lines: [...shown.lines.filter((l) => l.trim() !== ""), ...lines] });
-                  setPicked(new Set());
-                  setPicking(false);
+        </Group>
+        {picking && (
+          <div className={classes.done}>
+            {done.length === 0 && <Text c="dimmed">Nothing was done in this window yet.</Text>}
+            {done.map((line, k) => (
+              <Checkbox
+                key={k}
+                size="xs"
+                label={lineText(line)}
+                checked={picked.has(k)}
+                onChange={(e) => {
+                  const next = new Set(picked);
+                  if (e.currentTarget.checked) next.add(k);
+                  else next.delete(k);
+                  setPicked(next);
                 }}
-              >
-                Put these lines in
-              </Button>
-            </div>
-          )}
-          <div className={classes.lines}>
-            {shown.lines.map((line, k) => (
-              <div key={k} className={classes.line} data-wrong={line.trim() !== "" && read(line).wrong}>
-                <span>{k + 1}</span>
-                <input
-                  value={line}
-                  aria-label={`Line ${k + 1}`}
-                  spellCheck={false}
-                  autoComplete="off"
-                  onFocus={() => setAt(k)}
-                  onChange={(e) => (setAt(k), setLine(k, e.currentTarget.value))}
-                  onKeyDown={(e) => {
-                    if (e.key === "Enter") {
-                      e.preventDefault();
-                      const lines = [...shown.lines.slice(0, k + 1), "", ...shown.lines.slice(k + 1)];
-                      change({ lines });
-                      setAt(k + 1);
-                      requestAnimationFrame(() =>
-                        document.querySelector<HTMLInputElement>(`[aria-label="Line ${k + 2}"]`)?.focus(),
-                      );
-                    }
-                    if (e.key === "Backspace" && line === "" && shown.lines.length > 1) {
-                      e.preventDefault();
-                      change({ lines: shown.lines.filter((_, i) => i !== k) });
-                      requestAnimationFrame(() =>
-                        document.querySelector<HTMLInputElement>(`[aria-label="Line ${Math.max(1, k)}"]`)?.focus(),
-                      );
-                    }
-                  }}
-                />
-                <ActionIcon
-                  variant="subtle"
-                  color="gray"
-                  size="sm"
-                  aria-label={`Take line ${k + 1} out`}
-                  disabled={shown.lines.length === 1}
-                  onClick={() => change({ lines: shown.lines.filter((_, i) => i !== k) })}
-                >
-                  <IconX size={14} />
-                </ActionIcon>
-              </div>
+              />
             ))}
-            <div>
-              <Button
-                size="compact-xs"
+            <Button
+              mt="xs"
+              size="compact-xs"
+              disabled={picked.size === 0}
+              onClick={() => {
+                const lines = [...picked].sort((a, b) => a - b).map((k) => lineText(done[k]!));
+                change({ lines: [...shown.lines.filter((l) => l.trim() !== ""), ...lines] });
+                setPicked(new Set());
+                setPicking(false);
+              }}
+            >
+              Put these lines in
+            </Button>
+          </div>
+        )}
+        <div className={classes.lines}>
+          {shown.lines.map((line, k) => (
+            <div key={k} className={classes.line} data-wrong={line.trim() !== "" && read(line).wrong}>
+              <span>{k + 1}</span>
+              <input
+                value={line}
+                aria-label={`Line ${k + 1}`}
+                spellCheck={false}
+                autoComplete="off"
+                onFocus={() => setAt(k)}
+                onChange={(e) => (setAt(k), setLine(k, e.currentTarget.value))}
+                onKeyDown={(e) => {
+                  if (e.key === "Enter") {
+                    e.preventDefault();
+                    const lines = [...shown.lines.slice(0, k + 1), "", ...shown.lines.slice(k + 1)];
+                    change({ lines });
+                    setAt(k + 1);
+                    requestAnimationFrame(() =>
+                      document.querySelector<HTMLInputElement>(`[aria-label="Line ${k + 2}"]`)?.focus(),
+                    );
+                  }
+                  if (e.key === "Backspace" && line === "" && shown.lines.length > 1) {
+                    e.preventDefault();
+                    change({ lines: shown.lines.filter((_, i) => i !== k) });
+                    requestAnimationFrame(() =>
+                      document.querySelector<HTMLInputElement>(`[aria-label="Line ${Math.max(1, k)}"]`)?.focus(),
+                    );
+                  }
+                }}
+              />
+              <ActionIcon
                 variant="subtle"
                 color="gray"
-                leftSection={<IconPlus size={13} />}
-                onClick={() => change({ lines: [...shown.lines, ""] })}
+                size="sm"
+                aria-label={`Take line ${k + 1} out`}
+                disabled={shown.lines.length === 1}
+                onClick={() => change({ lines: shown.lines.filter((_, i) => i !== k) })}
               >
-                line
-              </Button>
+                <IconX size={14} />
+              </ActionIcon>
             </div>
-          </div>
-          <p className={classes.says} data-wrong={says.wrong} data-testid="macro-says">
-            {says.says
-              ? `${capital(says.says)}${says.says.endsWith(".") ? "" : "."}`
-              : "Lines of the language, run in order; wait 2 holds for 2 s of stage time."}
-          </p>
-          <Group gap="xs">
-            <Button size="compact-md" disabled={shown.lines.every((l) => l.trim() === "")} onClick={() => save(shown)}>
-              {saved ? "Save" : `Record as macro ${shown.number}`}
-            </Button>
+          ))}
+          <div>
             <Button
-              size="compact-md"
-              variant="default"
-              disabled={!saved || changed}
-              onClick={() => saved && void session.run(`macro ${saved.number}`)}
-            >
-              Run
-            </Button>
-            <Button
-              size="compact-md"
-              variant="default"
-              onClick={() =>
-                saveFile(
-                  `${shown.name || `macro ${shown.number}`}.comet`,
-                  new TextEncoder().encode(`${shown.lines.join("\n")}\n`),
-                  "text/plain",
-                )
-              }
-            >
-              Save as text
-            </Button>
-            <Button
-              size="compact-md"
+              size="compact-xs"
               variant="subtle"
-              color="red"
-              disabled={!saved}
-              onClick={() => saved && (session.act([deleteOfDeck.of({ what: "macro", id: saved.id })]), setDraft(null))}
+              color="gray"
+              leftSection={<IconPlus size={13} />}
+              onClick={() => change({ lines: [...shown.lines, ""] })}
             >
-              Delete
+              line
             </Button>
-          </Group>
-        </section>
-      </div>
-    </Modal>
+          </div>
+        </div>
+        <p className={classes.says} data-wrong={says.wrong} data-testid="macro-says">
+          {says.says
+            ? `${capital(says.says)}${says.says.endsWith(".") ? "" : "."}`
+            : "Lines of the language, run in order; wait 2 holds for 2 s of stage time."}
+        </p>
+        <Group gap="xs">
+          <Button size="compact-md" disabled={shown.lines.every((l) => l.trim() === "")} onClick={() => save(shown)}>
+            {saved ? "Save" : `Record as macro ${shown.number}`}
+          </Button>
+          <Button
+            size="compact-md"
+            variant="default"
+            disabled={!saved || changed}
+            onClick={() => saved && void session.run(`macro ${saved.number}`)}
+          >
+            Run
+          </Button>
+          <Button
+            size="compact-md"
+            variant="default"
+            onClick={() =>
+              saveFile(
+                `${shown.name || `macro ${shown.number}`}.comet`,
+                new TextEncoder().encode(`${shown.lines.join("\n")}\n`),
+                "text/plain",
+              )
+            }
+          >
+            Save as text
+          </Button>
+          <Button
+            size="compact-md"
+            variant="subtle"
+            color="red"
+            disabled={!saved}
+            onClick={() => saved && (session.act([deleteOfDeck.of({ what: "macro", id: saved.id })]), setDraft(null))}
+          >
+            Delete
+          </Button>
+        </Group>
+      </section>
+    </div>
   );
 }
