@@ -7,7 +7,7 @@ import { workOff } from "@/core/play/arrive";
 import { advance } from "@/core/play/due";
 import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
-import { prepareLists } from "@/core/play/prepare";
+import { prepareLists, preparing } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
 import { applyDiff, readDiff } from "@/core/show/diff";
@@ -104,6 +104,16 @@ function onWire(ask: WireAsk): void {
   show();
 }
 
+/** So long a tick goes on getting ready, milliseconds. */
+const READY_MS = 4;
+let lives: Generator<void> | undefined;
+
+/** Gets ready for the first goes while there is time. */
+function prepare(): void {
+  const until = epoch() + READY_MS;
+  while (lives && epoch() < until) if (lives.next().done) lives = undefined;
+}
+
 function tick(): void {
   if (epoch() - aliveAt > ALIVE_EVERY) {
     aliveAt = epoch();
@@ -112,6 +122,7 @@ function tick(): void {
   if (!player || standby) return;
   try {
     wire?.send(tested(player.frame));
+    prepare();
     const moving = isMoving(player) || isArriving(player) || player.unfinished !== undefined;
     const happened = moveOn(player);
     followLayout();
@@ -273,6 +284,7 @@ function hear(message: ToEngine): void {
       player = createPlayer(message.world, stageTime(0));
       hearCues(player);
       prepareLists(player.world.show);
+      lives = preparing(player.world.show);
       standby = message.standby;
       return standby ? undefined : begin(message.running);
     case "bridge":

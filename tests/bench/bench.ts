@@ -9,7 +9,7 @@ import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { workOff } from "@/core/play/arrive";
 import { compute, createPlayer, setClocks } from "@/core/play/player";
-import { prepareLists } from "@/core/play/prepare";
+import { prepareLists, preparing } from "@/core/play/prepare";
 import type { Player } from "@/core/play/state";
 import { compileRig } from "@/core/play/rig";
 import { applyIntents } from "@/core/show/intent";
@@ -95,6 +95,8 @@ function longShow() {
   const player = createPlayer(world);
   compute(player);
   prepareLists(world.show);
+  const ready = preparing(world.show);
+  while (!ready.next().done);
   player.inPieces = true;
   const jumps = Array.from({ length: 40 }, (_, i) =>
     jumpInPieces(player, cues[((i + 1) * 977) % 2000]!.id, 1 + i * 10),

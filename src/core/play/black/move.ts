@@ -17,7 +17,7 @@ import { darkOf, nextTurn } from "./dark";
 import { planBlack, sameTargets, type BlackMove } from "./plan";
 
 /** Whether a list moves in black at all: chases do not, nor what is run by hand or stands as timecode says. */
-const movesDark = (list: CueList): boolean =>
+export const movesDark = (list: CueList): boolean =>
   kindOf(list).movesInBlack && list.fader !== "crossfade" && list.timecode !== true;
 
 /** The moves of a list in a cue; those that led to the same go on where they are. */
