@@ -19,7 +19,7 @@ import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
-import type { AimPoint, Entry, Timing } from "../show/value";
+import { asBuilt, type AimPoint, type Entry, type Timing } from "../show/value";
 import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./context";
 import { whatText, type Amount, type What } from "./what";
@@ -59,7 +59,7 @@ export function builtIntents(
     ...((says.length > 0 && drops.length === 0 && kept.length === 0) || Object.keys(values).length > 0
       ? [
           holdIntent.of({
-            values: Object.freeze(values),
+            values: asBuilt(values),
             says: `${selects ? "" : `${items.length} selected: `}${says.join(", ")}`,
             ...(over === undefined ? {} : { over }),
           }),

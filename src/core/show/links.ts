@@ -79,7 +79,10 @@ export function lostLink({ show, hands }: World, diff: Diff): string | undefined
   const asked = (entries: Readonly<Record<ParamKey, Entry>>, key: ParamKey | undefined): Iterable<Id> => {
     if (key === undefined) return linksIn(entries).keys();
     const entry = entries[key];
-    return !entry || (typeof entry.value === "number" && !entry.effect) ? NONE : linksOf(entry);
+    if (!entry || (typeof entry.value === "number" && !entry.effect)) return NONE;
+    if (!entry.effect && typeof entry.value === "object" && isLink(entry.value) && entry.value.palette === found)
+      return NONE;
+    return linksOf(entry);
   };
   const gone = diff.some(
     ({ path, to }) =>

@@ -112,10 +112,18 @@ export function isPlainEntry(value: unknown): value is Entry {
   return known && typeof attribute === "string" && attribute.length > 0 && attribute.length <= 60;
 }
 
+/** Entries made by our own building, which nothing can change any more: what they do to the show is still asked of. */
+const built = new WeakSet<object>();
+export function asBuilt(entries: Record<ParamKey, Entry>): Readonly<Record<ParamKey, Entry>> {
+  built.add(entries);
+  return Object.freeze(entries);
+}
+
 const anyEntries = z.record(ParamKeySchema, EntrySchema);
 /** Entries by their parameter; thousands of plain ones are looked at without their schema. */
 export const EntriesSchema = z.unknown().transform((entries, context): Record<ParamKey, Entry> => {
   if (typeof entries === "object" && entries !== null) {
+    if (built.has(entries)) return entries as Record<ParamKey, Entry>;
     let plain = true;
     for (const key of namesIn(entries))
       if (!isParamKey(key) || !isPlainEntry((entries as Record<string, unknown>)[key])) {

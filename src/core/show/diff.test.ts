@@ -1,0 +1,58 @@
+/** Catches diffs that lose something when they are joined, read from text, or told of whole entries. */
+import fc from "fast-check";
+import { applyDiff, diffOf, invertDiff, joinDiffs, readDiff, writeDiff } from "./diff";
+
+const entry = fc.record(
+  {
+    attribute: fc.constantFrom("Pan", "Dimmer"),
+    value: fc.oneof(fc.integer({ min: 0, max: 3 }), fc.constant({ palette: "p1" }), fc.constant({ palette: "p2" })),
+    time: fc.record({ delay: fc.integer({ min: 0, max: 2 }) }),
+  },
+  { requiredKeys: ["attribute", "value"] },
+);
+const world = fc.record({
+  show: fc.record({ name: fc.constantFrom("a", "b"), lists: fc.dictionary(fc.constantFrom("l1", "l2"), entry) }),
+  hands: fc.record({
+    held: fc.dictionary(fc.constantFrom("f1.0.Pan", "f2.0.Pan", "f3.0.Pan", "f4.0.Pan"), entry),
+    blind: fc.boolean(),
+  }),
+});
+
+test("two diffs joined do what both do, there and back", () => {
+  fc.assert(
+    fc.property(world, world, world, (a, b, c) => {
+      const joined = joinDiffs(diffOf(a, b), diffOf(b, c));
+      expect(applyDiff(a, joined)).toEqual(c);
+      expect(applyDiff(c, invertDiff(joined))).toEqual(a);
+    }),
+  );
+});
+
+test("what is held is said once however often it is joined", () => {
+  const at = (value: number) => ({
+    hands: { held: { "f1.0.Pan": { attribute: "Pan", value }, "f2.0.Pan": { attribute: "Pan", value: -value } } },
+  });
+  let joined = diffOf(at(0), at(1));
+  for (let k = 1; k < 50; k++) joined = joinDiffs(joined, diffOf(at(k), at(k + 1)));
+  expect(joined).toEqual(diffOf(at(0), at(50)));
+  expect(joined).toHaveLength(2);
+});
+
+test("a diff comes back from its text, and a text that is none is told from one", () => {
+  fc.assert(
+    fc.property(world, world, (a, b) => {
+      const diff = diffOf(a, b);
+      expect(applyDiff(a, readDiff(writeDiff(diff))!)).toEqual(b);
+    }),
+  );
+  for (const text of [
+    "",
+    "{}",
+    "[1]",
+    '[{"path":[]}]',
+    '[{"path":[1]}]',
+    '[{"path":"show"}]',
+    `[{"path":${JSON.stringify(Array(17).fill("a"))}}]`,
+  ])
+    expect(readDiff(text)).toBeUndefined();
+});
