@@ -100,15 +100,16 @@ export function TallLane({ list }: { list: CueList }) {
     >
       <span className={classes.fill} style={{ height: `${level}%` }} aria-hidden />
       <div className={classes.text}>
-        <p className={classes.title}>
-          <span className="num">{list.number}</span> {list.name}
+        <p className={`${classes.title} ${classes.short}`} title={list.name}>
+          <span className="num">{list.number}</span>
           {has && (
             <span className={classes.has} title={has.means} data-has={run!.has}>
               {has.mark}
             </span>
-          )}
+          )}{" "}
+          {list.name}
         </p>
-        <p data-testid="lane-cue">
+        <p className={classes.short} data-testid="lane-cue" title={standsText(show, list, run)}>
           {standsText(show, list, run)}
           {run?.paused && runs ? " · paused" : ""}
         </p>
