@@ -56,3 +56,13 @@ test("a diff comes back from its text, and a text that is none is told from one"
   ])
     expect(readDiff(text)).toBeUndefined();
 });
+
+test("what an older journal tells of part of an entry stays before what came after it", () => {
+  const held = (value: number) => ({ hands: { held: { "f1.0.Pan": { attribute: "Pan", value } } } });
+  const path = ["hands", "held", "f1.0.Pan"];
+  const entry = (value: number) => ({ attribute: "Pan", value });
+  const older = joinDiffs([{ path, from: entry(0), to: entry(1) }], [{ path: [...path, "value"], from: 1, to: 2 }]);
+  const joined = joinDiffs(older, [{ path, from: entry(2), to: entry(3) }]);
+  expect(applyDiff(held(0), joined)).toEqual(held(3));
+  expect(applyDiff(held(3), invertDiff(joined))).toEqual(held(0));
+});

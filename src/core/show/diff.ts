@@ -95,6 +95,8 @@ const heldKey = ({ path }: Change): string | undefined => (path.length === 3 && 
 
 /** Two diffs, one after the other, as one; what is held is said once, so that a drag over thousands does not grow. */
 export function joinDiffs(first: Diff, second: Diff): Diff {
+  // A journal of an older version tells of parts of entries: what comes after them stays after them.
+  if (first.some(({ path }) => isHeld(path) && path.length !== 3)) return [...first, ...second];
   const joined = [...first];
   const at = new Map<string, number>();
   for (const [k, change] of first.entries()) {
