@@ -40,8 +40,50 @@ const frames = (page, ms) =>
     ms,
   );
 
+/** Runs in the page: hears where the engine's memory is, and has a worker watch one value of it. */
+function watchTheEngine() {
+  const marks = (window.marks = { moves: [], changes: [] });
+  const Original = window.Worker;
+  let watcher;
+  window.Worker = class extends Original {
+    constructor(...args) {
+      super(...args);
+      this.addEventListener("message", ({ data }) => {
+        if (data?.kind === "layout") window.engine = { memory: data.memory, layout: data.layout };
+      });
+    }
+  };
+  window.watch = (key) => {
+    const { memory, layout } = window.engine;
+    const [n, p] = [layout.keys.length, layout.keys.indexOf(key)];
+    const text = `onmessage = ({ data: { memory, n, p } }) => {
+      const size = (memory.byteLength - 16) / 2;
+      const header = new Int32Array(memory, 0, 2);
+      const raw = [16, 16 + size].map((at) => new Float64Array(memory, at + 8 + n * 8 + p * 8, 1));
+      let last = NaN;
+      setInterval(() => {
+        const now = raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
+        if (now !== last) postMessage(performance.timeOrigin + performance.now());
+        last = now;
+      }, 1);
+    }`;
+    watcher = new Original(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
+    watcher.onmessage = ({ data }) => marks.changes.push(data);
+    watcher.postMessage({ memory, n, p });
+    addEventListener("pointermove", (e) => e.buttons && marks.moves.push(performance.timeOrigin + e.timeStamp), true);
+  };
+}
+
+/** Milliseconds from each movement to the next change of the value that came of it. */
+const followed = ({ moves, changes }) =>
+  moves.flatMap((at, k) => {
+    const found = changes.find((c) => c >= at);
+    return found === undefined || found > (moves[k + 1] ?? Infinity) + 1000 ? [] : [found - at];
+  });
+
 try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+  await page.addInitScript(watchTheEngine);
   const ask = async (...lines) => {
     for (const line of lines) {
       await page.locator("#ask").fill(line);
@@ -88,6 +130,8 @@ try {
   await ask("all");
   const number = page.getByRole("button", { name: /^Dimmer .*,/ }).first();
   const from = await number.boundingBox();
+  await page.evaluate(() => window.watch(window.engine.layout.keys.find((key) => key.endsWith("Dimmer"))));
+  await page.waitForTimeout(300);
   const dragging = frames(page, 4000);
   await page.mouse.move(from.x + 40, from.y + 10);
   await page.mouse.down();
@@ -99,6 +143,10 @@ try {
   const drag = await dragging;
   console.log(
     `a value dragged over 2,000: frames p50 ${at(drag, 0.5)} ms, p95 ${at(drag, 0.95)} ms, longest ${round(Math.max(...drag))} ms`,
+  );
+  const late = followed(await page.evaluate(() => window.marks));
+  console.log(
+    `from the hand to the stage: ${late.length} movements, p50 ${at(late, 0.5)} ms, p95 ${at(late, 0.95)} ms, longest ${round(Math.max(...late))} ms`,
   );
 } finally {
   await browser.close();

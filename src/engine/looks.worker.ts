@@ -51,6 +51,13 @@ function timed({ list, cue }: Extract<ToLooks, { kind: "timeline" }>): Transitio
 
 const checking = checks(() => world, say);
 
+/** Whether Check could find something else: what is selected and held does not matter to it. */
+const concerns = ({ show, hands }: World, now: World): boolean =>
+  now.show !== show ||
+  now.hands.highlight !== hands.highlight ||
+  now.hands.blind !== hands.blind ||
+  now.hands.parked !== hands.parked;
+
 /** Signed-off looks that are whole now and would not be then. */
 function brokenBy(before: Show, then: Show): { list: string; cue: string }[] {
   const broken = (show: Show) => new Set([...brokenLooks(show)].map(({ list, cue }) => `${list.id} ${cue.id}`));
@@ -124,7 +131,9 @@ addEventListener("message", ({ data }: MessageEvent) => {
     );
   } else {
     const diff = readDiff(message.diff);
-    if (diff) world = applyDiff(world, diff);
-    checking.changed();
+    if (!diff) return;
+    const before = world;
+    world = applyDiff(world, diff);
+    if (concerns(before, world)) checking.changed();
   }
 });

@@ -10,7 +10,8 @@ import type { Player } from "@/core/play/state";
 import { prepareLists, preparing } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
-import { applyDiff, readDiff } from "@/core/show/diff";
+import { applyDiff } from "@/core/show/diff";
+import { readOnward } from "@/core/show/onward";
 import { refusalText } from "@/core/show/refusal";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
@@ -54,6 +55,9 @@ let lastPlaying = "";
 let savedAt = 0;
 /** Something happened since the last save: it is saved after the next tick, which comes first. */
 let unsaved = false;
+/** Only the hands moved: of them little is kept here, and a drag over thousands is not held up by it. */
+let handsMoved = false;
+const HANDS_EVERY_MS = 300;
 /** Stage time 0 on this machine's clock, milliseconds since the epoch. */
 let origin = 0;
 /** What went wrong in a tick is told once, and the stage goes on. */
@@ -126,9 +130,9 @@ function tick(): void {
     const moving = isMoving(player) || isArriving(player) || player.unfinished !== undefined;
     const happened = moveOn(player);
     followLayout();
+    if (happened || (handsMoved && epoch() - savedAt > HANDS_EVERY_MS)) unsaved = true;
     if (!moving && !happened && !unsaved) return;
     show();
-    if (happened) unsaved = true;
     if (player.unfinished) return;
     if (unsaved) save();
     else if (epoch() - savedAt > CLOCK_EVERY_MS) sayClock();
@@ -195,7 +199,7 @@ function sendAround(): void {
 
 function save(): void {
   if (!player) return;
-  unsaved = false;
+  unsaved = handsMoved = false;
   savedAt = epoch();
   say({ kind: "saved", saved: JSON.stringify(savePlay(player)) });
 }
@@ -310,7 +314,7 @@ function hear(message: ToEngine): void {
     case "wire":
       return onWire(message.ask);
     case "diff": {
-      const diff = readDiff(message.diff);
+      const diff = readOnward(message.diff);
       if (!diff)
         return say({
           kind: "trouble",
@@ -323,7 +327,8 @@ function hear(message: ToEngine): void {
       if (standby) return;
       if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
         wire?.configure(player.world.show, player.rig);
-      unsaved = true;
+      if (diff.every(({ path }) => path[0] === "hands")) handsMoved = true;
+      else unsaved = true;
       return tickNow();
     }
     case "why":

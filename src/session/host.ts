@@ -22,9 +22,11 @@ interface Served {
   audience(on: boolean): void;
   /** Number of the last change. */
   seq(): number;
+  /** Hands on what has been done and was not yet told: before an answer to what it was done for. */
+  settle(): void;
 }
 
-export function hostWindows(session: Session, { audience, seq }: Served): Host {
+export function hostWindows(session: Session, { audience, seq, settle }: Served): Host {
   const channel = new BroadcastChannel(windowChannel(session.id));
   const guests = new Set<string>();
   const say = (message: WindowMessage) => channel.postMessage(message);
@@ -40,6 +42,7 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
       refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null;
     if (request.kind === "do") {
       const { now, end } = doing.do({ ...request, says: request.says ?? undefined });
+      settle();
       return { refusal: plain(now ?? (await end)), why: null };
     }
     if (request.kind === "pieces") {
@@ -63,6 +66,7 @@ export function hostWindows(session: Session, { audience, seq }: Served): Host {
     if (message.kind === "join") {
       guests.add(message.from);
       audience(true);
+      settle();
       const { world, playing, view, saved, wire, history } = session.store.getState();
       say({
         kind: "welcome",

@@ -54,10 +54,14 @@ export interface LooksLink {
 /** A line that takes longer than this to work out is not worth waiting for: the worker is started anew. */
 export const PATIENCE_MS = 3000;
 
-/** @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew. */
+/**
+ * @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew.
+ * @param settle hands on what has changed and was not yet told: before each question.
+ */
 export function startLooks(
   now: () => { world: World; steps: StepWords; view: StageView | undefined },
   found: (checked: Checked) => void,
+  settle: () => void = () => undefined,
 ): LooksLink {
   let count = 0;
   let asking: { id: number; to: Foreseer; late: ReturnType<typeof setTimeout> } | undefined;
@@ -138,6 +142,7 @@ export function startLooks(
     // A shared frame is posted once for each layout; a copy with every question.
     stage: (view) => say({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer }),
     foresee(line, to) {
+      settle();
       if (asking) clearTimeout(asking.late);
       const id = ++count;
       asking = { id, to, late: setTimeout(startAnew, PATIENCE_MS) };
@@ -147,6 +152,7 @@ export function startLooks(
       say({ kind: "foresee", line, steps, id });
     },
     picture(of, told) {
+      settle();
       const id = ++count;
       painting.set(id, { of, told });
       askPicture(id, of);
@@ -155,6 +161,7 @@ export function startLooks(
       };
     },
     timeline(list, cue, told) {
+      settle();
       const id = ++count;
       timing.set(id, told);
       say({ kind: "timeline", id, list, cue });

@@ -5,11 +5,13 @@ import { macroLines } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
+import { writeOnward } from "@/core/show/onward";
 import { isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { browserId, consentOf, give } from "./consent";
 import { startEngine, type EngineLink } from "./engineLink";
+import { createGathering } from "./gather";
 import { guarded, handsOn, stepWords } from "./hands";
 import { hostWindows, type Host } from "./host";
 import { workOut } from "./inPieces";
@@ -45,7 +47,14 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   const { readOnly = null } = ways;
   const store = createStore<SessionState>(() => newState(frozen(opened.world)));
   const keeper: Keeper =
-    readOnly === null ? createKeeper(id, opened.seq, (saved) => store.setState({ saved }), ways.settled) : NO_KEEPER;
+    readOnly === null
+      ? createKeeper(
+          id,
+          opened.seq,
+          (saved) => store.setState({ saved: saved === "saved" && gathering.waits() ? "saving" : saved }),
+          ways.settled,
+        )
+      : NO_KEEPER;
   const looks: LooksLink = startLooks(
     () => ({
       world: store.getState().world,
@@ -53,6 +62,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       view: store.getState().view,
     }),
     (checked) => store.setState({ checked }),
+    () => gathering.settle(),
   );
   const hands = handsOn(store, looks);
   const engine: EngineLink =
@@ -85,12 +95,16 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   engine.consent(consentOf(id));
   if (opened.notice) hands.tell(opened.notice, "refused");
 
-  /** Hands a change on to everyone who follows. */
+  /** Hands a change on to everyone who follows, but for the engine. */
   const pass = (diff: Diff, text: string, step: StepKept | null): void => {
-    engine.diff(text);
     looks.diff(text);
     host?.diff(diff, keeper.seq(), step);
   };
+  const gathering = createGathering(({ world, diff, step }) => {
+    const text = writeDiff(diff);
+    keeper.change(world, text, step);
+    pass(diff, text, step);
+  });
   const commit = ({
     world,
     history,
@@ -100,10 +114,9 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   }: Pick<Performed, "world" | "history" | "diff" | "how" | "says">) => {
     store.setState({ world, history });
     if (diff.length === 0) return;
-    const text = writeDiff(diff);
-    const kept = diff.some(isRemembered) ? { how, says } : null;
-    keeper.change(world, text, kept);
-    pass(diff, text, kept);
+    engine.diff(writeOnward(diff));
+    if (readOnly === null && store.getState().saved === "saved") store.setState({ saved: "saving" });
+    gathering.take({ world, diff, step: diff.some(isRemembered) ? { how, says } : null });
   };
   /** Refused where an earlier version is only looked at. */
   const fixed = (diff: Diff): Refusal | undefined =>
@@ -123,9 +136,12 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   const past = async () => {
     const settled = await ways.settled;
     if (settled?.newer) {
+      gathering.settle();
       const diff = diffOf(store.getState().world, settled.newer);
       store.setState({ world: frozen(settled.newer) });
-      pass(diff, writeDiff(diff), null);
+      const text = writeDiff(diff);
+      engine.diff(text);
+      pass(diff, text, null);
     }
     const before = await loadHistory(id, settled?.seq ?? opened.seq);
     store.setState(({ history }) => ({ history: after(before, history) }));
@@ -183,8 +199,12 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     actInPieces: async (made) => told(await quietly.doInPieces(made)),
     whyOf: (key) => engine.why(key),
     askWire: (ask) => engine.wire(ask),
-    flush: () => keeper.flush(),
+    flush() {
+      gathering.settle();
+      return keeper.flush();
+    },
     close() {
+      gathering.settle();
       removeEventListener("pagehide", leaving);
       clearInterval(moments);
       unfollow();
@@ -196,6 +216,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
   // The engine stops before the next window's begins, so that the wire never hears two.
   const leaving = (): void => {
+    gathering.settle();
     engine.close();
     host?.leaving();
   };
@@ -207,7 +228,11 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
   if (readOnly === null) {
     keepNow("When it was opened");
-    host = hostWindows(session, { audience: (on) => engine.audience(on), seq: () => keeper.seq() });
+    host = hostWindows(session, {
+      audience: (on) => engine.audience(on),
+      seq: () => keeper.seq(),
+      settle: () => gathering.settle(),
+    });
     keeper.onSaved((seq) => host?.saved(seq));
     addEventListener("pagehide", leaving);
   }

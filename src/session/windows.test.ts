@@ -80,7 +80,11 @@ function openHost() {
     askWire: () => undefined,
   } as unknown as Session;
   const audience: boolean[] = [];
-  const host: Host = hostWindows(session, { audience: (on) => audience.push(on), seq: () => seq });
+  const host: Host = hostWindows(session, {
+    audience: (on) => audience.push(on),
+    seq: () => seq,
+    settle: () => undefined,
+  });
   return { session, store, host, audience, events };
 }
 

@@ -6,6 +6,7 @@ import type { Half } from "@/engine/frame";
 import { frameCount } from "@/engine/frame";
 import { halfOf, type StageView } from "@/engine/view";
 import type { Session, SessionState } from "@/session/state";
+import { drawnOf } from "./drawn";
 
 export const SessionContext = createContext<Session | null>(null);
 
@@ -16,8 +17,11 @@ export function useSession(): Session {
   return session;
 }
 
-/** A part of the session's state; the component draws again when it changes. */
-export const useShow = <T>(pick: (state: SessionState) => T): T => useStore(useSession().store, pick);
+/** A part of the session's state; the component draws again when it changes, while a hand drags over many only now and then. */
+export const useShow = <T>(pick: (state: SessionState) => T): T => useStore(drawnOf(useSession().store), pick);
+
+/** The same, drawn again at once whatever a hand does: for what is under the hand itself. */
+export const useShowNow = <T>(pick: (state: SessionState) => T): T => useStore(useSession().store, pick);
 
 /**
  * Calls `draw` on animation frames on which the stage is new. Nothing passes through React.

@@ -17,6 +17,8 @@ import { paletteText } from "../palette/words";
 import { splitItem, type Id, type Item, type ParamKey } from "../show/ids";
 import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
+import type { Hands } from "../show/hands";
+import type { Show } from "../show/schema";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
 import { asBuilt, type AimPoint, type Entry, type Timing } from "../show/value";
@@ -76,18 +78,45 @@ export function placed({ items, context }: Building, has: (item: Item) => boolea
   return having.map((item, k) => ({ item, t: closedPlace(step[k]!, count) }));
 }
 
+interface Placed {
+  targets: readonly Target[];
+  t: number;
+}
+
+/** What a show was asked for last: a drag asks for the same thousands again and again. */
+const lastPlaced = new WeakMap<
+  Show,
+  { items: readonly Item[]; spread: Hands["spread"]; of: Map<string, readonly Placed[]> }
+>();
+
+/** The targets of an attribute of the items that have it, with the closed place of each item by the spread. */
+function placedTargets(building: Building, attribute: string): readonly Placed[] {
+  const { items, context } = building;
+  const { show, hands } = context.world;
+  let last = lastPlaced.get(show);
+  if (last?.items !== items || last.spread !== hands.spread)
+    lastPlaced.set(show, (last = { items, spread: hands.spread, of: new Map() }));
+  const known = last.of.get(attribute);
+  if (known) return known;
+  const made = placed(building, (i) => targetsOf(show, i, attribute).length > 0).map(({ item, t }) => ({
+    targets: targetsOf(show, item, attribute),
+    t,
+  }));
+  last.of.set(attribute, made);
+  return made;
+}
+
 const amountsText = (amounts: readonly Amount[], attribute: string): string =>
   amounts.map((a) => (typeof a === "number" ? withUnit(a, attribute) : a)).join(" to ");
 
 /** An attribute of all that have it, spread over them. @param amounts in its unit; a spread where there are several. */
 export function hold(building: Building, attribute: string, amounts: readonly Amount[], relative: boolean): void {
-  const { show } = building.context.world;
-  const targets = placed(building, (i) => targetsOf(show, i, attribute).length > 0);
+  const aimed = placedTargets(building, attribute);
   const { label } = attributeInfo(attribute);
-  if (targets.length === 0)
+  if (aimed.length === 0)
     fail(`none of the selected fixtures has ${label.toLowerCase()}`, "Select fixtures that have it");
-  for (const { item, t } of targets) {
-    for (const target of targetsOf(show, item, attribute)) {
+  for (const { targets, t } of aimed) {
+    for (const target of targets) {
       const [low, high] = rangeOf(target.fn);
       const stops = amounts.map((a) => (a === "full" ? high : a === "out" ? low : a));
       const wanted = alongStops(stops, t);

@@ -1,6 +1,7 @@
 /** Catches diffs that lose something when they are joined, read from text, or told of whole entries. */
 import fc from "fast-check";
 import { applyDiff, diffOf, invertDiff, joinDiffs, readDiff, writeDiff } from "./diff";
+import { readOnward, writeOnward } from "./onward";
 
 const entry = fc.record(
   {
@@ -55,6 +56,23 @@ test("a diff comes back from its text, and a text that is none is told from one"
     `[{"path":${JSON.stringify(Array(17).fill("a"))}}]`,
   ])
     expect(readDiff(text)).toBeUndefined();
+});
+
+test("who only follows a diff comes to the same, and refuses what is none", () => {
+  fc.assert(
+    fc.property(world, world, world, (a, b, c) => {
+      const all = [...diffOf(a, b), ...diffOf(b, c)];
+      expect(applyDiff(a, readOnward(writeOnward(all))!)).toEqual(c);
+      expect(applyDiff(c, readOnward(writeOnward(invertDiff(all)))!)).toEqual(a);
+    }),
+  );
+  const whole = [
+    { path: ["hands"], to: { held: {} } },
+    { path: ["hands", "held", "f1.0.Pan"], to: { value: 1 } },
+  ];
+  expect(applyDiff({}, readOnward(writeOnward(whole))!)).toEqual({ hands: { held: { "f1.0.Pan": { value: 1 } } } });
+  for (const text of ["", "{}", '{"held":["a"],"rest":"[]"}', '{"held":[1,2],"rest":"[]"}', '{"held":[],"rest":"[1]"}'])
+    expect(readOnward(text)).toBeUndefined();
 });
 
 test("what an older journal tells of part of an entry stays before what came after it", () => {

@@ -119,6 +119,13 @@ export function joinDiffs(first: Diff, second: Diff): Diff {
   return joined;
 }
 
+/** Whether two paths lead into the same record. */
+function isBeside(path: readonly string[], other: readonly string[]): boolean {
+  if (path.length !== other.length) return false;
+  for (let k = path.length - 2; k >= 0; k--) if (path[k] !== other[k]) return false;
+  return true;
+}
+
 /**
  * The document with a diff applied; untouched parts are shared.
  * @throws when a path leads nowhere: the diff belongs to another document.
@@ -133,14 +140,23 @@ export function applyDiff<T extends object>(document: T, diff: Diff): T {
     return copy;
   };
   const root = own(document);
+  // Thousands of changes in a row are of one record: it is looked for once.
+  let before: readonly string[] = [];
+  let node = root;
   for (const change of diff) {
-    if (change.path.includes("__proto__")) throw new Error("this change does not fit this show");
-    let node = root;
-    for (const key of change.path.slice(0, -1)) {
-      if (!Object.hasOwn(node, key)) throw new Error(`this change does not fit this show: ${change.path.join("/")}`);
-      node = node[key] = own(node[key]);
+    const { path } = change;
+    if (path.includes("__proto__")) throw new Error("this change does not fit this show");
+    const depth = path.length - 1;
+    if (!isBeside(path, before)) {
+      node = root;
+      for (let k = 0; k < depth; k++) {
+        const key = path[k]!;
+        if (!Object.hasOwn(node, key)) throw new Error(`this change does not fit this show: ${path.join("/")}`);
+        node = node[key] = own(node[key]);
+      }
     }
-    const last = change.path.at(-1)!;
+    before = path;
+    const last = path[depth]!;
     if ("to" in change && change.to !== undefined) node[last] = change.to;
     else delete node[last];
   }

@@ -13,7 +13,7 @@ import type { Spread } from "@/core/show/hands";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { setStageTools, useStageTools } from "../stage/stageTools";
-import { useSession, useShow } from "../useSession";
+import { useSession, useShow, useShowNow } from "../useSession";
 import { RecordSteps } from "./RecordSteps";
 import classes from "./Build.module.css";
 
@@ -32,7 +32,7 @@ export function SpreadPanel() {
   const session = useSession();
   const show = useShow((s) => s.world.show);
   const selection = useShow((s) => s.world.hands.selection);
-  const spread = useShow((s) => s.world.hands.spread);
+  const spread = useShowNow((s) => s.world.hands.spread);
   const stepping = useShow((s) => s.world.hands.stepping);
   const trial = useStageTools((s) => s.trial);
   const whole = stepping?.whole ?? selection;

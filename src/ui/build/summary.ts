@@ -4,6 +4,7 @@ import { targetsOf, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
 import type { Step } from "@/core/fixture/type";
 import type { Item } from "@/core/show/ids";
+import type { Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
@@ -82,6 +83,10 @@ function paramsOf(targets: readonly Target[], { index }: StageView): Int32Array 
   return of;
 }
 
+/** Whether what is told of two entries, the palette or the effect, is the same: neither has one, or they are one object. */
+const isSameMark = (a: Entry | undefined, b: Entry | undefined): boolean =>
+  a === b || (!a?.effect && !b?.effect && typeof a?.value !== "object" && typeof b?.value !== "object");
+
 function rowOf(
   world: World,
   attribute: string,
@@ -91,11 +96,13 @@ function rowOf(
 ): AttributeRow | undefined {
   let [low, high] = [Infinity, -Infinity];
   let held = 0;
+  let unused = false;
   const times = new Set<string>();
   const sources = new Set<string>();
   const palettes = new Set<string>();
-  // Thousands come from one source: it is put in words once.
+  // Thousands come from one source, with one value: it is put in words once.
   let last: [source: number, cue: number, entries: ReturnType<typeof entriesAt>] | undefined;
+  let told: Entry | undefined | null = null;
   const params = paramsOf(targets, view);
   const anyHeld = attributesIn(world.hands.held).has(attribute);
   for (let k = 0; k < targets.length; k++) {
@@ -106,7 +113,8 @@ function rowOf(
     const entry = anyHeld ? world.hands.held[key] : undefined;
     const here = active === attribute;
     const raw = here ? half.raw[p]! : attribute === spec.head ? NaN : 0;
-    if (!Number.isNaN(raw)) [low, high] = [Math.min(low, raw), Math.max(high, raw)];
+    if (raw < low) low = raw;
+    if (raw > high) high = raw;
     if (entry?.attribute === attribute) {
       held += 1;
       if (entry.time)
@@ -120,18 +128,24 @@ function rowOf(
         );
     }
     if (!here) {
-      palettes.add("");
-      sources.add("not in use");
+      unused = true;
       continue;
     }
     const [source, cue] = [half.source[p]!, half.cue[p]!];
     if (last?.[0] !== source || last[1] !== cue) {
       last = [source, cue, entriesAt(world, source, cue)];
       sources.add(sourceText(world, source, cue));
+      told = null;
     }
     const from = last[2]?.[key];
+    if (told !== null && isSameMark(told, from)) continue;
+    told = from;
     const palette = paletteIn(world.show, from);
     palettes.add(effectMark(world.show, from?.effect) ?? (palette ? paletteMark(palette) : ""));
+  }
+  if (unused) {
+    palettes.add("");
+    sources.add("not in use");
   }
   if (low === Infinity) [low, high] = [0, 0];
   const target = targets[0]!;

@@ -2,7 +2,17 @@
 import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "@/picture/beams";
-import { castBeams, DARK, DAYLIGHT, drawLamps, drawRoom, drawTraces, drawTrial, type Trace } from "@/picture/draw";
+import {
+  castBeams,
+  DARK,
+  DAYLIGHT,
+  drawLamps,
+  drawRoom,
+  drawTraces,
+  drawTrial,
+  type Palette,
+  type Trace,
+} from "@/picture/draw";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "@/picture/plan";
@@ -11,6 +21,9 @@ import { clearSprites } from "@/picture/sprites";
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 let room: OffscreenCanvas | undefined;
+/** Rings and order numbers of thousands stay as long as the selection does; null where nothing is selected. */
+let marks: OffscreenCanvas | null = null;
+let marksDirty = true;
 let beams:
   | { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }
   | undefined;
@@ -34,6 +47,7 @@ const pace = { since: 0, frames: 0, ms: 0 };
 
 addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
   dirty = true;
+  marksDirty ||= data.kind === "plan" || data.kind === "view" || data.kind === "selection";
   switch (data.kind) {
     case "canvas":
       canvas = data.canvas;
@@ -114,8 +128,22 @@ function paint(): void {
     drawLamps(context, lamps, half, view, palette);
     if (traces.length > 0) drawTraces(context, lamps, traces, half, view, palette);
   }
-  drawSelection(context, lamps, view, selected.order, selected.cells, palette);
+  if (marksDirty) marks = drawMarks(w, h, ratio, view, palette);
+  marksDirty = false;
+  if (marks) {
+    context.setTransform(1, 0, 0, 1, 0, 0);
+    context.drawImage(marks, 0, 0);
+  }
   tellPace(began);
+}
+
+function drawMarks(w: number, h: number, ratio: number, view: View, palette: Palette): OffscreenCanvas | null {
+  if (Object.keys(selected.order).length === 0 && Object.keys(selected.cells).length === 0) return null;
+  const made = new OffscreenCanvas(w, h);
+  const c = made.getContext("2d")!;
+  c.scale(ratio, ratio);
+  drawSelection(c, lamps, view, selected.order, selected.cells, palette);
+  return made;
 }
 
 function makeBeams(width: number, height: number): typeof beams {
