@@ -102,7 +102,9 @@ export function loadHands(player: Player): void {
  * Only what is held changed, and only these parameters: the quick way of a drag.
  * @param over what of them takes how long to come or to go; the rest does it at once.
  */
-export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<string>, over?: Hands["over"]): void {
+export function patchHeld(player: Player, keys: Iterable<string>, over?: Hands["over"]): void {
+  const { stage, rig, world, now } = player;
+  const { held, reach, heldEffects } = stage;
   const slow = new Set(over?.keys);
   const ask = askingOf(world.show);
   for (const key of keys) {
@@ -110,23 +112,23 @@ export function patchHeld({ stage, rig, world, now }: Player, keys: Iterable<str
     if (p === undefined) continue;
     const entry = world.hands.held[key];
     const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry, ask);
-    const had = stage.held.on[p] === 1 || stage.heldEffects.way[p] === PLAYS;
+    const had = held.on[p] === 1 || heldEffects.way[p] === PLAYS;
     const slowly = over && slow.has(key);
     const shown = slowly ? { value: rawAt(stage, p), fn: stage.fn[p]!, time: now } : undefined;
     touch(stage, p);
-    stage.reach.way[p] = HERE;
+    reach.way[p] = HERE;
     if (slowly && shown) {
-      if (resolved || entry?.effect) beginReach(stage.reach, p, COMES, shown, over.seconds);
+      if (resolved || entry?.effect) beginReach(reach, p, COMES, shown, over.seconds);
       else if (had) {
-        beginReach(stage.reach, p, GOES, shown, over.seconds);
-        if (stage.heldEffects.way[p] !== PLAYS) stage.held.value[p] = shown.value;
+        beginReach(reach, p, GOES, shown, over.seconds);
+        if (heldEffects.way[p] !== PLAYS) held.value[p] = shown.value;
         continue;
       }
     }
-    holdEffect({ stage, rig, world, now }, p, entry);
-    stage.held.on[p] = resolved ? 1 : 0;
-    stage.held.value[p] = resolved?.value ?? 0;
-    stage.held.fn[p] = resolved?.fn ?? 0;
+    holdEffect(player, p, entry);
+    held.on[p] = resolved ? 1 : 0;
+    held.value[p] = resolved?.value ?? 0;
+    held.fn[p] = resolved?.fn ?? 0;
   }
 }
 

@@ -3,7 +3,7 @@ import { current, isDraft } from "immer";
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
 import { specOf } from "../show/model";
-import { functionOf, rangeOf } from "../fixture/parameters";
+import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
 import { defineIntent } from "../show/intent";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
@@ -43,10 +43,13 @@ function laidOver(
   const around = movesAround(show);
   let made: Record<ParamKey, Entry> | undefined;
   let replaced = 0;
-  for (const [k, key] of keys.entries()) {
-    const [old, entry] = [olds[k], values[key]!];
-    if (old) replaced += 1;
-    if (!old || (old.effect === undefined && entry.effect === undefined)) continue;
+  for (let k = 0; k < keys.length; k++) {
+    const old = olds[k];
+    if (!old) continue;
+    replaced += 1;
+    const key = keys[k]!;
+    const entry = values[key]!;
+    if (old.effect === undefined && entry.effect === undefined) continue;
     made ??= { ...values };
     made[key] = heldOver(old, entry, around);
   }
@@ -70,6 +73,20 @@ function mustReach(show: Show, key: ParamKey, fn: ChannelFunction, value: number
   );
 }
 
+/** Checks that entries fit their parameters, ending with `fail` where one does not; the same entry on the same parameter of a mode is looked at once. */
+function checkedOf(show: Show): (key: ParamKey, entry: Entry) => void {
+  const fits = new Map<ParameterSpec, Entry>();
+  return (key, entry) => {
+    const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
+    if (fits.get(spec) === entry) return;
+    const { attribute, value, effect } = entry;
+    const fn = functionOf(spec, attribute) ?? fail(`${attribute} does not fit this fixture`);
+    if (typeof value === "number") mustReach(show, key, fn, value);
+    if (effect) for (const end of numbersOf(effect)) mustReach(show, key, fn, end);
+    fits.set(spec, entry);
+  };
+}
+
 /** Holds values; each replaces what is held of the same parameter. */
 export const hold = defineIntent({
   kind: "hold",
@@ -82,12 +99,12 @@ export const hold = defineIntent({
     const origins = plainly(world.hands.cameFrom) as World["hands"]["cameFrom"];
     if (over !== undefined) world.hands.over = { seconds: over, keys: [...keys] };
     const olds = keys.map((key) => own(before, key));
-    for (const [k, key] of keys.entries()) {
-      const { attribute, value, effect } = values[key]!;
-      const spec = specOf(show, key) ?? fail("a fixture that was to be set is no longer patched");
-      const fn = functionOf(spec, attribute) ?? fail(`${attribute} does not fit this fixture`);
-      if (typeof value === "number") mustReach(show, key, fn, value);
-      if (effect) for (const end of numbersOf(effect)) mustReach(show, key, fn, end);
+    const checked = checkedOf(show);
+    for (let k = 0; k < keys.length; k++) {
+      const key = keys[k]!;
+      const entry = values[key]!;
+      checked(key, entry);
+      const { value } = entry;
       const was = olds[k]?.value;
       const linked = isLinked(value);
       if (linked && Object.hasOwn(origins, key)) delete world.hands.cameFrom[key];
