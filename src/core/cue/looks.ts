@@ -75,33 +75,26 @@ function effectsIn(
   index: number,
 ): ReadonlyMap<number, number> {
   const found = new Map<number, number>();
-  parts.forEach(({ key }, i) => {
-    if (!tracking.columns.get(key)?.effects) return;
-    const playing = effectAt(show, tracking, key, index);
+  parts.forEach((part, i) => {
+    if (!tracking.columns.get(part.key)?.effects) return;
+    const playing = effectAt(show, tracking, part.key, index);
     if (playing && !playing.hushed)
-      found.set(i, i * FUNCTION_STEP + numberOfText(seenText(show, playing.entry.effect!)));
+      found.set(i, i * FUNCTION_STEP + numberOfText(seenText(show, part, playing.entry.effect!)));
   });
   return found;
 }
 
-/** What tells an effect seen from another: its voice as it is now, the item's turn, and what its palettes and waves say. */
-function seenText(show: Resolving, effect: Effect): string {
+/** What tells an effect seen from another: its voice as it is now, the item's turn, and what its palettes say of the parameter and its waves are. */
+function seenText(show: Resolving, { key, spec }: Part, effect: Effect): string {
   const sounded = voiceOf(show, effect);
   if (!sounded) return "";
   const { voice, speed } = sounded;
-  const named = namedByVoice(voice).map((id) => show.waves[id] ?? versionOf(show.palettes[id]));
+  const named = namedByVoice(voice).map((id) => {
+    if (show.waves[id]) return show.waves[id];
+    const said = show.palettes[id] && resolveEntry(show, key, spec, { attribute: spec.head, value: { palette: id } });
+    return said && [said.fn, Math.round(said.value / SAME)];
+  });
   return JSON.stringify([voice, speed, isStop(effect) ? 0 : [effect.at, effect.of], named]);
-}
-
-const versions = new WeakMap<object, number>();
-let counted = 0;
-/** A number for each version of a record. */
-function versionOf(record: object | undefined): number {
-  if (!record) return 0;
-  const known = versions.get(record);
-  if (known !== undefined) return known;
-  versions.set(record, ++counted);
-  return counted;
 }
 
 /** A number for a text, whole and below `FUNCTION_STEP`: FNV-1a, 32 bits. */
@@ -199,6 +192,27 @@ function givingOther(before: Show, after: Show): (key: ParamKey, entry: Entry) =
   };
 }
 
+/** Whether the effect of an entry looks otherwise in two versions of a show; worked out once for each entry and parameter. */
+function playingOther(
+  before: Show,
+  after: Show,
+  changed: ReadonlySet<string>,
+): (key: ParamKey, entry: Entry) => boolean {
+  const byEntry = new Map<Entry, Map<ParamKey, boolean>>();
+  return (key, entry) => {
+    let known = byEntry.get(entry);
+    if (!known) byEntry.set(entry, (known = new Map()));
+    const held = known.get(key);
+    if (held !== undefined) return held;
+    const spec = specOf(after, key);
+    const [x, y] = pointsAt(key, entry).some((name) => changed.has(name))
+      ? [before, after].map((show) => (spec && entry.effect ? seenText(show, { key, spec }, entry.effect) : ""))
+      : [];
+    known.set(key, x !== y);
+    return x !== y;
+  };
+}
+
 /** The same in small pieces, so that whoever works it out can listen in between. */
 export function* rippling(before: Show, after: Show): Generator<undefined, Rippled[]> {
   const found: Rippled[] = [];
@@ -210,6 +224,7 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
   const changed = changedNames(before, after);
   const names = [...changed];
   const givesOther = givingOther(before, after);
+  const playsOther = playingOther(before, after, changed);
   /** Whether what is in force for a parameter in one version is not what it is in the other. */
   const othersBy = (key: ParamKey, was: number, is: number, a: Tracking, b: Tracking): boolean => {
     const [old, now] = [inForceAt(a, key, was)?.entry, inForceAt(b, key, is)?.entry];
@@ -219,7 +234,7 @@ export function* rippling(before: Show, after: Show): Generator<undefined, Rippl
       inForceAt(a, key, was, false, "effect")?.entry,
       inForceAt(b, key, is, false, "effect")?.entry,
     ];
-    return played !== plays || (plays !== undefined && pointsAt(key, plays).some((name) => changed.has(name)));
+    return played !== plays || (plays !== undefined && playsOther(key, plays));
   };
   for (const list of Object.values(after.lists)) {
     const old = before.lists[list.id];
