@@ -64,16 +64,8 @@ export function PositionPad({ rows }: { rows: readonly AttributeRow[] }) {
       >
         <line x1={pan.min} x2={pan.max} y1={0} y2={0} vectorEffect="non-scaling-stroke" />
         <line x1={0} x2={0} y1={-tilt.max} y2={-tilt.min} vectorEffect="non-scaling-stroke" />
+        <path d={dots.map(([p, t]) => `M${p} ${-t}h0`).join("")} vectorEffect="non-scaling-stroke" />
       </svg>
-      {dots.map(([p, t], i) => (
-        <span
-          key={i}
-          style={{
-            left: `${((p - pan.min) / (pan.max - pan.min)) * 100}%`,
-            top: `${((tilt.max - t) / (tilt.max - tilt.min)) * 100}%`,
-          }}
-        />
-      ))}
     </div>
   );
 }

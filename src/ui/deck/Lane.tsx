@@ -5,6 +5,7 @@ import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
+import { putShare, putText } from "../parts/put";
 import { nextText, standsText } from "../run/words";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import classes from "./Deck.module.css";
@@ -28,10 +29,9 @@ export function Lane({ list }: { list: CueList }) {
     const at = run.slot * LANE_FIELDS;
     const [progress, gone, all] = [half.lanes[at] ?? 1, half.lanes[at + 1] ?? 0, half.lanes[at + 2] ?? 0];
     const moving = run.cue !== null && progress < 1;
-    comet.current.style.opacity = moving ? "1" : "0";
-    comet.current.style.width = `${progress * 100}%`;
+    putShare(comet.current, progress, moving);
     if (clock.current)
-      clock.current.textContent = moving && list.kind !== "chase" ? `${gone.toFixed(1)} of ${plain(all, 1)} s` : "";
+      putText(clock.current, moving && list.kind !== "chase" ? `${gone.toFixed(1)} of ${plain(all, 1)} s` : "");
   });
 
   const press = {

@@ -96,6 +96,7 @@ export function ValueRow({
         <button
           type="button"
           className={classes.number}
+          data-long={text.length + (palette ? 2 : 0) + (time ? 2 : 0) > 9}
           title={`${palette ? `${palette}, ` : ""}${source}${time ? ` · own time ${time}` : ""}`}
           aria-label={`${label} ${text}, ${source}`}
           {...scrub}

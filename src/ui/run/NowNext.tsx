@@ -5,6 +5,7 @@ import { timesText } from "@/core/cue/times";
 import type { Cue } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
+import { putShare, putText } from "../parts/put";
 import { useShow, useStageFrame } from "../useSession";
 import { startsText } from "./words";
 import classes from "./Run.module.css";
@@ -21,10 +22,10 @@ export function NowNext({ listId }: { listId: string }) {
     const at = run.slot * LANE_FIELDS;
     const [progress, gone, all] = [half.lanes[at] ?? 1, half.lanes[at + 1] ?? 0, half.lanes[at + 2] ?? 0];
     const moving = run.cue !== null && progress < 1;
-    bar.current.style.width = run.cue === null ? "0" : `${progress * 100}%`;
-    bar.current.dataset.moving = String(moving);
+    putShare(bar.current, run.cue === null ? 0 : progress);
+    if (bar.current.dataset.moving !== String(moving)) bar.current.dataset.moving = String(moving);
     // A chase counts beats.
-    clock.current.textContent = !moving ? "" : list?.kind === "chase" ? "" : `${gone.toFixed(1)} of ${plain(all, 1)} s`;
+    putText(clock.current, moving && list?.kind !== "chase" ? `${gone.toFixed(1)} of ${plain(all, 1)} s` : "");
   }, run);
   if (!list) return null;
   const now = run?.cue ? list.cues[run.cue] : undefined;

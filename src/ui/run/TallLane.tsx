@@ -15,6 +15,7 @@ import type { CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
 import { LaneSheet } from "../deck/LaneSheet";
+import { putShare, putText } from "../parts/put";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import { goOnce } from "./goOnce";
 import { Speed } from "./Speed";
@@ -42,11 +43,10 @@ export function TallLane({ list }: { list: CueList }) {
     const at = run.slot * LANE_FIELDS;
     const progress = half.lanes[at] ?? 1;
     const moving = run.cue !== null && progress < 1;
-    comet.current.style.opacity = moving ? "1" : "0";
-    comet.current.style.width = `${progress * 100}%`;
+    putShare(comet.current, progress, moving);
     const left = (half.lanes[at + 2] ?? 0) - (half.lanes[at + 1] ?? 0);
     if (clock.current)
-      clock.current.textContent = moving && list.kind !== "chase" ? `${Math.max(0, left).toFixed(1)} s` : "";
+      putText(clock.current, moving && list.kind !== "chase" ? `${Math.max(0, left).toFixed(1)} s` : "");
   }, run);
   const arms = (add: boolean) => {
     const all = [armed, ...alsoArmed].filter(Boolean);

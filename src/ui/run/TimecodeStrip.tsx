@@ -6,6 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { setCue } from "@/core/cue/intents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { textOfFrames } from "@/core/timecode/frames";
+import { putText } from "../parts/put";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import { TimecodeSource } from "./TimecodeSource";
 import classes from "./Run.module.css";
@@ -24,7 +25,7 @@ export function TimecodeStrip() {
   const lists = listsByNumber(show).filter((l) => l.timecode);
   useStageFrame((half) => {
     frames.current = half.clock[0] ?? 0;
-    if (shown.current) shown.current.textContent = textOfFrames(frames.current, rate);
+    if (shown.current) putText(shown.current, textOfFrames(frames.current, rate));
   }, rate);
   // The cue a list has just gone into by hand gets the time it was given go at.
   const standing = lists.map((l) => `${l.id} ${runs[l.id]?.cue ?? ""}`).join(",");
