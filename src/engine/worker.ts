@@ -10,8 +10,7 @@ import type { Player } from "@/core/play/state";
 import { prepareLists, preparing } from "@/core/play/prepare";
 import { readSaved, restorePlay, savePlay, type SavedPlay } from "@/core/play/saved";
 import { whyOf } from "@/core/play/why";
-import { applyDiff } from "@/core/show/diff";
-import { readOnward } from "@/core/show/onward";
+import { followOnward } from "@/core/show/onward";
 import { refusalText } from "@/core/show/refusal";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
@@ -314,20 +313,18 @@ function hear(message: ToEngine): void {
     case "wire":
       return onWire(message.ask);
     case "diff": {
-      const diff = readOnward(message.diff);
-      if (!diff)
+      const onward = followOnward(player.given, message.diff);
+      if (!onward)
         return say({
           kind: "trouble",
           text: "the engine was told of a change it does not understand; reload the page to start it again",
         });
-      const held: string[] = [];
-      for (const { path } of diff)
-        if (path[0] === "hands" && path[1] === "held" && path[2] !== undefined) held.push(path[2]);
-      setWorld(player, applyDiff(player.given, diff), held);
+      const { world, held, rest } = onward;
+      setWorld(player, world, held);
       if (standby) return;
-      if (diff.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
+      if (rest.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
         wire?.configure(player.world.show, player.rig);
-      if (diff.every(({ path }) => path[0] === "hands")) handsMoved = true;
+      if (rest.every(({ path }) => path[0] === "hands")) handsMoved = true;
       else unsaved = true;
       return tickNow();
     }
