@@ -4,42 +4,22 @@ import { writeCue } from "@/core/cue/writeCueIntent";
 import { latesOf } from "@/core/cue/late";
 import { allInForce } from "@/core/cue/tracking";
 import { ripple } from "@/core/cue/looks";
-import { newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { fillLook, placesOf } from "@/core/play/lookFrame";
 import { planBlack } from "@/core/play/black/plan";
 import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal } from "@/core/show/refusal";
-import type { Cue } from "@/core/show/schema";
 import { cuesOf, fixturesByNumber, listNumbered, type World } from "@/core/show/world";
 import { frozen } from "@/core/units/frozen";
-import { newCue } from "@/core/cue/cueDraft";
+import { largeShow } from "./largeShow";
 
 const [FIXTURES, CUES] = [Number(process.argv[2] ?? 4000), 2000];
-const desk = newDesk();
-for (const line of [`patch ${FIXTURES} kelp-mini mode basic as 1`, "1 at 10", "record cue 1", "clear"]) {
-  const refusal = runLine(desk, line);
-  if (refusal) throw new Error(refusal.what);
-}
 let seed = 7;
 const random = (n: number): number => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) % n;
-const fixtures = fixturesByNumber(desk.world.show);
-const cues: Record<string, Cue> = {};
-for (let k = 1; k <= CUES; k++) {
-  const cue = newCue(`c${k + 10_000}`, k);
-  for (let i = 0; i < 50; i++) {
-    const { id } = fixtures[(k * 37 + i * 11) % FIXTURES]!;
-    cue.entries[`${id}.0.Dimmer`] = { attribute: "Dimmer", value: random(3) === 0 ? 0 : random(100) };
-    cue.entries[`${id}.0.Pan`] = { attribute: "Pan", value: random(90) };
-  }
-  cues[cue.id] = cue;
-}
-const list = listNumbered(desk.world.show, 1)!;
 // As a show is once it is open.
-let world: World = frozen({
-  ...desk.world,
-  show: { ...desk.world.show, lists: { [list.id]: { ...list, cues } } },
-});
+let world: World = frozen(largeShow(FIXTURES, CUES));
+const fixtures = fixturesByNumber(world.show);
+const list = listNumbered(world.show, 1)!;
 const now = () => world.show.lists[list.id]!;
 
 function times(name: string, n: number, work: (k: number) => void): void {

@@ -70,7 +70,10 @@ test("who only follows a diff comes to the same, and refuses what is none", () =
       expect(new Set(follow(a, writeOnward(diffOf(a, b)))?.held)).toEqual(new Set(others));
     }),
   );
-  const whole = [{ path: ["hands"], to: { held: {} } }, { path: ["hands", "held", "f1.0.Pan"], to: { value: 1 } }];
+  const whole = [
+    { path: ["hands"], to: { held: {} } },
+    { path: ["hands", "held", "f1.0.Pan"], to: { value: 1 } },
+  ];
   expect(follow({}, writeOnward(whole))?.world).toEqual({ hands: { held: { "f1.0.Pan": { value: 1 } } } });
   for (const text of ["", "{}", '{"held":[1,2],"rest":"[]"}', '{"held":[],"rest":"[1]"}', '{"held":["a",1]}'])
     expect(follow({ hands: { held: {} } }, text)).toBeUndefined();
