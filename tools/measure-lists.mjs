@@ -73,20 +73,20 @@ try {
   await page.mouse.click(box.x + 400, box.y + 200);
   const took = [];
   for (let k = 0; k < 12; k++) {
-    await page.keyboard.type(String(11 + k));
+    await page.keyboard.type(`${11 + k}.7`);
     await page.waitForTimeout(1500);
     await page.evaluate((text) => {
       window.took = new Promise((resolve) => {
         addEventListener("keydown", (event) => (window.pressed = event.timeStamp), { once: true, capture: true });
         const grid = document.querySelector("[role=grid]");
         const watch = new MutationObserver(() => {
-          if (!grid.innerText.includes(text) || grid.querySelector("input")) return;
+          if (!grid.textContent.includes(text) || grid.querySelector("input")) return;
           watch.disconnect();
           requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - window.pressed)));
         });
         watch.observe(grid, { subtree: true, childList: true, characterData: true, attributes: true });
       });
-    }, String(11 + k));
+    }, `${11 + k}.7`);
     await page.keyboard.press("Enter");
     took.push(await page.evaluate(() => Promise.race([window.took, new Promise((r) => setTimeout(() => r(NaN), 5000))])));
     await page.waitForTimeout(1500);

@@ -125,7 +125,7 @@ export const fixturesByNumber = (show: Show): readonly Fixture[] => sortFixtures
 export const fixtureNumbered = (show: Show, number: number): Fixture | undefined =>
   numberFixtures(show.fixtures).get(number);
 /** All groups in the order of their numbers. */
-export const groupsByNumber = (show: Show): readonly Group[] => sortGroups(show.groups);
+export const groupsByNumber = (show: Pick<Show, "groups">): readonly Group[] => sortGroups(show.groups);
 /** All lists in the order of their numbers. */
 export const listsByNumber = (show: Show): readonly CueList[] => sortLists(show.lists);
 /** The cues of a list in their order. */

@@ -30,13 +30,13 @@ export function AskBar() {
   const [open, setOpen] = useState(false);
   const list = useCombobox();
   const [past, setPast] = useState(-1);
-  const hint = useForeseen((s) => s.hint);
-  const looked = line || (hint ?? "");
-  const found = useForesight(looked);
+  const found = useForesight(line);
   const { says, refused, known, ripple, signed } = found;
-  useEffect(() => useForeseen.setState({ line: looked, found }), [looked, found]);
+  useEffect(() => {
+    if (line) useForeseen.setState({ line, found });
+  }, [line, found]);
   // Empty, it has nothing to say of the show.
-  const world = useShow((s) => (looked ? s.world : null)) ?? session.store.getState().world;
+  const world = useShow((s) => (line ? s.world : null)) ?? session.store.getState().world;
   const choices = useMemo((): Offer[] => {
     if (!open || !line.trim()) return [];
     try {
@@ -126,13 +126,11 @@ export function AskBar() {
               spellCheck={false}
             />
           </Combobox.EventsTarget>
-          {looked === "" ? (
-            <LastLine />
+          {line === "" ? (
+            <Hinted />
           ) : (
-            <span className={classes.says} data-testid="ask-says" data-hint={line === ""} title={says}>
-              {line === "" && ripple.length > 0
-                ? `${says} · changes ${ripple.length} other ${ripple.length === 1 ? "look" : "looks"}`
-                : says}
+            <span className={classes.says} data-testid="ask-says" data-hint={false} title={says}>
+              {says}
             </span>
           )}
         </div>
@@ -171,6 +169,20 @@ export function AskBar() {
         </Combobox.Options>
       </Combobox.Dropdown>
     </Combobox>
+  );
+}
+
+/** What is under the hand would do, else what was done last; by itself, so that the bar is not drawn with every edit. */
+function Hinted() {
+  const hint = useForeseen((s) => s.hint) ?? "";
+  const found = useForesight(hint);
+  useEffect(() => useForeseen.setState({ line: hint, found }), [hint, found]);
+  if (hint === "") return <LastLine />;
+  const { says, refused, ripple } = found;
+  return (
+    <span className={classes.says} data-testid="ask-says" data-hint data-refused={refused} title={says}>
+      {ripple.length > 0 ? `${says} · changes ${ripple.length} other ${ripple.length === 1 ? "look" : "looks"}` : says}
+    </span>
   );
 }
 

@@ -26,7 +26,7 @@ const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [],
 /** What a line would do, worked out beside the hands: typing never waits for it. */
 export function useForesight(line: string): Foresight {
   const session = useSession();
-  const world = useShow((s) => s.world);
+  const world = useShow((s) => (line.trim() ? s.world : null));
   const [found, setFound] = useState<Foresight & { line: string }>({ ...NOTHING, line: "" });
   useEffect(() => {
     if (!line.trim()) return;

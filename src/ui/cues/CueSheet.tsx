@@ -1,13 +1,11 @@
 "use client";
 
-import { ActionIcon, SegmentedControl, Select } from "@mantine/core";
 import { useCallback, useMemo, useState, type PointerEvent } from "react";
-import { LOOKS, type Looks } from "@/core/cue/cueDraft";
+import { type Looks } from "@/core/cue/cueDraft";
 import { setCue } from "@/core/cue/intents";
 import { trackingOf } from "@/core/cue/tracking";
 import { linesOf } from "@/core/desk/lines";
 import type { Cue, CueList } from "@/core/show/schema";
-import { groupsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { useForeseen } from "../ask/foreseen";
 import { usePaletteNames } from "../palettes/usePaletteNames";
@@ -16,13 +14,13 @@ import { Sheet } from "../parts/sheet/Sheet";
 import type { Look } from "../parts/sheet/SheetRow";
 import { startView, type SheetView } from "../parts/sheet/view";
 import { useSession, useShow } from "../useSession";
+import { SheetTools } from "./SheetTools";
 import { columnsOf, CUE, type ParamColumn } from "./sheetColumns";
 import { cellOf } from "./sheetCell";
 import { edit, emptied, filled, pasted, typed, type TakenCue } from "./sheetEdits";
 import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
-const LOOKS_WORDS: Record<Looks, string> = { cueonly: "cue only", keeplooks: "keep looks", track: "let it track" };
 const VIEW: SheetView = startView([], false);
 
 interface Props {
@@ -168,38 +166,17 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
     <section className={narrow ? classes.values : classes.sheetWide} aria-label="Values through the list">
       <header className={classes.head}>
         {narrow && <h2>Values through the list</h2>}
-        <Select
-          size="xs"
-          w={narrow ? 116 : 150}
-          aria-label="Whose values"
-          allowDeselect={false}
-          value={whose}
-          onChange={(v) => v && setWhose(v)}
-          data={[
-            { value: "selection", label: selection.length > 0 ? "the selected" : "all used" },
-            ...(selection.length > 0 ? [{ value: "all", label: "all used" }] : []),
-            ...groupsByNumber(show).map((g) => ({ value: g.id, label: `${g.number} ${g.name}` })),
-          ]}
+        <SheetTools
+          narrow={narrow}
+          groups={show.groups}
+          some={selection.length > 0}
+          whose={whose}
+          setWhose={setWhose}
+          looks={looks}
+          setLooks={setLooks}
+          names={names}
+          setNames={setNames}
         />
-        <SegmentedControl
-          size="xs"
-          aria-label="What an edit means for later cues"
-          data={LOOKS.map((value) => ({ value, label: LOOKS_WORDS[value] }))}
-          value={looks}
-          color={looks === "track" ? undefined : "teal"}
-          onChange={setLooks}
-        />
-        <ActionIcon
-          size="sm"
-          variant={names ? "light" : "subtle"}
-          color="gray"
-          aria-pressed={names}
-          aria-label="Palettes by name"
-          title="Palettes by name instead of their values; in sheets too"
-          onClick={() => setNames(!names)}
-        >
-          ◇
-        </ActionIcon>
       </header>
       <div
         className={classes.sheetBody}

@@ -56,7 +56,7 @@ export function ListIndex({
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>
-            {lists.map((l) => {
+            {(open ? lists : []).map((l) => {
               const run = runs[l.id];
               const cue = run?.cue ? l.cues[run.cue] : undefined;
               return (

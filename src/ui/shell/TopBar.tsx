@@ -138,8 +138,8 @@ export function TopBar() {
         </Tooltip>
       </div>
       <MacrosDialog opened={macros} onClose={() => setMacros(false)} />
-      <SurfaceDialog opened={surface} onClose={() => setSurface(false)} />
-      <ViewsDialog opened={views} onClose={() => setViews(false)} />
+      {surface && <SurfaceDialog opened onClose={() => setSurface(false)} />}
+      {views && <ViewsDialog opened onClose={() => setViews(false)} />}
       <TimeMachine opened={moments} onClose={() => setMoments(false)} />
       <KeysHelp opened={help} onClose={() => setHelp(false)} onOpen={() => setHelp(true)} />
       <Handbook opened={handbook} onClose={() => setHandbook(false)} onOpen={openHandbook} />
