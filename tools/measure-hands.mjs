@@ -5,6 +5,7 @@ import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { launch } from "./browser.mjs";
+import { watchTheEngine } from "./watch-engine.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const port = await new Promise((resolve) => {
@@ -39,40 +40,6 @@ const frames = (page, ms) =>
       }),
     ms,
   );
-
-/** Runs in the page: hears where the engine's memory is, and has a worker watch one value of it. */
-function watchTheEngine() {
-  const marks = (window.marks = { moves: [], changes: [] });
-  const Original = window.Worker;
-  let watcher;
-  window.Worker = class extends Original {
-    constructor(...args) {
-      super(...args);
-      this.addEventListener("message", ({ data }) => {
-        if (data?.kind === "layout") window.engine = { memory: data.memory, layout: data.layout };
-      });
-    }
-  };
-  window.watch = (key) => {
-    const { memory, layout } = window.engine;
-    const [n, p] = [layout.keys.length, layout.keys.indexOf(key)];
-    const text = `onmessage = ({ data: { memory, n, p } }) => {
-      const size = (memory.byteLength - 16) / 2;
-      const header = new Int32Array(memory, 0, 2);
-      const raw = [16, 16 + size].map((at) => new Float64Array(memory, at + 8 + n * 8 + p * 8, 1));
-      let last = NaN;
-      setInterval(() => {
-        const now = raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
-        if (now !== last) postMessage(performance.timeOrigin + performance.now());
-        last = now;
-      }, 1);
-    }`;
-    watcher = new Original(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
-    watcher.onmessage = ({ data }) => marks.changes.push(data);
-    watcher.postMessage({ memory, n, p });
-    addEventListener("pointermove", (e) => e.buttons && marks.moves.push(performance.timeOrigin + e.timeStamp), true);
-  };
-}
 
 /** Milliseconds from each movement to the next change of the value that came of it. */
 const followed = ({ moves, changes }) =>

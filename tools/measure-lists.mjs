@@ -50,7 +50,7 @@ try {
   await page.locator("[data-ready=true]").waitFor();
   let began = Date.now();
   await page.locator("input[type=file]").setInputFiles(file);
-  await page.getByText("Open", { exact: true }).first().click();
+  await page.getByRole("button", { name: "Open Two thousand cues" }).click();
   await page.locator("#ask").waitFor();
   await page.getByTestId("stage").waitFor();
   console.log(`opened from its file in ${round((Date.now() - began) / 1000)} s`);

@@ -22,6 +22,8 @@ export interface EngineListener {
   running(change: Partial<Running>): void;
   wire(state: WireState): void;
   trouble(text: string): void;
+  /** It keeps dying and is not started again. */
+  gone(text: string): void;
   /** What is left of a macro from the first line that edits. */
   runs(rest: { macro: number; lines: string[] }): void;
   /** Open Sound Control came in. */
@@ -57,6 +59,9 @@ export interface EngineLink {
 
 /** An engine that says nothing for this long has died or hangs. It is looked at this often. */
 const SILENT_MS = 1500;
+/** One that was just told of a show may take its time with it; a change so many characters long takes a millisecond at least. */
+const OPENING_MS = 60_000;
+const CHARACTERS_A_MS = 300;
 const LOOK_MS = 400;
 /** One that dies this often in a minute is not started again. */
 const MOST_DEATHS = 5;
@@ -74,6 +79,10 @@ export function startEngine(world: World, running: Running | null, frames: strin
     { running, standby, audience: false };
   let heardAt = performance.now();
   let lookedAt = heardAt;
+  /** Until then it may say nothing: it has much to do. */
+  let busyUntil = 0;
+  /** Whether it has the stage. */
+  let begun = false;
   let deaths: number[] = [];
   let worker = start(world);
   const say = (message: ToEngine) => worker.postMessage(message);
@@ -90,6 +99,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
     for (const message of messages) if (message) made.postMessage(message);
     if (kept.audience) made.postMessage({ kind: "audience", on: true } satisfies ToEngine);
     heardAt = performance.now();
+    busyUntil = heardAt + OPENING_MS;
+    begun = false;
     return made;
   }
 
@@ -101,7 +112,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     deaths = [...deaths.filter((at) => performance.now() - at < 60_000), performance.now()];
     if (deaths.length > MOST_DEATHS) {
       clearInterval(watch);
-      return listener?.trouble("the engine keeps stopping; reload the page, or open an earlier moment of the show");
+      return listener?.gone("the engine keeps stopping; reload the page, or open an earlier moment of the show");
     }
     listener?.trouble("the engine had stopped and was started again where it was last saved");
     worker = start(listener?.world() ?? world);
@@ -112,6 +123,10 @@ export function startEngine(world: World, running: Running | null, frames: strin
     const parsed = FromEngineSchema.safeParse(data);
     if (!parsed.success) return listener?.trouble("the engine said something that is not understood");
     const message = parsed.data;
+    if (message.kind === "layout" && !begun) {
+      begun = true;
+      busyUntil = heardAt;
+    }
     switch (message.kind) {
       case "alive":
         return;
@@ -150,7 +165,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     // A page that was held up itself has not heard what was said meanwhile.
     const late = now - lookedAt > 2 * LOOK_MS;
     lookedAt = now;
-    if (!late && now - heardAt > SILENT_MS) startAgain();
+    if (!late && now > busyUntil && now - heardAt > SILENT_MS) startAgain();
   }, LOOK_MS);
 
   return {
@@ -162,7 +177,10 @@ export function startEngine(world: World, running: Running | null, frames: strin
       if (wire) to.wire(wire);
       if (!kept.standby && kept.running) to.running(kept.running);
     },
-    diff: (diff) => say({ kind: "diff", diff }),
+    diff(diff) {
+      busyUntil = Math.max(busyUntil, performance.now() + diff.length / CHARACTERS_A_MS);
+      say({ kind: "diff", diff });
+    },
     event: (event) =>
       events.ask((id) => say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id })),
     why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),

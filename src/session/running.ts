@@ -62,10 +62,11 @@ function create(id: string, version: { version: Version; says: string } | null):
       then();
     };
     if (made.store.getState().view) return now();
-    const unwatch = made.store.subscribe(({ view }) => {
-      if (!view) return;
+    const unwatch = made.store.subscribe(({ view, gone }) => {
+      if (!view && gone === null) return;
       unwatch();
-      now();
+      if (view) now();
+      else void failed(new Error(gone!));
     });
   }
 

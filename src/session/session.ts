@@ -80,6 +80,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     },
     wire: (wire) => store.setState({ wire }),
     trouble: (text) => hands.tell(text, "refused"),
+    gone(text) {
+      hands.tell(text, "refused");
+      store.setState({ gone: text });
+    },
     osc: (address, value) => ears.forEach((heard) => heard(address, value)),
     runs: (rest) => void runRest(rest, hands, quietly.do, hands.shows).then(told),
     world: () => store.getState().world,

@@ -34,6 +34,8 @@ export interface SessionState {
   /** The stage's memory; a new object whenever its layout changes. */
   view: StageView | undefined;
   notices: readonly Notice[];
+  /** Why nothing plays and nothing will; null while it does. */
+  gone: string | null;
   /** The parameter whose stack is shown; null for none. */
   why: string | null;
   /** What Check has found so far; null until it has looked. */
@@ -134,4 +136,5 @@ export const newState = (world: World): SessionState => ({
   shown: { count: 0 },
   checked: null,
   why: null,
+  gone: null,
 });

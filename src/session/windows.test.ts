@@ -49,6 +49,7 @@ function openHost() {
     lines: [],
     checked: null,
     why: null,
+    gone: null,
     shown: { count: 0 },
   }));
   const doIt: Quietly["do"] = (doing) => {

@@ -1,0 +1,39 @@
+// How soon the engine does what a hand does, seen from the page.
+
+/** Runs in the page: hears where the engine's memory is, and has a worker watch one value of it. */
+export function watchTheEngine() {
+  const marks = (window.marks = { moves: [], changes: [] });
+  const Original = window.Worker;
+  let watcher;
+  window.Worker = class extends Original {
+    constructor(...args) {
+      super(...args);
+      this.addEventListener("message", ({ data }) => {
+        if (data?.kind === "layout") window.engine = { memory: data.memory, layout: data.layout };
+      });
+    }
+  };
+  window.watch = (key) => {
+    const { memory, layout } = window.engine;
+    const [n, p] = [layout.keys.length, layout.keys.indexOf(key)];
+    const text = `onmessage = ({ data: { memory, n, p } }) => {
+      const size = (memory.byteLength - 16) / 2;
+      const header = new Int32Array(memory, 0, 2);
+      const raw = [16, 16 + size].map((at) => new Float64Array(memory, at + 8 + n * 8 + p * 8, 1));
+      let last = NaN;
+      setInterval(() => {
+        const now = raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
+        if (now !== last) postMessage(performance.timeOrigin + performance.now());
+        last = now;
+      }, 1);
+    }`;
+    watcher = new Original(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
+    watcher.onmessage = ({ data }) => marks.changes.push(data);
+    watcher.postMessage({ memory, n, p });
+    const at = (e) => marks.moves.push(performance.timeOrigin + e.timeStamp);
+    addEventListener("pointermove", (e) => e.buttons && at(e), true);
+    addEventListener("pointerdown", at, true);
+    addEventListener("keydown", at, true);
+  };
+}
+
