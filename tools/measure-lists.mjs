@@ -75,20 +75,25 @@ try {
   for (let k = 0; k < 12; k++) {
     await page.keyboard.type(`${11 + k}.7`);
     await page.waitForTimeout(1500);
-    await page.evaluate((text) => {
-      window.took = new Promise((resolve) => {
-        addEventListener("keydown", (event) => (window.pressed = event.timeStamp), { once: true, capture: true });
-        const grid = document.querySelector("[role=grid]");
-        const watch = new MutationObserver(() => {
-          if (!grid.textContent.includes(text) || grid.querySelector("input")) return;
-          watch.disconnect();
-          requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - window.pressed)));
+    await page.evaluate(
+      (text) => {
+        window.took = new Promise((resolve) => {
+          addEventListener("keydown", (event) => (window.pressed = event.timeStamp), { once: true, capture: true });
+          const grid = document.querySelector("[role=grid]");
+          const watch = new MutationObserver(() => {
+            if (!grid.textContent.includes(text) || grid.querySelector("input")) return;
+            watch.disconnect();
+            requestAnimationFrame(() => setTimeout(() => resolve(performance.now() - window.pressed)));
+          });
+          watch.observe(grid, { subtree: true, childList: true, characterData: true, attributes: true });
         });
-        watch.observe(grid, { subtree: true, childList: true, characterData: true, attributes: true });
-      });
-    }, `${11 + k}.7`);
+      },
+      `${11 + k}.7`,
+    );
     await page.keyboard.press("Enter");
-    took.push(await page.evaluate(() => Promise.race([window.took, new Promise((r) => setTimeout(() => r(NaN), 5000))])));
+    took.push(
+      await page.evaluate(() => Promise.race([window.took, new Promise((r) => setTimeout(() => r(NaN), 5000))])),
+    );
     await page.waitForTimeout(1500);
   }
   console.log(`an edit of a cell, on screen: ${took.map(round).join(" ")}; median ${at(took, 0.5)} ms`);

@@ -36,4 +36,3 @@ export function watchTheEngine() {
     addEventListener("keydown", at, true);
   };
 }
-

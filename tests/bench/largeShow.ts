@@ -25,5 +25,8 @@ export function largeShow(count: number, cuesInAll = 2000): World {
     cues[cue.id] = cue;
   }
   const list = listNumbered(desk.world.show, 1)!;
-  return { ...desk.world, show: { ...desk.world.show, name: "Two thousand cues", nextId: 200_000, lists: { [list.id]: { ...list, cues } } } };
+  return {
+    ...desk.world,
+    show: { ...desk.world.show, name: "Two thousand cues", nextId: 200_000, lists: { [list.id]: { ...list, cues } } },
+  };
 }

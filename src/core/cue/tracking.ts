@@ -94,6 +94,50 @@ function buildColumns(order: readonly Cue[]): Map<ParamKey, Column> {
   return made;
 }
 
+/** So many cues are edited in place; more are put together anew. */
+const FEW = 40;
+
+/** The places of the cues that store something else, where the order is as it was and they are few. */
+function fewEdited(before: readonly Cue[], after: readonly Cue[]): number[] | undefined {
+  if (before.length !== after.length) return undefined;
+  const found: number[] = [];
+  for (let i = 0; i < after.length; i++) {
+    if (before[i]!.id !== after[i]!.id) return undefined;
+    if (before[i]!.entries !== after[i]!.entries) found.push(i);
+    if (found.length > FEW) return undefined;
+  }
+  return found;
+}
+
+/** The columns after an edit of a few cues: parameters keep their order, and those it does not touch are the very same. */
+function editColumns(
+  base: ReadonlyMap<ParamKey, Column>,
+  before: readonly Cue[],
+  after: readonly Cue[],
+  places: readonly number[],
+): ReadonlyMap<ParamKey, Column> {
+  let made: Map<ParamKey, Column> | undefined;
+  const put = (key: ParamKey, at: number, entry: Entry | undefined) => {
+    made ??= new Map(base);
+    const column = made.get(key) ?? { at: [], entries: [], effects: false };
+    const k = lastAt(column, at);
+    const [is, where] = column.at[k] === at ? [1, k] : [0, k + 1];
+    const entries = column.entries.toSpliced(where, is, ...(entry ? [entry] : []));
+    if (entries.length === 0) return void made.delete(key);
+    made.set(key, {
+      at: column.at.toSpliced(where, is, ...(entry ? [at] : [])),
+      entries,
+      effects: entries.some(({ effect }) => effect !== undefined),
+    });
+  };
+  for (const i of places) {
+    const [old, now] = [before[i]!.entries, after[i]!.entries];
+    for (const key in now) if (old[key] !== now[key]) put(key, i, now[key]);
+    for (const key in old) if (!(key in now)) put(key, i, undefined);
+  }
+  return made ?? base;
+}
+
 /** The new place of each old cue, -1 for those gone or out of their old order: they are taken out and put in anew. */
 function newPlaces(before: readonly Cue[], after: readonly Cue[]): Int32Array {
   const place = new Map(after.map((cue, i) => [cue.id, i]));
@@ -123,6 +167,8 @@ function patchColumns(
   before: readonly Cue[],
   after: readonly Cue[],
 ): ReadonlyMap<ParamKey, Column> {
+  const few = fewEdited(before, after);
+  if (few) return editColumns(base, before, after, few);
   const to = newPlaces(before, after);
   // A list of which little is left is quicker built anew.
   if (to.filter((at) => at >= 0).length < after.length / 2) return buildColumns(after);

@@ -190,8 +190,9 @@ function Hinted() {
 function LastLine() {
   const lines = useShow((s) => s.lines);
   const [last] = useDebouncedValue(lines.at(-1), SETTLED_MS);
-  if (last === undefined) return null;
-  const text = lineText(last);
+  // A line about thousands takes its time to write.
+  const text = useMemo(() => last && lineText(last), [last]);
+  if (text === undefined) return null;
   return (
     <span className={classes.last} data-testid="ask-last" title={`Done last: ${text}. Arrow up brings it back`}>
       {text}

@@ -134,13 +134,13 @@ export function Truths() {
           ))}
         </div>
       )}
-      <ConsentSheet opened={asking} onClose={() => setAsking(false)} />
+      {asking && <ConsentSheet onClose={() => setAsking(false)} />}
     </>
   );
 }
 
 /** Where a show would send to, for a person to agree to. */
-function ConsentSheet({ opened, onClose }: { opened: boolean; onClose(): void }) {
+function ConsentSheet({ onClose }: { onClose(): void }) {
   const session = useSession();
   const waiting = useShow((s) => s.wire.waiting);
   const [left, setLeft] = useState<readonly string[]>([]);
@@ -150,7 +150,7 @@ function ConsentSheet({ opened, onClose }: { opened: boolean; onClose(): void })
     onClose();
   };
   return (
-    <Modal opened={opened} onClose={onClose} title="Where this show would send to" centered>
+    <Modal opened onClose={onClose} title="Where this show would send to" centered>
       <Stack gap="sm">
         <Text size="sm">
           Nothing goes to these places until you agree. It is asked once; your answer stays in this browser, not in the

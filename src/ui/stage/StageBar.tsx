@@ -2,6 +2,7 @@
 
 import { ActionIcon, Tooltip } from "@mantine/core";
 import { IconCube3dSphere, IconFocus2, IconLasso, IconMaximize, IconMinus, IconPlus } from "@tabler/icons-react";
+import { memo } from "react";
 import { setStageTools, useStageTools } from "./stageTools";
 import classes from "./Stage.module.css";
 
@@ -15,7 +16,7 @@ interface Props {
 }
 
 /** How the plan is looked at, and what a drag over the floor means. */
-export function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
+export const StageBar = memo(function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
   const area = useStageTools((s) => s.area);
   const button = (label: string, icon: React.ReactNode, onClick: () => void, more: object = {}) => (
     <Tooltip label={label} openDelay={400}>
@@ -49,4 +50,4 @@ export function StageBar({ onZoom, onFit, fitted, some, areas }: Props) {
       {button("Fit all", <IconMaximize size={16} />, () => onFit("all"), { disabled: fitted })}
     </div>
   );
-}
+});

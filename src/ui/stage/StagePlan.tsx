@@ -58,6 +58,23 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
     [lamps, scenery, width, height],
   );
   const camera = useCamera(host, fitted);
+  const { zoom: zoomAt, look: lookFrom } = camera;
+  const zoom = useCallback((by: number) => zoomAt({ x: width / 2, y: height / 2 }, by), [zoomAt, width, height]);
+  const fit = useCallback(
+    (what: "all" | "selection") => {
+      const chosen = new Set(selection.map((i) => splitItem(i).fixture));
+      lookFrom(
+        what === "all"
+          ? null
+          : fitView(
+              lamps.filter((l) => chosen.has(l.id)),
+              width,
+              height,
+            ),
+      );
+    },
+    [lookFrom, lamps, selection, width, height],
+  );
   const { view } = camera;
   const area = useStageTools((s) => s.area);
   const aiming = useStageTools((s) => s.aiming) && !edit;
@@ -259,16 +276,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
         </p>
       )}
       {tried && <p className={classes.tool}>Trial on this picture only: {tried}</p>}
-      <StageBar
-        onZoom={(by) => camera.zoom({ x: width / 2, y: height / 2 }, by)}
-        onFit={(what) => {
-          const own = lamps.filter((l) => selection.some((i) => splitItem(i).fixture === l.id));
-          camera.look(what === "all" ? null : fitView(own, width, height));
-        }}
-        fitted={camera.fitted}
-        some={selection.length > 0}
-        areas={!edit}
-      />
+      <StageBar onZoom={zoom} onFit={fit} fitted={camera.fitted} some={selection.length > 0} areas={!edit} />
       {ghosts.map((g, i) => {
         const [x, y] = toPixels(view, g.x, g.y);
         return <i key={i} className={classes.ghost} style={{ left: x, top: y }} />;

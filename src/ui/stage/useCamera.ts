@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useRef, useState, type PointerEvent, type RefObject } from "react";
+import { useCallback, useEffect, useRef, useState, type PointerEvent, type RefObject } from "react";
 import { panned, pinched, zoomed } from "./camera";
 import type { View } from "@/picture/plan";
 
@@ -14,7 +14,10 @@ export function useCamera(host: RefObject<HTMLElement | null>, fitted: View) {
   const [camera, setCamera] = useState<View | null>(null);
   const fingers = useRef(new Map<number, Point>());
   const hand = useRef<Point | null>(null);
-  const zoom = (at: Point, by: number) => setCamera((now) => zoomed(now ?? fitted, fitted, at, by));
+  const zoom = useCallback(
+    (at: Point, by: number) => setCamera((now) => zoomed(now ?? fitted, fitted, at, by)),
+    [fitted],
+  );
 
   // React's own wheel events cannot hold the page still.
   useEffect(() => {
