@@ -70,8 +70,7 @@ try {
     const { keys } = window.engine.layout;
     window.watch(keys.filter((key) => key.endsWith("Dimmer"))[25]);
   });
-  if (process.env.SHOT) await page.screenshot({ path: process.env.SHOT });
-  await page.mouse.click(640, 300);
+  await page.mouse.click(980, 740);
   await page.waitForTimeout(1000);
   await page.evaluate(() => Object.assign(window.marks, { moves: [], changes: [] }));
   for (let k = 0; k < 30; k++) {

@@ -49,7 +49,7 @@ export function* keptFindings(world: World): Generator<Finding> {
       key: `unused palette ${palette.id}`,
       concern,
       what: `${capital(paletteText({ show }, palette.id))} is not used`,
-      why: "No cue, effect or palette names it, and no pad takes it.",
+      why: "No cue, effect, palette or macro names it, and no pad takes it.",
       cures: [{ says: "Delete it", intents: [deletePalette.of({ palette: palette.id })] }],
     };
   }
@@ -59,7 +59,7 @@ export function* keptFindings(world: World): Generator<Finding> {
       key: `unused effect ${effect.id}`,
       concern,
       what: `Effect ${effect.number} "${effect.name}" is not used`,
-      why: "No cue plays it, and it is on no lane and no pad.",
+      why: "No cue and no macro plays it, and it is on no lane and no pad.",
       cures: [{ says: "Delete it", intents: [deleteEffect.of({ effect: effect.id })] }],
     };
   }

@@ -5,6 +5,7 @@ import type { WorldDraft } from "../show/intent";
 import { linksIn, namedByRecord } from "../show/links";
 import type { Cue, CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
+import { linesNaming, namingText } from "../show/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { cuesOf, effectsByNumber, type World } from "../show/world";
 import { castVoice } from "./casting";
@@ -19,6 +20,8 @@ export interface EffectUses {
   effects: number[];
   /** Numbers of the pages on which a pad runs it. */
   pages: number[];
+  /** Lines of macros, and lines that cues run. */
+  lines: ReturnType<typeof linesNaming>;
   held: number;
 }
 
@@ -35,17 +38,19 @@ export function effectUses({ show, hands }: World, id: Id): EffectUses {
     lanes: lists.filter((list) => list.effect === id),
     effects: effectsByNumber(show).flatMap((e) => (namedByRecord(e).includes(id) ? [e.number] : [])),
     pages: pagesWith(show, "effect", id),
+    lines: linesNaming(show, "effect", show.effects[id]?.number ?? -1),
     held: linksIn(hands.held).get(id) ?? 0,
   };
 }
 
 /** "in 3 cues, on lane 4, held"; empty where it is not used. */
-export function effectUsesText({ cues, lanes, effects, pages, held }: EffectUses): string {
+export function effectUsesText({ cues, lanes, effects, pages, lines, held }: EffectUses): string {
   return [
     cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
     lanes.length > 0 && `on lane ${lanes.map((l) => l.number).join(", ")}`,
     effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
     pagesText(pages),
+    namingText(lines),
     held > 0 && "held",
   ]
     .filter(Boolean)

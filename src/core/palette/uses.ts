@@ -2,6 +2,7 @@
 import { splitKey, type Id, type ParamKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import { linksIn, linksOf, namedBy, namedByRecord } from "../show/links";
+import { linesNaming, namingText } from "../show/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { effectsByNumber, type World } from "../show/world";
 import { dependingOn } from "./lookup";
@@ -13,6 +14,8 @@ export interface PaletteUses {
   effects: number[];
   /** Numbers of the pages on which a pad takes it. */
   pages: number[];
+  /** Lines of macros, and lines that cues run. */
+  lines: ReturnType<typeof linesNaming>;
   held: number;
 }
 
@@ -30,17 +33,19 @@ export function usesOf({ show, hands }: World, palette: Id): PaletteUses {
     palettes: Object.values(show.palettes).flatMap((p) => (namedBy(p).includes(palette) ? [p.id] : [])),
     effects: effectsByNumber(show).flatMap((e) => (namedByRecord(e).includes(palette) ? [e.number] : [])),
     pages: pagesWith(show, "palette", palette),
+    lines: linesNaming(show, "palette", show.palettes[palette]?.number ?? -1),
     held: linksIn(hands.held).get(palette) ?? 0,
   };
 }
 
 /** "in 3 cues, in 1 palette, held"; empty where it is not used. */
-export function usesText({ cues, palettes, effects, pages, held }: PaletteUses): string {
+export function usesText({ cues, palettes, effects, pages, lines, held }: PaletteUses): string {
   return [
     cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
     palettes.length > 0 && `in ${palettes.length} ${palettes.length === 1 ? "palette" : "palettes"}`,
     effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
     pagesText(pages),
+    namingText(lines),
     held > 0 && "held",
   ]
     .filter(Boolean)
