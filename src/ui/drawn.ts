@@ -36,7 +36,8 @@ interface Hand {
 }
 
 let hand: Hand | undefined;
-const lifted = new Set<() => void>();
+/** What waits for the hand to be lifted. */
+const waiting = new Set<() => void>();
 
 function handHere(): Hand {
   if (hand) return hand;
@@ -44,7 +45,7 @@ function handHere(): Hand {
   const turned = () => (made.turnedAt = performance.now());
   const up = () => {
     made.down = false;
-    lifted.forEach((draw) => draw());
+    waiting.forEach((draw) => draw());
   };
   addEventListener("pointerdown", () => (made.down = true), true);
   addEventListener("pointerup", up, true);
@@ -67,17 +68,17 @@ export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
   let timer: ReturnType<typeof setTimeout> | undefined;
   const draw = () => {
     clearTimeout(timer);
-    timer = undefined;
+    waiting.delete(draw);
     drawnAt = performance.now();
     if (made.getState() !== store.getState()) made.setState(store.getState(), true);
   };
-  lifted.add(() => timer !== undefined && draw());
   store.subscribe((state) => {
     const at = performance.now();
     const busy = now.down || at - now.turnedAt < RESTS_MS;
     const many = state.world.hands.selection.length >= MANY;
     if (!busy || !many || at - drawnAt > LATEST_MS || !mayWait(made.getState(), state)) return draw();
     clearTimeout(timer);
+    waiting.add(draw);
     timer = setTimeout(draw, Math.min(RESTS_MS, drawnAt + LATEST_MS - at));
   });
   return made;

@@ -5,18 +5,9 @@
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
-import {
-  modelArrive,
-  modelRelease,
-  modelValue,
-  newModel,
-  type Contribution,
-  type ModelCue,
-  type ModelPlayer,
-} from "./model";
+import { modelArrive, modelRelease, modelValue, newModel, type Contribution, type ModelPlayer } from "./model";
+import { attributeOf, PARAMS, recordLists } from "./recordLists";
 
-const PARAMS = ["d1", "p1", "d2", "p2"];
-const attributeOf = (param: string) => (param[0] === "d" ? "Dimmer" : "Pan");
 const [LIST, HAND, TIMED] = [0, 1, 2];
 /** Timecode goes on this long between two timed cues: longer than any fade. */
 const APART = 4;
@@ -48,39 +39,17 @@ const step = fc.record({
 });
 type Given = typeof given extends fc.Arbitrary<infer T> ? T : never;
 
-function build({ lists, priorities, releaseTime }: Given): { desk: Desk; model: ModelPlayer } {
+function build(of: Given): { desk: Desk; model: ModelPlayer } {
   const desk = newDesk();
   const run = (line: string) => {
     const refusal = runLine(desk, line);
     if (refusal) throw new Error(`${line}: ${refusal.what}`);
   };
-  run("patch 2 kelp-mini mode basic as 1 at 1:1");
-  const model = lists.map((all, i) => {
-    all.forEach((c, k) => {
-      for (const [param, value] of Object.entries(c.entries))
-        run(`${param[1]} ${attributeOf(param)} ${value === "release" ? value : `at ${value}`}`);
-      run(`record list ${i + 1} cue ${k + 1} fade ${c.fade}`);
-      run("clear");
-    });
-    for (const set of ["blackmoves off", `priority ${priorities[i]}`, `releasetime ${releaseTime}`])
-      run(`set list ${i + 1} ${set}`);
-    return {
-      cues: all.map((c, k): ModelCue => ({
-        number: k + 1,
-        up: c.fade,
-        down: c.fade,
-        fresh: false,
-        entries: Object.fromEntries(Object.entries(c.entries).map(([param, value]) => [param, { value }])),
-      })),
-      priority: priorities[i]!,
-      htp: false,
-      backTime: 2,
-      releaseTime,
-    };
-  });
+  const lists = of.lists.map((all) => all.map(({ entries, fade }) => ({ entries, up: fade, down: fade })));
+  const model = recordLists(run, { ...of, lists });
   run(`set list ${HAND + 1} fader crossfade`);
   run(`set list ${TIMED + 1} timecode on`);
-  lists[TIMED]!.forEach((_, k) => run(`set list ${TIMED + 1} cue ${k + 1} at 0:00:${String(1 + k * APART)}`));
+  of.lists[TIMED]!.forEach((_, k) => run(`set list ${TIMED + 1} cue ${k + 1} at 0:00:${String(1 + k * APART)}`));
   return { desk, model: newModel(model, PARAMS, ["d1", "d2"]) };
 }
 

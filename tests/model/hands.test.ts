@@ -2,18 +2,9 @@
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
-import {
-  modelArrive,
-  modelInForce,
-  modelRelease,
-  modelValue,
-  newModel,
-  type ModelCue,
-  type ModelPlayer,
-} from "./model";
+import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type ModelPlayer } from "./model";
+import { attributeOf, PARAMS, recordLists } from "./recordLists";
 
-const PARAMS = ["d1", "p1", "d2", "p2"];
-const attributeOf = (param: string) => (param[0] === "d" ? "Dimmer" : "Pan");
 const [LIST, CHASE, MORPH] = [0, 1, 2];
 
 const cue = fc.record({
@@ -44,37 +35,14 @@ const step = fc.record({
 });
 type Given = typeof given extends fc.Arbitrary<infer T> ? T : never;
 
-function build({ lists, priorities, releaseTime, bpm, share }: Given): { desk: Desk; model: ModelPlayer } {
+function build(of: Given): { desk: Desk; model: ModelPlayer } {
   const desk = newDesk();
   const run = (line: string) => {
     const refusal = runLine(desk, line);
     if (refusal) throw new Error(`${line}: ${refusal.what}`);
   };
-  run("patch 2 kelp-mini mode basic as 1 at 1:1");
-  const model = lists.map((all, i) => {
-    all.forEach((c, k) => {
-      for (const [param, value] of Object.entries(c.entries))
-        run(`${param[1]} ${attributeOf(param)} ${value === "release" ? value : `at ${value}`}`);
-      run(`record list ${i + 1} cue ${k + 1} up ${c.up} down ${c.down}`);
-      run("clear");
-    });
-    for (const set of ["blackmoves off", `priority ${priorities[i]}`, `releasetime ${releaseTime}`])
-      run(`set list ${i + 1} ${set}`);
-    return {
-      cues: all.map((c, k): ModelCue => ({
-        number: k + 1,
-        up: c.up,
-        down: c.down,
-        fresh: false,
-        entries: Object.fromEntries(Object.entries(c.entries).map(([param, value]) => [param, { value }])),
-      })),
-      priority: priorities[i]!,
-      htp: false,
-      backTime: 2,
-      releaseTime,
-    };
-  });
-  for (const line of ["kind chase", `bpm ${bpm}`, `share ${share}`]) run(`set list ${CHASE + 1} ${line}`);
+  const model = recordLists(run, of);
+  for (const line of ["kind chase", `bpm ${of.bpm}`, `share ${of.share}`]) run(`set list ${CHASE + 1} ${line}`);
   run(`set list ${MORPH + 1} kind morph`);
   return { desk, model: newModel(model, PARAMS, ["d1", "d2"]) };
 }
