@@ -102,9 +102,11 @@ try {
   const dragging = frames(page, 4000);
   await page.mouse.move(from.x + 40, from.y + 10);
   await page.mouse.down();
-  for (let k = 0; k < 60; k++) {
+  // The first movements begin the drag: until the value is held it changes by itself.
+  for (let k = 10; k < 75; k++) {
     await page.mouse.move(from.x + 40 + (k % 2 ? k : -k) / 2, from.y + 10);
     await page.waitForTimeout(40);
+    if (k === 14) await page.evaluate(() => Object.assign(window.marks, { moves: [], changes: [] }));
   }
   await page.mouse.up();
   const drag = await dragging;

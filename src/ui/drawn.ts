@@ -72,14 +72,20 @@ export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
     drawnAt = performance.now();
     if (made.getState() !== store.getState()) made.setState(store.getState(), true);
   };
+  /** In the midst of a drag: lines about thousands take long to write, and wait for its end. */
+  const drawAmidst = () => {
+    drawnAt = performance.now();
+    made.setState({ ...store.getState(), lines: made.getState().lines }, true);
+  };
   store.subscribe((state) => {
     const at = performance.now();
     const busy = now.down || at - now.turnedAt < RESTS_MS;
     const many = state.world.hands.selection.length >= MANY;
-    if (!busy || !many || at - drawnAt > LATEST_MS || !mayWait(made.getState(), state)) return draw();
+    if (!busy || !many || !mayWait(made.getState(), state)) return draw();
+    if (at - drawnAt > LATEST_MS) drawAmidst();
     clearTimeout(timer);
     waiting.add(draw);
-    timer = setTimeout(draw, Math.min(RESTS_MS, drawnAt + LATEST_MS - at));
+    timer = setTimeout(() => (now.down ? drawAmidst() : draw()), RESTS_MS);
   });
   return made;
 }

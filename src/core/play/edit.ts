@@ -163,7 +163,7 @@ function editHands(player: Player, { hands: before }: World, heldKeys?: readonly
     before.identified !== hands.identified ||
     before.parked !== hands.parked ||
     (hands.highlight && before.selection !== hands.selection);
-  if (before.held !== hands.held)
+  if (heldKeys ? heldKeys.length > 0 : before.held !== hands.held)
     patchHeld(player, heldKeys ?? changedIn(before.held, hands.held), before.over === hands.over ? null : hands.over);
   // What comes on stage over a time begins at what is seen there now.
   if (before.blind && !hands.blind && hands.over && hands.over !== before.over)

@@ -59,7 +59,7 @@ test("a diff comes back from its text, and a text that is none is told from one"
 });
 
 test("who only follows a diff comes to the same, and refuses what is none", () => {
-  const follow = (from: object, text: string) => followOnward(from as never, text);
+  const follow = (from: object, text: string) => followOnward(structuredClone(from) as never, text);
   fc.assert(
     fc.property(world, world, world, (a, b, c) => {
       const all = [...diffOf(a, b), ...diffOf(b, c)];
@@ -75,7 +75,17 @@ test("who only follows a diff comes to the same, and refuses what is none", () =
     { path: ["hands", "held", "f1.0.Pan"], to: { value: 1 } },
   ];
   expect(follow({}, writeOnward(whole))?.world).toEqual({ hands: { held: { "f1.0.Pan": { value: 1 } } } });
-  for (const text of ["", "{}", '{"held":[1,2],"rest":"[]"}', '{"held":[],"rest":"[1]"}', '{"held":["a",1]}'])
+  expect(follow({}, writeOnward(whole))?.held).toBeUndefined();
+  for (const text of [
+    "",
+    "{}",
+    '{"held":[1,2],"rest":"[]"}',
+    '{"held":[],"rest":"[1]"}',
+    '{"held":[]}',
+    '{"held":[{"attribute":"Pan","keys":["f1.0.Pan"],"values":[]}],"rest":"[]"}',
+    '{"held":[{"attribute":"Pan","keys":["f1.0.Pan"],"values":["1"]}],"rest":"[]"}',
+    '{"held":[{"attribute":"Pan","keys":["__proto__"],"values":[1]}],"rest":"[]"}',
+  ])
     expect(follow({ hands: { held: {} } }, text)).toBeUndefined();
 });
 

@@ -10,7 +10,7 @@ import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
 import type { StageView } from "@/engine/view";
 import { attributesIn } from "../palettes/heldIn";
-import { effectMark, entriesAt, paletteIn, paletteMark } from "../palettes/standing";
+import { attributesMarkedIn, effectMark, entriesAt, paletteIn, paletteMark } from "../palettes/standing";
 import type { Form } from "../parts/ValueRow";
 
 export interface AttributeRow {
@@ -133,7 +133,8 @@ function rowOf(
     }
     const [source, cue] = [half.source[p]!, half.cue[p]!];
     if (last?.[0] !== source || last[1] !== cue) {
-      last = [source, cue, entriesAt(world, source, cue)];
+      const entries = entriesAt(world, source, cue);
+      last = [source, cue, entries && attributesMarkedIn(entries).has(attribute) ? entries : undefined];
       sources.add(sourceText(world, source, cue));
       told = null;
     }

@@ -4,14 +4,11 @@ import type { Palette } from "@/core/show/paletteSchema";
 import { hasStops, isFrom, isStop, type Effect } from "@/core/show/effectSchema";
 import { isLink, type Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
+import { namesIn } from "@/core/units/names";
 import { SOURCE_PROGRAMMER } from "@/engine/frame";
 
 /** All that is held, or stored in the cue, where the stage has values from. @param source where from. @param cue the count of the cue. */
-export function entriesAt(
-  { show, hands }: World,
-  source: number,
-  cue: number,
-): Readonly<Record<ParamKey, Entry>> | undefined {
+export function entriesAt({ show, hands }: World, source: number, cue: number): Entries | undefined {
   if (source === SOURCE_PROGRAMMER) return hands.held;
   if (source < 0) return undefined;
   const id = `c${cue}`;
@@ -34,6 +31,22 @@ export const effectMarkAt = (world: World, key: ParamKey, source: number, cue: n
 /** @param source where the stage has it from. @param cue the count of the cue that stores it. Undefined where it is no palette's. */
 export function paletteAt(world: World, key: ParamKey, source: number, cue: number): Palette | undefined {
   return paletteIn(world.show, entriesAt(world, source, cue)?.[key]);
+}
+
+type Entries = Readonly<Record<ParamKey, Entry>>;
+const marked = new WeakMap<Entries, ReadonlySet<string>>();
+
+/** The attributes of which anything in entries comes from a palette or an effect; gathered once for thousands. */
+export function attributesMarkedIn(entries: Entries): ReadonlySet<string> {
+  const known = marked.get(entries);
+  if (known) return known;
+  const made = new Set<string>();
+  for (const key of namesIn(entries)) {
+    const { attribute, value, effect } = entries[key]!;
+    if (effect || typeof value === "object") made.add(attribute);
+  }
+  marked.set(entries, made);
+  return made;
 }
 
 /** The palette an entry follows. */

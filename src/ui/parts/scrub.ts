@@ -13,6 +13,8 @@ interface Scrub {
 }
 
 const STILL = 3;
+/** Movements ahead of the page's next frame are taken this far apart at least, milliseconds: a fast mouse must not fill the page. */
+const EARLY_MS = 12;
 const PAUSE_MS = 700;
 
 /** A number takes the wheel only once it has the focus: a list scrolled under the pointer must not change what it shows. */
@@ -32,27 +34,37 @@ export function useStillPage(): void {
 
 /** Scrubbing on a number: drag, and while it has the focus wheel and arrows; shift is ten times finer. */
 export function useScrub({ perPixel, perKey = perPixel * 2, onChange, onPress }: Scrub) {
-  const drag = useRef<{ x: number; moved: boolean } | null>(null);
+  const drag = useRef<{ x: number; moved: boolean; at: number } | null>(null);
   const lastNudge = useRef(0);
   const fine = (event: { shiftKey: boolean }) => (event.shiftKey ? 0.1 : 1);
   const nudge = (by: number, { timeStamp, shiftKey }: { timeStamp: number; shiftKey: boolean }) => {
     onChange(by, timeStamp - lastNudge.current > PAUSE_MS, shiftKey);
     lastNudge.current = timeStamp;
   };
+  const move = (event: { clientX: number; shiftKey: boolean; timeStamp: number }) => {
+    const now = drag.current;
+    if (!now) return;
+    const by = event.clientX - now.x;
+    if (by === 0 || (!now.moved && Math.abs(by) < STILL)) return;
+    drag.current = { x: event.clientX, moved: true, at: event.timeStamp };
+    onChange(by * perPixel * fine(event), !now.moved, event.shiftKey);
+  };
+  const latest = useRef(move);
+  latest.current = move;
   return {
     onPointerDown(event: PointerEvent<HTMLElement>) {
       if (event.button !== 0) return;
-      event.currentTarget.setPointerCapture(event.pointerId);
-      drag.current = { x: event.clientX, moved: false };
+      const element = event.currentTarget;
+      element.setPointerCapture(event.pointerId);
+      drag.current = { x: event.clientX, moved: false, at: 0 };
+      const early = (raw: Event) => {
+        if (drag.current && raw.timeStamp - drag.current.at >= EARLY_MS) latest.current(raw as globalThis.PointerEvent);
+      };
+      element.addEventListener("pointerrawupdate", early);
+      const end = () => element.removeEventListener("pointerrawupdate", early);
+      element.addEventListener("lostpointercapture", end, { once: true });
     },
-    onPointerMove(event: PointerEvent<HTMLElement>) {
-      const now = drag.current;
-      if (!now) return;
-      const by = event.clientX - now.x;
-      if (!now.moved && Math.abs(by) < STILL) return;
-      onChange(by * perPixel * fine(event), !now.moved, event.shiftKey);
-      drag.current = { x: event.clientX, moved: true };
-    },
+    onPointerMove: move,
     onPointerUp() {
       if (drag.current && !drag.current.moved) onPress?.();
       drag.current = null;
