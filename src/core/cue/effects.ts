@@ -37,6 +37,7 @@ export function effectAt(
 /**
  * Stores entries in a cue of a list: a value ends an effect in force there that does not move around it.
  * @param list a draft, or a plain list that may be changed. @param plain the show as it is. @param snapshot of the list, without drafts.
+ * @param before the list as it was, where only this cue has been edited since: what has no effect there has none to end.
  */
 export function storeEntries(
   show: Looking & Sounding,
@@ -44,9 +45,11 @@ export function storeEntries(
   cue: Cue,
   entries: Readonly<Record<ParamKey, Entry>>,
   snapshot: (list: CueList) => CueList,
+  before?: CueList,
 ): void {
   const around = movesAround(show);
   for (const [key, entry] of Object.entries(entries)) cue.entries[key] = storedOver(cue.entries[key], entry, around);
+  if (before && !Object.keys(entries).some((key) => storedIn(before).columns.get(key)?.effects)) return;
   const plainly = snapshot(list);
   if (![...storedIn(plainly).columns.values()].some((column) => column.effects)) return;
   const tracking = trackingOf(plainly, show);

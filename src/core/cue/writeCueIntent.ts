@@ -1,4 +1,5 @@
 /** Values set in a cue itself, nothing held. */
+import { original } from "immer";
 import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
 import { several } from "../palette/words";
@@ -35,7 +36,7 @@ export const writeCue = defineIntent({
         const time = entry.time ?? cue.entries[key]?.time;
         return [key, time ? { ...entry, time } : entry];
       });
-      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot);
+      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, original(list));
     };
     keepingAs(looks, world, list, id, edit, () => ({ number: cue.number, touched: keys }));
   },

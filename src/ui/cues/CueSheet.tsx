@@ -18,6 +18,7 @@ import { SheetTools } from "./SheetTools";
 import { columnsOf, CUE, type ParamColumn } from "./sheetColumns";
 import { cellOf } from "./sheetCell";
 import { edit, emptied, filled, pasted, typed, type TakenCue } from "./sheetEdits";
+import { useLines } from "./useLines";
 import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
@@ -47,8 +48,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
     [show, list, whose, selection],
   );
   const columns = useMemo(() => [CUE, ...own.map((c) => ({ ...c, width: view.widths[c.id] ?? c.width }))], [own, view]);
-  const lines = useMemo(() => cues.map((row, index) => ({ row, index })), [cues]);
-  const places = useMemo(() => new Map(cues.map((c, i) => [c.id, i])), [cues]);
+  const { lines, places } = useLines(cues);
   const { reachEnd } = trackingOf(list, show);
   const reaches = useMemo(
     () =>

@@ -102,12 +102,18 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   });
   const { range, taken } = hand;
   const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
-  const inSight = (own: readonly C[]): readonly C[] =>
-    strip ? [...own.slice(0, strip.lead), ...own.slice(strip.first, strip.last + 1)] : own;
+  const some = useMemo(
+    () => (strip ? [...columns.slice(0, strip.lead), ...columns.slice(strip.first, strip.last + 1)] : columns),
+    [columns, strip],
+  );
+  const inSight = (own: readonly C[]): readonly C[] => (strip ? some : own);
   const stripTemplate = (own: readonly C[]) =>
     strip
       ? `${template(own.slice(0, strip.lead))} ${strip.gap}px ${template(own.slice(strip.first, strip.last + 1))}`
       : template(own);
+  /** What is before a cell, and the cell: a track for each of thousands of columns would be laid out with every key. */
+  const editorTemplate = (own: readonly C[], c: number) =>
+    `${own.slice(0, c).reduce((sum, { width }) => sum + width, 0)}px ${own[c]!.width}px`;
   const wide = windowed ? columns.reduce((sum, c) => sum + c.width, 0) : undefined;
   const columnAt = (r: Range): C | undefined => all[r.r1] && columnsAt(all[r.r1]!)[r.c1];
   const edit = (typed?: string) => {
@@ -250,13 +256,12 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
             className={classes.row}
             style={{
               top: (columnsOf ? 0 : HEAD) + (lineOf[range!.r1] ?? 0) * ROW,
-              gridTemplateColumns: template(columnsAt(all[range!.r1]!)),
+              gridTemplateColumns: editorTemplate(columnsAt(all[range!.r1]!), range!.c1),
               pointerEvents: "none",
             }}
           >
             <input
               className={classes.editor}
-              style={{ gridColumn: range!.c1 + 1 }}
               value={editing!}
               autoFocus
               aria-label={props.nameOf(all[taken.r1]!, edited, taken.r2 - taken.r1 + 1)}
