@@ -12,7 +12,10 @@ import { dmxValue } from "./values";
 const zipped = (xml: string, more: Record<string, Uint8Array> = {}) =>
   zipSync({ "description.xml": strToU8(xml), ...more });
 const description = (inner: string, name = "Hand Lamp") =>
-  `<?xml version="1.0" encoding="UTF-8"?><GDTF DataVersion="1.2"><FixtureType Name="${name}" ShortName="HL" LongName="${name}" Manufacturer="Brine &amp; Sons" Description="" FixtureTypeID="6F8C2A54-9C1B-4E0E-8B51-0A2E5D6C7B81">${inner}</FixtureType></GDTF>`;
+  `<?xml version="1.0" encoding="UTF-8"?><GDTF DataVersion="1.2"><FixtureType Name="${name}" ShortName="HL" LongName="${name}" Manufacturer="Brine &amp; Sons" Description="" FixtureTypeID="6F8C2A54-9C1B-4E0E-8B51-0A2E5D6C7B81">${inner}</FixtureType></GDTF>`.replaceAll(
+    "<DMXChannel ",
+    "\r\n<DMXChannel ",
+  );
 const fn = (attribute: string, more = "", sets = "") =>
   `<ChannelFunction Name="${attribute} 1" Attribute="${attribute}" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="1" ${more}>${sets}</ChannelFunction>`;
 const channel = (offset: string, geometry: string, attribute: string, functions = fn(attribute), more = "") =>
@@ -155,7 +158,7 @@ test("measured emitters, an attribute of the maker's own, two breaks, a virtual 
     to: 100,
   });
   expect(footprint(type.modes[0]!)).toBe(2);
-  expect(notes).toEqual(["mode Basic, channel None (Zoom): it is virtual and left out"]);
+  expect(notes).toEqual(["line 5: mode Basic, channel None (Zoom): it is virtual and left out"]);
 });
 
 test("a strobe whose closed and open are functions of their own; a second channel of one attribute", () => {
@@ -175,7 +178,16 @@ test("a strobe whose closed and open are functions of their own; a second channe
     ["Shutter1Strobe", 60, 249, undefined],
   ]);
   expect(heads(type)).toEqual(["0.Shutter1", "0.Dimmer", "0.Dimmer_2"]);
-  expect(notes).toEqual(["mode Basic: a second Dimmer is called Dimmer_2"]);
+  expect(notes).toEqual(["line 4: mode Basic: a second Dimmer is called Dimmer_2"]);
+});
+
+test("what is said of several lines stands once; a description that is not whole says where", () => {
+  const odd = channel("9,8,7,6,5", "Base", "Zoom");
+  const { notes } = read(description(BASE + mode(odd + channel("1", "Base", "Dimmer") + odd + odd)));
+  expect(notes).toEqual(["line 2: mode Basic, channel 9,8,7,6,5 (Zoom): its offset makes no sense; 2 more like it"]);
+  const cut = description(BASE + mode(channel("1", "Base", "Dimmer"))).replace("</LogicalChannel>", "");
+  const refused = readGdtf(zipped(cut), { types: {} });
+  expect(isRefusal(refused) && refused.what).toMatch(/:2:\d+|line 2/i);
 });
 
 test("the file a type came from goes along in the show's file, and out again as it was", () => {

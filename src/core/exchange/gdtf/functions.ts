@@ -4,6 +4,7 @@ import { EMITTERS } from "../../colour/emitters";
 import type { ChannelFunction, Step } from "../../fixture/type";
 import { colourOf, dmxValue, hexOfColour } from "./values";
 import { all, num, text, type Element } from "./xml";
+import type { Note } from "./notes";
 import { fromPhysical, unitNamed } from "./units";
 
 /** What a type says beside its modes. */
@@ -55,12 +56,7 @@ function infoOf(name: string, { attributes }: Lookups): Pick<AttributeInfo, "lab
  * The functions of a logical channel, one for each attribute; what has no use for us is told.
  * @param bytes of the channel. @param note takes what was left out, in words.
  */
-export function functionsOf(
-  logical: readonly Element[],
-  bytes: number,
-  lookups: Lookups,
-  note: (what: string) => void,
-): ReadFunction[] {
+export function functionsOf(logical: readonly Element[], bytes: number, lookups: Lookups, note: Note): ReadFunction[] {
   const most = 256 ** bytes - 1;
   const raw = logical.flatMap((l) =>
     all(l, "ChannelFunction").map((element) => ({
@@ -75,7 +71,7 @@ export function functionsOf(
   const made: ReadFunction[] = [];
   for (const f of raw) {
     if (f.from === undefined) {
-      note(`${f.attribute || "a function"}: "${text(f.element, "DMXFrom")}" is no DMX value`);
+      note(`${f.attribute || "a function"}: "${text(f.element, "DMXFrom")}" is no DMX value`, f.element);
       continue;
     }
     if (f.attribute === "" || f.attribute === "NoFeature") continue;
@@ -85,14 +81,14 @@ export function functionsOf(
     const next = Math.min(most + 1, ...alike.map((o) => o.from!).filter((from) => from > f.from!));
     const read = functionOf(f.element, attributeName(f.attribute), f.attribute, f.from, next - 1, bytes, lookups, note);
     const twin = made.find((m) => m.fn.attribute === read.fn.attribute);
-    if (twin) join(twin, read, note);
+    if (twin) join(twin, read, (what) => note(what, f.element));
     else made.push(f.master === "" ? read : { ...read, master: { of: f.master, from: f.modeFrom, to: f.modeTo } });
   }
   return made;
 }
 
 /** Two ranges of a channel of one attribute: their steps are put together. */
-function join(first: ReadFunction, second: ReadFunction, note: (what: string) => void): void {
+function join(first: ReadFunction, second: ReadFunction, note: Note): void {
   const [a, b] = [first.fn, second.fn];
   if (!a.steps || !b.steps)
     return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, the first one is used`);
@@ -116,7 +112,7 @@ function functionOf(
   dmxTo: number,
   bytes: number,
   lookups: Lookups,
-  note: (what: string) => void,
+  note: Note,
 ): ReadFunction {
   const own = infoOf(original, lookups);
   const { unit } = own ?? attributeInfo(attribute);
@@ -129,7 +125,7 @@ function functionOf(
   if (steps.length > 0 && (stepped || steps.length > 1)) {
     fn.steps = steps.slice(0, 512);
     ends(fn);
-    if (steps.length > 512) note(`${attribute}: only 512 of its ${steps.length} slots`);
+    if (steps.length > 512) note(`${attribute}: only 512 of its ${steps.length} slots`, element);
   }
   if (own) fn.info = stepped || !fn.steps ? own : { ...own, unit: "state" };
   const emitter = emitterOf(element, lookups);

@@ -8,6 +8,7 @@ import { refuse, type Refusal } from "../../show/refusal";
 import { functionsOf, type Lookups, type ReadFunction } from "./functions";
 import { beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
 import { kindOf } from "./kind";
+import { createNotes, type Note } from "./notes";
 import { dmxValue } from "./values";
 import { all, first, num, readXml, text, within, type Element } from "./xml";
 
@@ -25,8 +26,8 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
   if ("refused" in root) return root as Refusal;
   const type = first(root, "FixtureType");
   if (!type) return refuse("the description has no FixtureType in it", "Get the file from its maker again");
-  const notes: string[] = [];
-  const note = (what: string) => void (notes.length < MOST_NOTES && !notes.includes(what) && notes.push(what));
+  const notes = createNotes(xml, MOST_NOTES);
+  const { note } = notes;
   const named = (elements: readonly Element[]) => new Map(elements.map((e) => [text(e, "Name"), e]));
   const physical = first(type, "PhysicalDescriptions");
   const lookups: Lookups = {
@@ -44,7 +45,10 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
     if (mode) modes.push(mode);
   }
   if (modes.length === 0)
-    return refuse("no DMX mode of this fixture type can be used", notes[0] ?? "Get the file from its maker again");
+    return refuse(
+      "no DMX mode of this fixture type can be used",
+      notes.list()[0] ?? "Get the file from its maker again",
+    );
   const maker = text(type, "Manufacturer").slice(0, 80);
   const model = (text(type, "LongName") || text(type, "Name") || "Fixture").slice(0, 80);
   const guid = text(type, "FixtureTypeID");
@@ -57,7 +61,7 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
     ...(/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(guid) ? { guid } : {}),
   };
   const wrong = typeProblem({ ...made, id: "read" });
-  return wrong ? refuse(`this fixture type cannot be used: ${wrong}`) : { type: made, notes };
+  return wrong ? refuse(`this fixture type cannot be used: ${wrong}`) : { type: made, notes: notes.list() };
 }
 
 interface Placed {
@@ -73,7 +77,7 @@ function readMode(
   element: Element,
   tops: ReadonlyMap<string, Geometry>,
   lookups: Lookups,
-  note: (what: string) => void,
+  note: Note,
 ): Mode | undefined {
   const name = (text(element, "Name") || "standard").slice(0, 60);
   const instances = instancesOf(tops, text(element, "Geometry"));
@@ -81,18 +85,18 @@ function readMode(
   for (const channel of within(element, "DMXChannels", "DMXChannel"))
     placed.push(...placesOf(channel, name, instances, lookups, note));
   if (placed.length === 0) {
-    note(`mode ${name}: it has no DMX channels`);
+    note(`mode ${name}: it has no DMX channels`, element);
     return undefined;
   }
   inBreaks(placed);
   if (placed.some((p) => p.slots.some((s) => s > 512))) {
-    note(`mode ${name}: it takes more than 512 slots and is left out`);
+    note(`mode ${name}: it takes more than 512 slots and is left out`, element);
     return undefined;
   }
   numberCells(placed);
   placed.sort((a, b) => Math.min(...a.slots) - Math.min(...b.slots));
   const channels = placed.map((p) => channelOf(p));
-  distinct(channels, name, note);
+  distinct(channels, name, (text, k) => note(text, placed[k]!.element));
   linkMasters(placed, channels, name, note);
   natural(channels);
   const mode: Mode = { name, cells: Math.max(0, ...channels.map((c) => c.cell)), channels };
@@ -107,21 +111,21 @@ function placesOf(
   mode: string,
   instances: ReadonlyMap<string, readonly Instance[]>,
   lookups: Lookups,
-  note: (what: string) => void,
+  note: Note,
 ): Placed[] {
   const offsets = text(element, "Offset");
   const slots = offsets === "" || offsets === "None" ? [] : offsets.split(",").map(Number);
   const logical = all(element, "LogicalChannel");
   const what = `mode ${mode}, channel ${offsets || "without an offset"} (${text(logical[0], "Attribute") || "?"})`;
   if (slots.length === 0) {
-    if (text(logical[0], "Attribute") !== "Dimmer") note(`${what}: it is virtual and left out`);
+    if (text(logical[0], "Attribute") !== "Dimmer") note(`${what}: it is virtual and left out`, element);
     return [];
   }
   if (slots.length > 4 || slots.some((s) => !Number.isInteger(s) || s < 1 || s > 512)) {
-    note(`${what}: its offset makes no sense`);
+    note(`${what}: its offset makes no sense`, element);
     return [];
   }
-  const functions = functionsOf(logical, slots.length, lookups, (text) => note(`${what}: ${text}`));
+  const functions = functionsOf(logical, slots.length, lookups, (text, of = element) => note(`${what}: ${text}`, of));
   const geometry = text(element, "Geometry");
   const found = instances.get(geometry) ?? [{ key: geometry, above: [] }];
   const own = text(element, "DMXBreak") || "1";
@@ -196,26 +200,21 @@ function channelOf({ slots, functions, cell, element }: Placed): Channel {
 }
 
 /** A second channel of an attribute in a cell takes another name, so that both can be set. */
-function distinct(channels: readonly Channel[], mode: string, note: (what: string) => void): void {
+function distinct(channels: readonly Channel[], mode: string, note: (what: string, k: number) => void): void {
   const taken = new Set<string>();
-  for (const channel of channels) {
+  for (const [at, channel] of channels.entries()) {
     const head = channel.functions[0]!;
     let name = head.attribute;
     for (let k = 2; taken.has(`${channel.cell}.${name}`); k++) name = `${head.attribute}_${k}`;
     taken.add(`${channel.cell}.${name}`);
     if (name === head.attribute) continue;
-    if (head.attribute !== "Reserved") note(`mode ${mode}: a second ${head.attribute} is called ${name}`);
+    if (head.attribute !== "Reserved") note(`mode ${mode}: a second ${head.attribute} is called ${name}`, at);
     head.attribute = name;
   }
 }
 
 /** Masters are named by their channel, "Head_Gobo1", or one of its functions. */
-function linkMasters(
-  placed: readonly Placed[],
-  channels: readonly Channel[],
-  mode: string,
-  note: (what: string) => void,
-): void {
+function linkMasters(placed: readonly Placed[], channels: readonly Channel[], mode: string, note: Note): void {
   const names = placed.map((p) => `${p.geometry}_${text(all(p.element, "LogicalChannel")[0], "Attribute")}`);
   placed.forEach((p, k) => {
     for (const read of p.functions) {
@@ -226,7 +225,7 @@ function linkMasters(
       const bytes = channels[channel]?.bytes ?? 1;
       const [from, to] = [dmxValue(read.master.from, bytes), dmxValue(read.master.to, bytes)];
       if (channel < 0 || channel === k || from === undefined || to === undefined || to < from)
-        note(`mode ${mode}: ${read.fn.attribute} depends on ${read.master.of}, which is not there`);
+        note(`mode ${mode}: ${read.fn.attribute} depends on ${read.master.of}, which is not there`, p.element);
       else read.fn.master = { channel, from, to };
     }
   });

@@ -11,7 +11,10 @@ const MOST_TEXT = 32 * 1024 * 1024;
 const DEEPEST = 100;
 const MOST_ELEMENTS = 500_000;
 
+const META = XMLParser.getMetaDataSymbol() as unknown as keyof Element;
+
 const parser = new XMLParser({
+  captureMetaData: true,
   ignoreAttributes: false,
   attributeNamePrefix: "@",
   parseAttributeValue: false,
@@ -66,6 +69,10 @@ function shape(text: string): string | undefined {
   }
   return undefined;
 }
+
+/** Where in the text an element begins; undefined where that is not known. */
+export const startOf = (element: Element): number | undefined =>
+  (element[META] as { startIndex?: number } | undefined)?.startIndex;
 
 const isElement = (value: unknown): value is Element => typeof value === "object" && value !== null;
 

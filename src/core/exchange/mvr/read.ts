@@ -7,6 +7,7 @@ import { isRefusal, refuse, type Refusal } from "../../show/refusal";
 import type { Address, Scenic, Show } from "../../show/schema";
 import { readGdtf } from "../gdtf/file";
 import { all, content, first, readXml, text, within, type Element } from "../gdtf/xml";
+import { createNotes, type Note } from "../gdtf/notes";
 import { canonical } from "../canonical";
 import { unpacked, zipFiles, type ZipFile } from "../zip";
 import { placedBy, together } from "./matrix";
@@ -51,11 +52,12 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
   const xml = unpacked(bytes, scene);
   if (!xml) return refuse("the description in this MVR file is damaged", "Export it again");
   yield 0.1;
-  const root = readXml(strFromU8(xml), "GeneralSceneDescription", "the description in this MVR file");
+  const source = strFromU8(xml);
+  const root = readXml(source, "GeneralSceneDescription", "the description in this MVR file");
   if ("refused" in root) return root as Refusal;
   yield 0.4;
-  const notes: string[] = [];
-  const note = (what: string) => void (notes.length < 500 && !notes.includes(what) && notes.push(what));
+  const notes = createNotes(source, 500);
+  const { note } = notes;
   const scenery = first(root, "Scene");
   const places = new Map(within(scenery, "AUXData", "Position").map((p) => [text(p, "uuid"), text(p, "name")]));
   const found: [tag: string, element: Element, matrix: string][] = [];
@@ -68,17 +70,17 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
     if (tag !== "Fixture") {
       const body = text(within(element, "Geometries", "Geometry3D")[0], "fileName");
       const piece = pieceOf(text(element, "name"), matrix || IDENTITY, body, tag === "Truss");
-      if (!piece || pieces.length >= MOST_PIECES) note(`${tag} "${text(element, "name")}" is left out`);
+      if (!piece || pieces.length >= MOST_PIECES) note(`${tag} "${text(element, "name")}" is left out`, element);
       else pieces.push(piece);
       continue;
     }
     const made = fixtureOf(element, matrix, types, places, note);
     if (made && fixtures.length < MOST_FIXTURES) fixtures.push(made);
-    else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`);
+    else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`, element);
   }
   if (fixtures.length === 0 && pieces.length === 0)
-    return refuse("no fixture and no scenery of this file can be used", notes[0] ?? "Export it again");
-  return { fixtures, pieces, notes };
+    return refuse("no fixture and no scenery of this file can be used", notes.list()[0] ?? "Export it again");
+  return { fixtures, pieces, notes: notes.list() };
 }
 
 const IDENTITY = "{1,0,0}{0,1,0}{0,0,1}{0,0,0}";
@@ -119,7 +121,7 @@ class Types {
     private readonly bytes: Uint8Array,
     private readonly files: readonly ZipFile[],
     show: Pick<Show, "types">,
-    private readonly note: (what: string) => void,
+    private readonly note: Note,
   ) {
     this.types = show.types;
   }
@@ -162,7 +164,7 @@ function fixtureOf(
   matrix: string,
   types: Types,
   places: ReadonlyMap<string, string>,
-  note: (what: string) => void,
+  note: Note,
 ): MvrFixture | undefined {
   const name = text(element, "name").slice(0, 200);
   const id = content(first(element, "FixtureID"));
@@ -170,15 +172,15 @@ function fixtureOf(
   const spec = content(first(element, "GDTFSpec"));
   const type = types.named(spec);
   if (!type) {
-    note(`${label} is left out: its type ${spec || "is not said"}${spec ? " is not there" : ""}`);
+    note(`${label} is left out: its type ${spec || "is not said"}${spec ? " is not there" : ""}`, element);
     return undefined;
   }
   const wanted = content(first(element, "GDTFMode"));
   const mode = modeOf(type, wanted);
-  if (!mode) note(`${label}: ${type.model} has no mode "${wanted}", ${type.modes[0]!.name} is taken`);
+  if (!mode) note(`${label}: ${type.model} has no mode "${wanted}", ${type.modes[0]!.name} is taken`, element);
   const numeric = Number(content(first(element, "FixtureIDNumeric"))) || Number(id);
   const placed = placedBy(matrix || IDENTITY);
-  if (!placed) note(`${label}: its matrix makes no sense, it hangs at the middle of the stage`);
+  if (!placed) note(`${label}: its matrix makes no sense, it hangs at the middle of the stage`, element);
   const position = places.get(content(first(element, "Position")));
   const uuid = text(element, "uuid");
   return {
@@ -195,14 +197,14 @@ function fixtureOf(
 }
 
 /** Addresses of the first break: a fixture of ours has one run of slots. */
-function addressesOf(element: Element, label: string, note: (what: string) => void): Address[] {
+function addressesOf(element: Element, label: string, note: Note): Address[] {
   const listed = within(element, "Addresses", "Address").map((a) => ({
     part: Number(text(a, "break") || "0"),
     at: content(a),
   }));
   const lowest = Math.min(...listed.map((a) => a.part));
   if (listed.some((a) => a.part !== lowest))
-    note(`${label} has several DMX breaks: it stands at the first, the others follow it`);
+    note(`${label} has several DMX breaks: it stands at the first, the others follow it`, element);
   return listed
     .filter((a) => a.part === lowest)
     .slice(0, 16)
@@ -213,7 +215,7 @@ function addressesOf(element: Element, label: string, note: (what: string) => vo
         ? { universe: Number(split[1]), slot: Number(split[2]) }
         : { universe: Math.floor((absolute - 1) / 512) + 1, slot: ((absolute - 1) % 512) + 1 };
       if (made.universe >= 1 && made.universe <= 63_999 && made.slot >= 1 && made.slot <= 512) return [made];
-      if (at !== "" && at !== "0") note(`${label}: "${at}" is no address`);
+      if (at !== "" && at !== "0") note(`${label}: "${at}" is no address`, element);
       return [];
     });
 }
