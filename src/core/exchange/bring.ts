@@ -1,16 +1,12 @@
 /** Bringing what is ticked over from another show: what it depends on comes along, fixtures are mapped, clashes are settled. */
-import { namedBy, namedByRecord, linksOf, withLinks } from "../show/links";
-import { hasStops, isFrom, isStop, type Effect, type Voice } from "../show/effectSchema";
-import { splitItem, splitKey, type Id, type Item, type ParamKey } from "../show/ids";
-import { modelOf } from "../show/model";
-import type { Palette } from "../show/paletteSchema";
+import { namedBy, namedByRecord, linksOf } from "../show/links";
+import type { Id, Item } from "../show/ids";
 import type { Cue, CueList, Show } from "../show/schema";
-import { isLink, type Entry, type Value } from "../show/value";
 import { cuesOf, fixturesByNumber } from "../show/world";
-import { inForceAt, trackingOf } from "../cue/tracking";
-import { converted } from "../rig/convert";
-import { unmarked, type Standing, type Swapping } from "../rig/way";
-import { numberAt, ofOtherType, standingIn } from "../rig/swap";
+import { mapped } from "../units/mapped";
+import { Terms } from "./bringTerms";
+import { calledBy, lineOver, nameFixtures } from "./linesOver";
+import { sameBut } from "./same";
 
 export const BRINGABLE = ["wave", "palette", "effect", "group", "macro", "view", "list", "page"] as const;
 export type Bringable = (typeof BRINGABLE)[number];
@@ -48,6 +44,13 @@ export interface BroughtRow {
   along: boolean;
   /** Stored values of fixtures that are not mapped. */
   left: number;
+  /** Lines kept as they are though what they name is called otherwise here. */
+  asIs: number;
+  /** Its id here, and the id of what has its number here. */
+  id: Id;
+  mine: Id | undefined;
+  /** The list a cue is in. */
+  list?: Id;
 }
 
 export interface Brought {
@@ -80,6 +83,7 @@ export function brought(now: Show, request: BringRequest): Brought {
   const bringing = new Bringing(now, request);
   for (const what of BRINGABLE) for (const id of request.picks[what] ?? []) bringing.bring(what, id, false);
   if (request.cues) bringing.bringCues(request.cues);
+  bringing.settleLines();
   return { show: bringing.show, rows: bringing.rows };
 }
 
@@ -92,14 +96,19 @@ class Bringing {
   readonly show: Show;
   readonly rows: BroughtRow[] = [];
   private readonly ids = new Map<Id, Id>();
-  private readonly swaps = new Map<Id, Swapping>();
+  /** What is being brought: macros may call each other in a ring. */
+  private readonly underWay = new Set<Id>();
+  /** What came over, and is not here already: lists, macros, cues. */
+  private readonly fresh = new Set<Id>();
   private readonly from: Show;
+  private readonly terms: Terms;
 
   constructor(
     private readonly now: Show,
     private readonly request: BringRequest,
   ) {
     this.from = request.show;
+    this.terms = new Terms(now, request, this.ids);
     this.show = {
       ...now,
       waves: { ...now.waves },
@@ -111,17 +120,6 @@ class Bringing {
       lists: { ...now.lists },
       pages: { ...now.pages },
     };
-    for (const [theirs, mine] of Object.entries(request.fixtures)) {
-      const [a, b] = [this.from.fixtures[theirs], now.fixtures[mine]];
-      if (!a || !b) continue;
-      this.swaps.set(theirs, {
-        fixture: theirs,
-        from: modelOf(this.from, a),
-        to: modelOf(now, b),
-        typeOf: (id) => this.from.types[id],
-        note: () => undefined,
-      });
-    }
   }
 
   /** Brings one thing with all it needs; its id here. Undefined where the other show has none such. */
@@ -133,7 +131,8 @@ class Bringing {
       return known;
     }
     const theirs = this.from[COLLECTION[what]][id];
-    if (!theirs) return undefined;
+    if (!theirs || this.underWay.has(id)) return undefined;
+    this.underWay.add(id);
     for (const [kind, needed] of this.needs(what, id)) this.bring(kind, needed, true);
     const taken = Object.values(this.show[COLLECTION[what]]).find((r) => r.number === theirs.number);
     // The list of a new show, in which nothing is recorded yet, is in nobody's way.
@@ -146,7 +145,10 @@ class Bringing {
     const number = place === "beside" ? this.freeNumber(what, theirs.number) : theirs.number;
     const own = mine && place !== "beside" ? mine.id : this.newId(id[0]!);
     this.ids.set(id, own);
-    if (!same) (this.show[COLLECTION[what]] as Record<Id, unknown>)[own] = { ...made, id: own, number };
+    if (!same) {
+      (this.show[COLLECTION[what]] as Record<Id, unknown>)[own] = { ...made, id: own, number };
+      this.fresh.add(own);
+    }
     this.rows.push({
       what,
       name: theirs.name,
@@ -155,6 +157,9 @@ class Bringing {
       how: same ? "same" : place === "replace" ? "replaces" : place === "beside" ? "beside" : "new",
       along,
       left: counted.left,
+      asIs: 0,
+      id: own,
+      mine: empty ? undefined : mine?.id,
     });
     return own;
   }
@@ -168,14 +173,15 @@ class Bringing {
     const named = new Map<Id, Id>();
     for (const cue of cuesOf(list).filter((c) => cues.includes(c.id))) {
       for (const id of Object.values(cue.entries).flatMap(linksOf)) this.bring(kindOf(this.from, id), id, true);
+      for (const [kind, id] of this.called(cue.runs ? [cue.runs] : [])) this.bring(kind, id, true);
       const counted = { left: 0 };
-      const entries = this.cueEntries(list, cue, counted);
+      const entries = this.terms.cueEntries(list, cue, counted);
       const clash = Object.values(made).find((c) => Math.abs(c.number - cue.number) < 0.0005);
       const replace = clash && this.request.clash === "replace";
       const id = replace ? clash.id : this.newId("c");
       named.set(cue.id, id);
       const number = clash && !replace ? freePoint(made, cue.number) : cue.number;
-      made[id] = { ...this.bareCue(cue, named), id, number, entries };
+      made[id] = { ...this.terms.bareCue(cue, named), id, number, entries };
       this.rows.push({
         what: "cue",
         name: cue.name,
@@ -184,7 +190,12 @@ class Bringing {
         how: !clash ? "new" : replace ? "replaces" : "beside",
         along: false,
         left: counted.left,
+        asIs: 0,
+        id,
+        mine: clash?.id,
+        list: target.id,
       });
+      this.fresh.add(id);
     }
     this.show.lists[target.id] = { ...target, cues: made };
   }
@@ -199,19 +210,47 @@ class Bringing {
         return named(namedByRecord(from.effects[id]!));
       case "list": {
         const list = from.lists[id]!;
-        const entries = Object.values(list.cues).flatMap((c) => Object.values(c.entries).flatMap(linksOf));
-        return named([...new Set([...entries, ...(list.effect ? [list.effect] : [])])]);
+        const cues = Object.values(list.cues);
+        const entries = cues.flatMap((c) => Object.values(c.entries).flatMap(linksOf));
+        return [
+          ...named([...new Set([...entries, ...(list.effect ? [list.effect] : [])])]),
+          ...this.called(cues.flatMap((c) => c.runs ?? [])),
+        ];
       }
       case "page":
         return Object.values(from.pages[id]!.places).map((p): [Bringable, Id] => [p.what, p.id]);
       case "macro":
-        return from.macros[id]!.lines.flatMap((line): [Bringable, Id][] => {
-          const number = /^\s*macro (\d+)/.exec(line)?.[1];
-          const other = Object.values(from.macros).find((m) => m.number === Number(number));
-          return other && other.id !== id ? [["macro", other.id]] : [];
-        });
+        return this.called(from.macros[id]!.lines);
       default:
         return [];
+    }
+  }
+
+  /** What lines call comes along, but for what plays by itself: lists, pages and views are brought by being ticked. */
+  private called(lines: readonly string[]): [Bringable, Id][] {
+    return calledBy(this.from, lines).filter(([what]) => !["list", "page", "view"].includes(what));
+  }
+
+  /** Lines of macros, and those that cues run, call what came over by the numbers it has here. */
+  settleLines(): void {
+    const numbers = new Map(this.rows.map((row) => [`${row.what} ${row.number}`, row.as]));
+    const moved = Object.entries(this.request.fixtures).some(
+      ([theirs, own]) => this.from.fixtures[theirs]?.number !== this.now.fixtures[own]?.number,
+    );
+    const { macros, lists } = this.show;
+    for (const row of this.rows) {
+      const over = (line: string): string => {
+        const made = lineOver(line, (what, n) => numbers.get(`${what} ${n}`) ?? n);
+        if (made === undefined || (moved && nameFixtures([line]))) row.asIs += 1;
+        return made ?? line;
+      };
+      const cueOver = (cue: Cue): Cue => (cue.runs ? { ...cue, runs: over(cue.runs) } : cue);
+      if (!this.fresh.has(row.id)) continue;
+      const [macro, list] = [macros[row.id], lists[row.list ?? row.id]];
+      if (row.what === "macro" && macro) macros[row.id] = { ...macro, lines: macro.lines.map(over) };
+      else if (row.what === "list" && list) lists[list.id] = { ...list, cues: mapped(list.cues, cueOver) };
+      else if (row.what === "cue" && list)
+        lists[list.id] = { ...list, cues: { ...list.cues, [row.id]: cueOver(list.cues[row.id]!) } };
     }
   }
 
@@ -220,20 +259,20 @@ class Bringing {
     const { from } = this;
     switch (what) {
       case "palette":
-        return this.palette(from.palettes[id]!, counted);
+        return this.terms.palette(from.palettes[id]!, counted);
       case "effect": {
         const effect = from.effects[id]!;
         return {
           ...effect,
-          cast: effect.cast && this.items(effect.cast),
-          voices: effect.voices.map((v) => ({ ...v, voice: this.voice(v.voice) })),
+          cast: effect.cast && this.terms.items(effect.cast),
+          voices: effect.voices.map((v) => ({ ...v, voice: this.terms.voice(v.voice) })),
         } as Numbered;
       }
       case "group": {
         const { arrangement, steps, ...group } = from.groups[id]!;
         const kept = <T>(of: Readonly<Record<Item, T>>) =>
-          Object.fromEntries(Object.entries(of).flatMap(([i, v]) => this.items([i]).map((own) => [own, v])));
-        const members = this.items(group.members);
+          Object.fromEntries(Object.entries(of).flatMap(([i, v]) => this.terms.items([i]).map((own) => [own, v])));
+        const members = this.terms.items(group.members);
         counted.left += group.members.length - members.length;
         return {
           ...group,
@@ -263,129 +302,12 @@ class Bringing {
     const cues = Object.fromEntries(
       cuesOf(list).map((cue) => {
         const id = named.get(cue.id)!;
-        return [id, { ...this.bareCue(cue, named), id, entries: this.cueEntries(list, cue, counted) }];
+        return [id, { ...this.terms.bareCue(cue, named), id, entries: this.terms.cueEntries(list, cue, counted) }];
       }),
     );
     const { effect, ...rest } = list;
     const plays = effect && this.ids.get(effect);
     return { ...rest, ...(plays ? { effect: plays } : {}), cues };
-  }
-
-  private bareCue(cue: Cue, named: ReadonlyMap<Id, Id>): Cue {
-    const { signed: _, then, meant, blackMovesOf, reach, ...rest } = cue;
-    const own = (id: Id) => this.request.fixtures[id];
-    const leads = then && named.get(then);
-    const to = reach && "cue" in reach ? named.get(reach.cue) : undefined;
-    return {
-      ...rest,
-      reach: reach && "cue" in reach ? (to ? { cue: to } : null) : reach,
-      ...(leads ? { then: leads } : {}),
-      ...(meant ? { meant: meant.flatMap((id) => own(id) ?? []) } : {}),
-      ...(blackMovesOf
-        ? {
-            blackMovesOf: Object.fromEntries(
-              Object.entries(blackMovesOf).flatMap(([id, v]) => (own(id) ? [[own(id)!, v]] : [])),
-            ),
-          }
-        : {}),
-    };
-  }
-
-  private cueEntries(list: CueList, cue: Cue, counted: { left: number }): Record<ParamKey, Entry> {
-    const tracking = trackingOf(list, this.from);
-    const at = cuesOf(list).findIndex((c) => c.id === cue.id);
-    return this.entries(cue.entries, (key) => numberAt(this.from, key, inForceAt(tracking, key, at)?.entry), counted);
-  }
-
-  private palette(palette: Palette, counted: { left: number }): Palette {
-    const own = this.entries(palette.own, standingIn(this.from, palette.own), counted) as Palette["own"];
-    const types: Palette["types"] = {};
-    for (const [type, of] of Object.entries(palette.types)) {
-      const reference = of.reference === null ? null : (this.request.fixtures[of.reference] ?? null);
-      const values = Object.fromEntries(
-        Object.entries(of.values).map(([place, e]) => [place, { ...e, value: this.value(e.value) }]),
-      );
-      types[type] = { reference: reference && this.now.fixtures[reference]?.type === type ? reference : null, values };
-    }
-    // Fixtures mapped to another type follow as they would after a swap.
-    for (const swap of this.swaps.values()) {
-      const [a, b] = [swap.from.type.id, swap.to.type.id];
-      if (a === b || !palette.types[a] || types[b]) continue;
-      const made = ofOtherType(this.from, palette.types[a], swap);
-      if (Object.keys(made.values).length === 0) continue;
-      types[b] = {
-        reference: this.request.fixtures[swap.fixture]!,
-        values: Object.fromEntries(
-          Object.entries(made.values).map(([place, e]) => [place, { ...e, value: this.value(e.value) }]),
-        ),
-      };
-    }
-    const values = Object.fromEntries(
-      Object.entries(palette.any.values).map(([name, value]) => [name, this.value(value)]),
-    );
-    return { ...palette, own, types, any: { ...palette.any, values } };
-  }
-
-  private entries(
-    entries: Readonly<Record<ParamKey, Entry>>,
-    standing: Standing,
-    counted: { left: number },
-  ): Record<ParamKey, Entry> {
-    const made: Record<ParamKey, Entry> = {};
-    const byFixture = new Map<Id, Record<ParamKey, Entry>>();
-    for (const key in entries) {
-      const { fixture } = splitKey(key);
-      const own = byFixture.get(fixture) ?? {};
-      own[key] = entries[key]!;
-      byFixture.set(fixture, own);
-    }
-    for (const [theirs, own] of byFixture) {
-      const mine = this.request.fixtures[theirs];
-      const swap = this.swaps.get(theirs);
-      if (!mine || !swap) {
-        counted.left += Object.keys(own).length;
-        continue;
-      }
-      const other = JSON.stringify(swap.from.specs) !== JSON.stringify(swap.to.specs);
-      for (const [key, entry] of Object.entries(other ? converted(own, swap, standing) : own)) {
-        if (other && entry.of !== undefined) continue;
-        const plain = other ? unmarked(entry) : entry;
-        const { value, effect, ...rest } = plain;
-        made[`${mine}${key.slice(theirs.length)}`] = {
-          ...rest,
-          ...(value === undefined ? {} : { value: this.value(value) }),
-          ...(effect === undefined ? {} : { effect: this.effect(effect) }),
-        };
-      }
-    }
-    return made;
-  }
-
-  private items(items: readonly Item[]): Item[] {
-    return items.flatMap((i) => {
-      const { fixture } = splitItem(i);
-      const own = this.request.fixtures[fixture];
-      return own ? [own + i.slice(fixture.length)] : [];
-    });
-  }
-
-  private value<V extends Value>(value: V): V {
-    return typeof value === "object" && isLink(value)
-      ? { ...value, palette: this.ids.get(value.palette) ?? value.palette }
-      : value;
-  }
-
-  private voice(voice: Voice): Voice {
-    const linked = withLinks(voice, (palette) => ({ palette: this.ids.get(palette) ?? palette }));
-    if (hasStops(linked) || typeof linked.wave !== "object" || !("own" in linked.wave)) return linked;
-    return { ...linked, wave: { ...linked.wave, own: this.ids.get(linked.wave.own) ?? linked.wave.own } };
-  }
-
-  private effect(effect: Effect): Effect {
-    if (isStop(effect)) return effect;
-    return isFrom(effect)
-      ? { ...effect, from: this.ids.get(effect.from) ?? effect.from }
-      : { ...effect, plays: this.voice(effect.plays) };
   }
 
   private newId(letter: string): Id {
@@ -402,29 +324,6 @@ class Bringing {
 
 const kindOf = (show: Show, id: Id): Bringable =>
   show.palettes[id] ? "palette" : show.effects[id] ? "effect" : "wave";
-
-/** Whether two records say the same, whatever their ids; of lists and groups the ids within count for nothing either. */
-function sameBut(a: object, b: object): boolean {
-  const bare = (record: object) => {
-    const { id: _, cues, ...rest } = record as { id: Id; cues?: CueList["cues"] };
-    const own = Object.values(cues ?? {}).sort((x, y) => x.number - y.number);
-    const place = new Map(own.map((c, k) => [c.id, `cue ${k}`]));
-    const cue = ({ id: _id, then, reach, signed: _s, ...c }: Cue) => ({
-      ...c,
-      then: then && place.get(then),
-      reach: reach && "cue" in reach ? place.get(reach.cue) : reach,
-    });
-    return canonicalOf({ ...rest, ...(cues ? { cues: own.map(cue) } : {}) });
-  };
-  return bare(a) === bare(b);
-}
-
-const canonicalOf = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) =>
-    v && typeof v === "object" && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([x], [y]) => (x < y ? -1 : 1)))
-      : v,
-  );
 
 /** The first free number behind a cue, in tenths, hundredths, thousandths. */
 function freePoint(cues: CueList["cues"], wanted: number): number {

@@ -24,10 +24,11 @@ import {
 import { bringFrom } from "@/core/exchange/bringIntent";
 import { attempt, isRefusal, refusalText } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { cuesOf, fixturesByNumber, listsByNumber } from "@/core/show/world";
-import { capital, plural } from "../../parts/words";
+import { cuesOf, listsByNumber } from "@/core/show/world";
+import { capital } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { BringTable } from "./BringTable";
+import { Standing } from "./Standing";
 import classes from "./Bring.module.css";
 
 const KIND: Record<Bringable, readonly [title: string, of: keyof Show]> = {
@@ -79,7 +80,7 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
   };
   const some = cues.length > 0 || Object.values(picked).some((ids) => ids.length > 0);
   const made = useMemo(
-    () => (some ? attempt(() => brought(show, request)) : { rows: [] }),
+    () => (some ? attempt(() => brought(show, request)) : { rows: [], show }),
     [show, picked, mapped, clash, cues, list, into], // eslint-disable-line react-hooks/exhaustive-deps
   );
   const bring = () => {
@@ -103,7 +104,6 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
     if (kind === "cues") setCues(next);
     else setPicked((p) => ({ ...p, [kind]: next }));
   };
-  const unmapped = fixturesByNumber(other).filter((f) => !mapped[f.id]).length;
   return (
     <div className={classes.bring}>
       <div className={classes.kinds} role="tablist" aria-label="What to bring over" aria-orientation="vertical">
@@ -214,39 +214,11 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
             ]}
           />
         </Group>
-        <details className={classes.map}>
-          <summary>
-            {plural(Object.keys(mapped).length, "fixture")} stand for one here
-            {unmapped > 0 ? `, ${unmapped} for none: what is stored of them stays behind` : ""}
-          </summary>
-          <ScrollArea h={150}>
-            {fixturesByNumber(other)
-              .slice(0, 1000)
-              .map((f) => (
-                <label key={f.id} className={classes.pair}>
-                  <span>
-                    <span className="num">{f.number}</span> {f.name}
-                  </span>
-                  <select
-                    aria-label={`Stands for fixture ${f.number}`}
-                    value={fixtures[f.id] ?? ""}
-                    onChange={(e) => setByHand((h) => ({ ...h, [f.id]: e.currentTarget.value }))}
-                  >
-                    <option value="">none</option>
-                    {fixturesByNumber(show).map((m) => (
-                      <option key={m.id} value={m.id}>
-                        {m.number} {m.name}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              ))}
-          </ScrollArea>
-        </details>
+        <Standing other={other} show={show} fixtures={fixtures} set={setByHand} />
         {isRefusal(made) ? (
           <Text c="var(--danger)">{capital(refusalText(made))}</Text>
         ) : (
-          <BringTable rows={made.rows} />
+          <BringTable rows={made.rows} now={show} after={made.show} />
         )}
         <Group justify="flex-end" mt="auto">
           <Button variant="default" onClick={onBack}>

@@ -1,8 +1,13 @@
 "use client";
 
 import { ScrollArea, Table } from "@mantine/core";
+import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
+import { Fragment, useMemo, useState } from "react";
 import type { BroughtRow } from "@/core/exchange/bring";
-import { capital } from "../../parts/words";
+import { differsIn } from "@/core/exchange/differs";
+import type { Show } from "@/core/show/schema";
+import { capital, plural } from "../../parts/words";
+import classes from "./Bring.module.css";
 
 const HOW: Record<BroughtRow["how"], string> = {
   new: "new",
@@ -10,12 +15,36 @@ const HOW: Record<BroughtRow["how"], string> = {
   beside: "beside what has its number",
   replaces: "in place of what has its number",
 };
+const COLLECTION = {
+  wave: "waves",
+  palette: "palettes",
+  effect: "effects",
+  group: "groups",
+  macro: "macros",
+  view: "views",
+  list: "lists",
+  page: "pages",
+} as const;
 
-/** What would come over, what along with it, and under which numbers. */
-export function BringTable({ rows }: { rows: readonly BroughtRow[] }) {
+/** The record of a row in a show; undefined where it has none. */
+function recordOf(show: Show, row: BroughtRow, id: string | undefined): object | undefined {
+  if (id === undefined) return undefined;
+  return row.what === "cue" ? show.lists[row.list!]?.cues[id] : show[COLLECTION[row.what]][id];
+}
+
+interface Props {
+  rows: readonly BroughtRow[];
+  now: Show;
+  /** The show as it would be. */
+  after: Show;
+}
+
+/** What would come over, what along with it, under which numbers, and how it differs from what has them. */
+export function BringTable({ rows, now, after }: Props) {
+  const [open, setOpen] = useState<string | null>(null);
   return (
-    <ScrollArea h={210}>
-      <Table data-testid="bring-table">
+    <ScrollArea h={250}>
+      <Table data-testid="bring-table" className={classes.table}>
         <Table.Thead>
           <Table.Tr>
             <Table.Th>What comes over</Table.Th>
@@ -25,17 +54,41 @@ export function BringTable({ rows }: { rows: readonly BroughtRow[] }) {
         </Table.Thead>
         <Table.Tbody>
           {rows.slice(0, 500).map((r) => (
-            <Table.Tr key={`${r.what} ${r.number} ${r.as}`}>
-              <Table.Td>
-                {capital(r.what)} <span className="num">{r.number}</span> {r.name}
-                {r.along && <span className="muted"> needed by what is ticked</span>}
-              </Table.Td>
-              <Table.Td className="num">{r.as}</Table.Td>
-              <Table.Td>
-                {HOW[r.how]}
-                {r.left > 0 && <span style={{ color: "var(--caution)" }}>; {r.left} values stay behind</span>}
-              </Table.Td>
-            </Table.Tr>
+            <Fragment key={r.id}>
+              <Table.Tr>
+                <Table.Td>
+                  {capital(r.what)} <span className="num">{r.number}</span> {r.name}
+                  {r.along && <span className="muted"> needed by what is ticked</span>}
+                </Table.Td>
+                <Table.Td className="num">{r.as}</Table.Td>
+                <Table.Td>
+                  {r.how === "beside" || r.how === "replaces" ? (
+                    <button
+                      type="button"
+                      className={classes.opens}
+                      aria-expanded={open === r.id}
+                      title="What differs"
+                      onClick={() => setOpen(open === r.id ? null : r.id)}
+                    >
+                      {open === r.id ? <IconChevronDown size={14} /> : <IconChevronRight size={14} />}
+                      {HOW[r.how]}
+                    </button>
+                  ) : (
+                    HOW[r.how]
+                  )}
+                  {r.left > 0 && <span className={classes.caution}>{plural(r.left, "value")} stay behind</span>}
+                  {r.asIs > 0 && (
+                    <span
+                      className={classes.caution}
+                      title="Their lines say numbers that mean others here: read them once they are here"
+                    >
+                      {plural(r.asIs, "line")} to look through: other numbers here
+                    </span>
+                  )}
+                </Table.Td>
+              </Table.Tr>
+              {open === r.id && <Differences row={r} now={now} after={after} />}
+            </Fragment>
           ))}
           {rows.length === 0 && (
             <Table.Tr>
@@ -47,5 +100,51 @@ export function BringTable({ rows }: { rows: readonly BroughtRow[] }) {
         </Table.Tbody>
       </Table>
     </ScrollArea>
+  );
+}
+
+/** Value by value: as it is here, and as it comes. */
+function Differences({ row, now, after }: { row: BroughtRow; now: Show; after: Show }) {
+  const found = useMemo(() => {
+    const [here, there] = [recordOf(now, row, row.mine), recordOf(after, row, row.id)];
+    return here && there ? differsIn(after, here, there) : { differs: [], more: 0 };
+  }, [row, now, after]);
+  return (
+    <Table.Tr>
+      <Table.Td colSpan={3} p={0}>
+        <table className={classes.differs} data-testid="bring-differs">
+          <thead>
+            <tr>
+              <th>differs in</th>
+              <th>here</th>
+              <th>comes over</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.differs.map((d) => (
+              <tr key={d.where}>
+                <td>{d.where}</td>
+                <td>{d.here}</td>
+                <td>{d.there}</td>
+              </tr>
+            ))}
+            {found.more > 0 && (
+              <tr>
+                <td colSpan={3} className="muted">
+                  and {found.more.toLocaleString("en")} more
+                </td>
+              </tr>
+            )}
+            {found.differs.length === 0 && (
+              <tr>
+                <td colSpan={3} className="muted">
+                  Only in which fixtures and things it points at.
+                </td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </Table.Td>
+    </Table.Tr>
   );
 }
