@@ -1,5 +1,5 @@
 /** What a lamp looks like now: its colour and how bright, from the shared frame. */
-import { FILTER_LOGS, SOURCE_BANDS } from "@/core/colour/filter";
+import { SOURCE_BANDS, type Logs } from "@/core/colour/filter";
 import type { Lit } from "./lit";
 import type { Lamp, Source } from "./plan";
 import { screenRgb } from "./screen";
@@ -7,13 +7,12 @@ import { screenRgb } from "./screen";
 /** Written by `lightOf`: sRGB 0..255 at full, and brightness 0..1. Kept outside so that painting allocates nothing. */
 export const light = { r: 0, g: 0, b: 0, level: 0 };
 
-const [CYAN, MAGENTA, YELLOW] = [FILTER_LOGS[0]!, FILTER_LOGS[1]!, FILTER_LOGS[2]!];
 /** Each band of the source on a screen, for so much light of all three that white is 1 1 1. */
 const BANDS = SOURCE_BANDS.map(screenRgb);
 const WHITE = [0, 1, 2].map((part) => BANDS.reduce((sum, band) => sum + band[part]!, 0));
 /** What filters leave of a band: 0 red, 1 green, 2 blue. */
-const through = (c: number, m: number, y: number, band: number): number =>
-  Math.exp(c * CYAN[band]! + m * MAGENTA[band]! + y * YELLOW[band]!);
+const through = (logs: Logs, c: number, m: number, y: number, band: number): number =>
+  Math.exp(c * logs[0]![band]! + m * logs[1]![band]! + y * logs[2]![band]!);
 /** A part of the light on a screen, from what is left of the bands. */
 const onScreen = (part: number, red: number, green: number, blue: number): number =>
   Math.max(0, (red * BANDS[0]![part]! + green * BANDS[1]![part]! + blue * BANDS[2]![part]!) / WHITE[part]!);
@@ -49,7 +48,8 @@ export function lightOf(lamp: Lamp, source: Source, half: Lit): void {
       value[source.filters[1]!]! / 100,
       value[source.filters[2]!]! / 100,
     ];
-    const [red, green, blue] = [through(c, m, y, 0), through(c, m, y, 1), through(c, m, y, 2)];
+    const { logs } = source;
+    const [red, green, blue] = [through(logs, c, m, y, 0), through(logs, c, m, y, 1), through(logs, c, m, y, 2)];
     r *= onScreen(0, red, green, blue);
     g *= onScreen(1, red, green, blue);
     b *= onScreen(2, red, green, blue);

@@ -1,5 +1,6 @@
 /** The rig as the painter needs it: lamps with places, signs and the parameters that light them. */
 import { emitterOf } from "@/core/colour/emitters";
+import { FILTER_NAMES, logsOfFilters, type Logs } from "@/core/colour/filter";
 import { screenRgb } from "./screen";
 import { modelOf } from "@/core/show/model";
 import { functionOf } from "@/core/fixture/parameters";
@@ -21,6 +22,8 @@ export interface Source {
   emitters: [param: number, r: number, g: number, b: number][];
   /** Cyan, magenta, yellow filters. */
   filters: number[];
+  /** What each of them lets through. */
+  logs: Logs;
   /** Colour wheel and the linear sRGB of its slots; the first slot at index 0. */
   wheel: number;
   slots: [number, number, number][];
@@ -85,9 +88,8 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
           const rgb = emitterRgb(s.functions[0]!);
           return rgb ? [[param(cell, s.head), ...rgb]] : [];
         }),
-        filters: own.some((s) => s.head === "ColorSub_C")
-          ? ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].map((head) => param(cell, head))
-          : [],
+        filters: own.some((s) => s.head === "ColorSub_C") ? FILTER_NAMES.map((head) => param(cell, head)) : [],
+        logs: logsOfFilters(FILTER_NAMES.map((head) => own.find((s) => s.head === head)?.functions[0])),
         wheel: wheel ? param(cell, "Color1") : -1,
         slots: wheel ? (functionOf(wheel, "Color1")!.steps ?? []).map((step) => linear(step.colour ?? "#ffffff")) : [],
         hue: param(cell, "HSB_Hue"),

@@ -2,7 +2,7 @@
 import { converter, formatHex } from "culori";
 import { apart, uvOf, xyOfHex, type Xy } from "../colour/chromaticity";
 import { emitterOf, PRIMARIES } from "../colour/emitters";
-import { filtersFor } from "../colour/filter";
+import { FILTER_NAMES, filtersFor, logsOfFilters } from "../colour/filter";
 import { mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
 import type { ParameterSpec } from "../fixture/parameters";
@@ -164,12 +164,16 @@ function ofEmitters(targets: readonly Part[], wanted: Wanted): Made {
 
 /** Filters by the complement of channel / 255, or as the chromaticity needs them. */
 function ofFilters(targets: readonly Part[], wanted: Wanted): Made | undefined {
-  const place = (t: Part) => ["ColorSub_C", "ColorSub_M", "ColorSub_Y"].indexOf(t.attribute);
+  const place = (t: Part) => (FILTER_NAMES as readonly string[]).indexOf(t.attribute);
   if (new Set(targets.map(place)).size < 3) return undefined;
   if ("rgb" in wanted) {
     return { values: targets.map((t) => [t, (1 - wanted.rgb[place(t)]!) * FULL]), off: 0 };
   }
-  const { shares, off } = filtersFor(wanted.xy, levelOf(wanted));
+  const { shares, off } = filtersFor(
+    wanted.xy,
+    levelOf(wanted),
+    logsOfFilters([0, 1, 2].map((k) => targets.find((t) => place(t) === k)?.fn)),
+  );
   return { values: targets.map((t) => [t, shares[place(t)]! * FULL]), off };
 }
 

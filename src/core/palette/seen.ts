@@ -1,7 +1,7 @@
 /** The colour values of a fixture give, as any other can be asked for it: xy, and how bright beside the brightest there. */
 import { xyOfHex, xyOfXyz, type Xy } from "../colour/chromaticity";
 import { emitterOf, PRIMARIES, SOURCE } from "../colour/emitters";
-import { filtersFor, lightThrough } from "../colour/filter";
+import { FILTER_NAMES, filtersFor, lightThrough, logsOfFilters } from "../colour/filter";
 import { lightOf, mixOf } from "../colour/mix";
 import { isEmitter, isFilter } from "../fixture/attribute";
 import type { ParameterSpec } from "../fixture/parameters";
@@ -10,7 +10,6 @@ import type { AnyColour } from "../show/paletteSchema";
 /** What a parameter is at: the attribute and its value. */
 export type ValueAt = (spec: ParameterSpec) => { attribute: string; value: number };
 
-const FILTERS = ["ColorSub_C", "ColorSub_M", "ColorSub_Y"] as const;
 const share = (percent: number): number => Math.min(1, Math.max(0, percent / 100));
 const plainXy = ([x, y]: Xy): [number, number] => [x, y];
 
@@ -37,7 +36,7 @@ function ofEmitters(specs: readonly ParameterSpec[], valueAt: ValueAt): AnyColou
 }
 
 function ofFilters(specs: readonly ParameterSpec[], valueAt: ValueAt): AnyColour | undefined {
-  const filters = FILTERS.map((name) => specs.find((s) => s.head === name));
+  const filters = FILTER_NAMES.map((name) => specs.find((s) => s.head === name));
   if (filters.some((s) => !s)) return undefined;
   const shares = filters.map((s) => share(valueAt(s!).value)) as [number, number, number];
   // A colour on the wheel, with nothing mixed in, is the wheel's.
@@ -45,9 +44,10 @@ function ofFilters(specs: readonly ParameterSpec[], valueAt: ValueAt): AnyColour
     const wheel = ofWheel(specs, valueAt);
     if (wheel) return wheel;
   }
-  const light = lightThrough(shares);
+  const logs = logsOfFilters(filters.map((s) => s!.functions[0]));
+  const light = lightThrough(shares, logs);
   const xy = xyOfXyz(light)!;
-  const most = lightThrough(filtersFor(xy).shares as [number, number, number])[1];
+  const most = lightThrough(filtersFor(xy, 1, logs).shares as [number, number, number], logs)[1];
   return { xy: plainXy(xy), level: Math.min(1, light[1] / most), white: false };
 }
 

@@ -85,6 +85,8 @@ export function cellsFor(from: Side, to: Side, cell: number, attribute: string):
 export const colourSpecs = ({ specs }: Side, cell: number): ParameterSpec[] =>
   specs.filter((s) => s.cell === cell && makesColour(s.head));
 
+const measuredText = ({ functions: [fn] }: ParameterSpec): string => JSON.stringify([fn!.emitter, fn!.through]);
+
 /** Whether colour is mixed alike on both sides: the same emitters and filters, of the same light. Then numbers stay what they are. */
 export function mixesAlike(from: Side, to: Side, cell: number, at: number): boolean {
   const mixed = (side: Side, c: number) => colourSpecs(side, c).filter((s) => s.head !== "Color1");
@@ -94,9 +96,6 @@ export function mixesAlike(from: Side, to: Side, cell: number, at: number): bool
   if (a.length === 0 && !(colourSpecs(from, at).length > 0 && colourSpecs(to, cell).length > 0)) return false;
   return a.every((s) => {
     const other = b.find((o) => o.head === s.head);
-    return (
-      other !== undefined &&
-      JSON.stringify(other.functions[0]!.emitter ?? null) === JSON.stringify(s.functions[0]!.emitter ?? null)
-    );
+    return other !== undefined && measuredText(other) === measuredText(s);
   });
 }

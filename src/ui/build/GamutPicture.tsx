@@ -3,7 +3,7 @@
 import { useRef, useState, type PointerEvent } from "react";
 import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
 import { emitterOf } from "@/core/colour/emitters";
-import { filterGamut } from "@/core/colour/filter";
+import { FILTER_NAMES, filterGamut, logsOfFilters } from "@/core/colour/filter";
 import { gamutOf } from "@/core/colour/mix";
 import { colourValues } from "@/core/palette/colour";
 import { splitItem } from "@/core/show/ids";
@@ -39,7 +39,11 @@ export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }
       (s) => emitterOf(s.functions[0]!) ?? [],
     );
     const corners =
-      emitters.length > 1 ? gamutOf(emitters) : specs.some((s) => s.head === "ColorSub_C") ? filterGamut() : [];
+      emitters.length > 1
+        ? gamutOf(emitters)
+        : specs.some((s) => s.head === "ColorSub_C")
+          ? filterGamut(logsOfFilters(FILTER_NAMES.map((name) => specs.find((s) => s.head === name)?.functions[0])))
+          : [];
     if (corners.length > 0) gamuts.set(fixture.type, { model: type.model, fixture: fixture.id, corners });
   }
   const near = [...gamuts.values()].map(({ model, fixture }) => ({

@@ -4,6 +4,9 @@ import { strToU8, zipSync } from "fflate";
 import { LIBRARY } from "../../fixture/library/library";
 import { footprint, layoutOf, typeProblem, type FixtureType } from "../../fixture/type";
 import { isRefusal } from "../../show/refusal";
+import { parametersOf } from "../../fixture/parameters";
+import { colourIn } from "../../palette/colour";
+import { colourSeen } from "../../palette/seen";
 import { newShow } from "../../show/world";
 import { readShowFile, writeShowFile } from "../showFile";
 import { readGdtf, writeGdtf } from "./file";
@@ -159,6 +162,40 @@ test("measured emitters, an attribute of the maker's own, two breaks, a virtual 
   });
   expect(footprint(type.modes[0]!)).toBe(2);
   expect(notes).toEqual(["line 5: mode Basic, channel None (Zoom): it is virtual and left out"]);
+});
+
+test("filters are as they were measured: colours through them, wheels without a colour of their own, and out again", () => {
+  const physical = `<PhysicalDescriptions><Filters><Filter Name="Deep cyan" Color="0.2,0.32,30"/><Filter Name="Ochre" Color="0.5,0.42,60"/></Filters></PhysicalDescriptions>`;
+  const wheels = `<Wheels><Wheel Name="Colours"><Slot Name="Open" Color="0.3127,0.329,100"/><Slot Name="Ochre" Filter="Ochre"/></Wheel></Wheels>`;
+  const sub = (slot: number, name: string, more = "") =>
+    channel(String(slot), "Base", `ColorSub_${name}`, fn(`ColorSub_${name}`, more));
+  const wheel = channel(
+    "4",
+    "Base",
+    "Color1",
+    fn(
+      "Color1",
+      'Wheel="Colours"',
+      `<ChannelSet Name="Open" DMXFrom="0/1" WheelSlotIndex="1"/><ChannelSet Name="Ochre" DMXFrom="128/1" WheelSlotIndex="2"/>`,
+    ),
+  );
+  const { type, notes } = read(
+    description(wheels + physical + BASE + mode(sub(1, "C", 'Filter="Deep cyan"') + sub(2, "M") + sub(3, "Y") + wheel)),
+  );
+  expect(notes).toEqual([]);
+  const own = type.modes[0]!.channels.map((c) => c.functions[0]!);
+  expect(own.slice(0, 3).map((f) => f.through)).toEqual([[0.2, 0.32], undefined, undefined]);
+  expect(own[3]!.steps![1]!.colour).toMatch(/^#[0-9a-f]{6}$/);
+  const again = readGdtf(writeGdtf({ ...type, file: undefined }), { types: {} });
+  if (isRefusal(again)) throw new Error(again.what);
+  expect(again.type.modes[0]!.channels[0]!.functions[0]!.through).toEqual([0.2, 0.32]);
+  // Full cyan leaves what was measured, and that colour is made by full cyan.
+  const specs = parametersOf(type.modes[0]!, false);
+  const made = (head: string) => colourIn(specs, `0.${head}`, { xy: [0.2, 0.32], white: false })!;
+  expect(made("ColorSub_C").off).toBe(0);
+  expect(["C", "M", "Y"].map((c) => Math.round(made(`ColorSub_${c}`).value))).toEqual([100, 0, 0]);
+  const seen = colourSeen(specs, (s) => ({ attribute: s.head, value: s.head === "ColorSub_C" ? 100 : 0 }));
+  expect(seen && "xy" in seen && seen.xy.map((v) => Math.round(v * 1000))).toEqual([200, 320]);
 });
 
 test("a strobe whose closed and open are functions of their own; a second channel of one attribute", () => {

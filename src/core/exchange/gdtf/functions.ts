@@ -1,6 +1,6 @@
 /** The functions of a GDTF channel as ours. */
-import { attributeInfo, FAMILIES, inTable, type AttributeInfo, type Family } from "../../fixture/attribute";
-import { EMITTERS } from "../../colour/emitters";
+import { attributeInfo, FAMILIES, inTable, isFilter, type AttributeInfo, type Family } from "../../fixture/attribute";
+import { EMITTERS, FILTERS } from "../../colour/emitters";
 import type { ChannelFunction, Step } from "../../fixture/type";
 import { colourOf, dmxValue, hexOfColour } from "./values";
 import { all, num, text, type Element } from "./xml";
@@ -12,6 +12,7 @@ export interface Lookups {
   attributes: ReadonlyMap<string, Element>;
   wheels: ReadonlyMap<string, Element>;
   emitters: ReadonlyMap<string, Element>;
+  filters: ReadonlyMap<string, Element>;
   /** The pictures there are, by name. */
   pictures: ReadonlySet<string>;
 }
@@ -133,6 +134,8 @@ function functionOf(
   const same =
     usual && emitter && usual.flux === emitter.flux && usual.xy[0] === emitter.xy[0] && usual.xy[1] === emitter.xy[1];
   if (emitter && !same && /^ColorAdd_/.test(attribute)) fn.emitter = emitter;
+  const filter = isFilter(attribute) ? filterOf(text(element, "Filter"), lookups) : undefined;
+  if (filter && FILTERS[attribute]?.join() !== filter.xy.join()) fn.through = filter.xy;
   return { fn, name: text(element, "Name"), default: dmxValue(text(element, "Default"), bytes) };
 }
 
@@ -168,7 +171,7 @@ function stepsOf(
     let value = slots ? (index >= 1 ? index : taken.size + 1) : valueOf(set, name, attribute, taken);
     while (taken.has(value)) value += 1;
     taken.add(value);
-    const colour = plate && colourOf(text(plate, "Color"));
+    const colour = plate && (colourOf(text(plate, "Color")) ?? filterOf(text(plate, "Filter"), lookups));
     const picture = text(plate, "MediaFileName");
     return [
       {
@@ -192,6 +195,12 @@ function valueOf(set: Element, name: string, attribute: string, taken: ReadonlyS
   const [from, to] = [num(set, "PhysicalFrom"), num(set, "PhysicalTo")];
   if (from !== undefined && from === to && Number.isInteger(from) && !taken.has(from)) return from;
   return taken.size;
+}
+
+/** The colour a filter leaves of daylight, where it was measured. */
+function filterOf(name: string, { filters }: Lookups): ReturnType<typeof colourOf> {
+  const found = name === "" ? undefined : filters.get(name);
+  return found && colourOf(text(found, "Color"));
 }
 
 function emitterOf(element: Element, { emitters }: Lookups): ChannelFunction["emitter"] {

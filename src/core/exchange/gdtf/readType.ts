@@ -34,10 +34,9 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
     attributes: named(within(first(type, "AttributeDefinitions"), "Attributes", "Attribute")),
     wheels: named(within(type, "Wheels", "Wheel")),
     emitters: named(within(physical, "Emitters", "Emitter")),
+    filters: named(within(physical, "Filters", "Filter")),
     pictures,
   };
-  if (within(physical, "Filters", "Filter").length > 0)
-    note("its filters' measured colours are kept in the file, our own table is used");
   const tops = geometriesOf(type);
   const modes: Mode[] = [];
   for (const element of within(type, "DMXModes", "DMXMode").slice(0, 64)) {

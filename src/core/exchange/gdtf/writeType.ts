@@ -41,6 +41,7 @@ export function writeDescription(type: FixtureType): string {
   });
   const { physical } = type;
   const emitters = new Map(functions.flatMap((f) => (emitterOf(f) ? [[f.attribute, emitterOf(f)!] as const] : [])));
+  const filters = new Map(functions.flatMap((f) => (f.through ? [[f.attribute, f.through] as const] : [])));
   return writeXml("GDTF", {
     "@DataVersion": "1.2",
     FixtureType: [
@@ -92,6 +93,15 @@ export function writeDescription(type: FixtureType): string {
                 })),
               },
             ],
+            ...(filters.size > 0
+              ? {
+                  Filters: [
+                    {
+                      Filter: [...filters].map(([name, xy]) => ({ "@Name": name, "@Color": `${xy[0]},${xy[1]},100` })),
+                    },
+                  ],
+                }
+              : {}),
             Properties: [physical?.kilograms === undefined ? {} : { Weight: [{ "@Value": physical.kilograms }] }],
           },
         ],
@@ -284,6 +294,7 @@ function channelElement(
     ...physicalOf(fn),
     ...wheels(fn),
     ...(emitterOf(fn) && fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": fn.attribute } : {}),
+    ...(fn.through ? { "@Filter": fn.attribute } : {}),
     ...(fn.master
       ? {
           "@ModeMaster": nameOf(fn.master.channel),
