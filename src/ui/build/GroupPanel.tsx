@@ -2,13 +2,14 @@
 
 import { ActionIcon } from "@mantine/core";
 import { IconPlus } from "@tabler/icons-react";
-import { useState, type MouseEvent } from "react";
+import type { MouseEvent } from "react";
 import { members, typeGroups } from "@/core/select/expression";
 import { orderGroups, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
 import { itemsText } from "@/core/show/itemsText";
 import { groupsByNumber, type World } from "@/core/show/world";
+import { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { GroupRow } from "./GroupRow";
 import classes from "./Build.module.css";
@@ -26,7 +27,6 @@ function offeredName(world: World): string | undefined {
 export function GroupPanel() {
   const session = useSession();
   const world = useShow((s) => s.world);
-  const [dragged, setDragged] = useState<string | null>(null);
   const { show, hands } = world;
   const groups = groupsByNumber(show);
   const types = typeGroups(show);
@@ -49,14 +49,11 @@ export function GroupPanel() {
         : [...own];
     session.act([select.of({ items })]);
   };
-  const drop = (onto: string) => {
-    if (dragged && dragged !== onto) {
-      const rest = groups.map((g) => g.id).filter((id) => id !== dragged);
-      const to = groups.findIndex((g) => g.id === onto);
-      session.act([orderGroups.of({ groups: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
-    }
-    setDragged(null);
-  };
+  const reorder = useReorder((dragged, onto) => {
+    const rest = groups.map((g) => g.id).filter((id) => id !== dragged);
+    const to = groups.findIndex((g) => g.id === onto);
+    session.act([orderGroups.of({ groups: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
+  });
   const state = (own: readonly Item[]) => {
     const count = own.filter((m) => chosen.has(m)).length;
     return count === 0 ? "none" : count === own.length ? "all" : `${count}/${own.length}`;
@@ -92,8 +89,7 @@ export function GroupPanel() {
               own={own}
               state={state(own)}
               onPress={(e) => press(own, e)}
-              onDrag={() => setDragged(group.id)}
-              onDrop={() => drop(group.id)}
+              reorder={reorder(group.id)}
             />
           );
         })}

@@ -10,6 +10,7 @@ import type { Item } from "@/core/show/ids";
 import { GROUP_SIGNS, type Group } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
+import type { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { ArrangementDialog } from "./ArrangementDialog";
 import classes from "./Build.module.css";
@@ -32,12 +33,12 @@ interface Props {
   /** "none", "all", or how many of how many are selected. */
   state: string;
   onPress(event: MouseEvent): void;
-  onDrag(): void;
-  onDrop(): void;
+  /** What makes it one to drag. */
+  reorder: ReturnType<ReturnType<typeof useReorder>>;
 }
 
 /** One group: press to select, drag to put it elsewhere, and what else can be done with it. */
-export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) {
+export function GroupRow({ group, own, state, onPress, reorder }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
   const [laying, setLaying] = useState(false);
@@ -59,14 +60,7 @@ export function GroupRow({ group, own, state, onPress, onDrag, onDrop }: Props) 
   };
   const free = (groupsByNumber(show).at(-1)?.number ?? 0) + 1;
   return (
-    <li
-      className={classes.group}
-      data-state={part ? "part" : state}
-      draggable={!renaming}
-      onDragStart={onDrag}
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={onDrop}
-    >
+    <li className={classes.group} data-state={part ? "part" : state} {...reorder}>
       {renaming ? (
         <div className={classes["group-name"]}>
           <EditableText

@@ -17,6 +17,7 @@ import { z } from "@/core/units/zod";
 import { NumberField } from "../parts/NumberField";
 import { usePrefs } from "../parts/usePrefs";
 import { trying } from "../stage/trying";
+import { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { EffectsTab } from "../effects/EffectsTab";
 import { WavesTab } from "../effects/WavesTab";
@@ -62,7 +63,6 @@ export function Shelf() {
   const [width, setWidth] = usePrefs("bold-comet-shelf-width", z.enum(WIDTHS), "type");
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
-  const [dragged, setDragged] = useState<string | null>(null);
   const [dialog, setDialog] = useState<{ kind: "record" | "update" | "starters" | "widths" } | null>(null);
   const { show, hands } = world;
   const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
@@ -102,14 +102,12 @@ export function Shelf() {
         ...(keeps ? { only: keeps } : {}),
       }),
     ]);
-  const drop = (onto: string) => {
-    if (dragged && dragged !== onto && !search) {
-      const rest = found.map((p) => p.id).filter((id) => id !== dragged);
-      const to = found.findIndex((p) => p.id === onto);
-      session.act([orderPalettes.of({ palettes: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
-    }
-    setDragged(null);
-  };
+  const reorder = useReorder((dragged, onto) => {
+    if (search) return;
+    const rest = found.map((p) => p.id).filter((id) => id !== dragged);
+    const to = found.findIndex((p) => p.id === onto);
+    session.act([orderPalettes.of({ palettes: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
+  });
   return (
     <section className={classes.shelf} aria-label="Palettes">
       <header className={classes.head}>
@@ -210,8 +208,7 @@ export function Shelf() {
               trial={trying(session, paletteText(world, p.id), (b) => applyPalette(b, p.id))}
               onPress={() => void apply(p.id)}
               onDetails={() => lookInside(p.id)}
-              onDrag={() => setDragged(p.id)}
-              onDrop={() => drop(p.id)}
+              reorder={reorder(p.id)}
             />
           ))}
           {!search && (

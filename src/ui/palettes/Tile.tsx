@@ -9,6 +9,7 @@ import { usesOf, usesText } from "@/core/palette/uses";
 import type { Palette } from "@/core/show/paletteSchema";
 import type { World } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
+import type { useReorder } from "../parts/useReorder";
 import { useSession } from "../useSession";
 import { TilePicture } from "./TilePicture";
 import { lacksText, type Picture, type TileState } from "./tiles";
@@ -25,12 +26,12 @@ interface Props {
   trial: object;
   onPress(): void;
   onDetails(): void;
-  onDrag(): void;
-  onDrop(): void;
+  /** What makes it one to drag. */
+  reorder: ReturnType<ReturnType<typeof useReorder>>;
 }
 
 /** One palette: what it does, its number and name, how wide it is by its edge, and how it stands to the selection. */
-export function Tile({ world, palette, state, picture, trial, onPress, onDetails, onDrag, onDrop }: Props) {
+export function Tile({ world, palette, state, picture, trial, onPress, onDetails, reorder }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
   const { id, number, name, width, colour } = palette;
@@ -47,10 +48,7 @@ export function Tile({ world, palette, state, picture, trial, onPress, onDetails
       data-stands={state.stands}
       data-lacks={state.of > 0 && state.has === 0}
       style={colour ? { borderTopColor: colour } : undefined}
-      draggable={!renaming}
-      onDragStart={onDrag}
-      onDragOver={(e) => e.preventDefault()}
-      onDrop={onDrop}
+      {...reorder}
       onContextMenu={(e) => (e.preventDefault(), onDetails())}
     >
       {renaming ? (

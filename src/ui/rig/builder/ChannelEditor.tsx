@@ -15,6 +15,8 @@ import { IconPlus, IconTrash } from "@tabler/icons-react";
 import { attributeInfo, attributesKnown, FAMILIES, UNITS, type Unit } from "@/core/fixture/attribute";
 import type { Channel, ChannelFunction, FixtureType, Mode } from "@/core/fixture/type";
 import { inBytes, needsInfo, newFunction } from "@/core/rig/typeDraft";
+import { MasterRow } from "./MasterRow";
+import { MeasuredRow } from "./MeasuredRow";
 import { SlotTable } from "./SlotTable";
 import classes from "./Builder.module.css";
 
@@ -177,6 +179,8 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
               />
             </Group>
           )}
+          <MeasuredRow fn={fn} onChange={(next) => setFn(k, next)} />
+          <MasterRow mode={mode} place={place} fn={fn} onChange={(next) => setFn(k, next)} />
           <SlotTable type={type} fn={fn} most={most} onChange={(next) => setFn(k, next)} onPicture={onPicture} />
         </div>
       ))}

@@ -2,10 +2,11 @@
 
 import { ActionIcon, Button } from "@mantine/core";
 import { IconGripVertical, IconPlus, IconTrash } from "@tabler/icons-react";
-import { useRef, useState, type KeyboardEvent } from "react";
+import type { KeyboardEvent } from "react";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { layoutOf, type Channel, type Mode } from "@/core/fixture/type";
 import { moved, newChannel, without } from "@/core/rig/typeDraft";
+import { useReorder } from "../../parts/useReorder";
 import { slotsText } from "../library/slotsText";
 import classes from "./Builder.module.css";
 
@@ -34,9 +35,8 @@ const USUAL = [
 
 /** The channels of a mode in their order, beside their slots; dragged, or moved with Alt and the arrows. */
 export function ChannelRows({ mode, chosen, onChoose, onChange }: Props) {
-  const dragged = useRef<number | null>(null);
-  const [over, setOver] = useState<number | null>(null);
   const layout = layoutOf(mode);
+  const reorder = useReorder((from, to) => move(Number(from), Number(to)));
   const move = (from: number, to: number) => {
     if (to < 0 || to >= mode.channels.length || from === to) return;
     onChange(moved(mode.channels, from, to));
@@ -66,14 +66,9 @@ export function ChannelRows({ mode, chosen, onChoose, onChange }: Props) {
           tabIndex={k === chosen ? 0 : -1}
           aria-selected={k === chosen}
           className={classes.channel}
-          data-over={over === k}
-          draggable
+          {...reorder(String(k))}
           onClick={() => onChoose(k)}
           onKeyDown={(e) => onKeyDown(e, k)}
-          onDragStart={() => (dragged.current = k)}
-          onDragOver={(e) => (e.preventDefault(), setOver(k))}
-          onDragLeave={() => setOver(null)}
-          onDrop={() => (dragged.current !== null && move(dragged.current, k), setOver(null))}
         >
           <IconGripVertical size={14} className="muted" />
           <span className="num">{slotsText(layout[k]!.map((s) => s + 1))}</span>
