@@ -1,6 +1,6 @@
 /** Lamps as the room in three dimensions needs them: where they hang, what they are, and which parameters make their beams. */
 import { functionOf } from "@/core/fixture/parameters";
-import type { Kind } from "@/core/fixture/type";
+import type { Kind, Physical } from "@/core/fixture/type";
 import { paramKey } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import type { Fixture, Show } from "@/core/show/schema";
@@ -23,6 +23,10 @@ export interface RoomLamp extends Lamp {
   beamAngle: number;
   /** Metres: across, deep, high. */
   size: readonly [number, number, number];
+  /** A cylinder, else a box. */
+  round: boolean;
+  /** What turns, where the type has measured it. */
+  head: Physical["head"];
   gobos: readonly Wheel[];
   goboAngle: Part;
   goboSpin: Part;
@@ -74,6 +78,8 @@ function roomLamp(show: Show, lamp: Lamp, fixture: Fixture, index: ReadonlyMap<s
     ...lamp,
     beamAngle: type.physical?.beamAngle ?? usual.beamAngle,
     size: type.physical?.size ?? usual.size,
+    round: type.physical?.round ?? false,
+    head: type.physical?.head,
     gobos: [...wheel("Gobo1"), ...wheel("Gobo2")],
     goboAngle: part("Gobo1Pos"),
     goboSpin: part("Gobo1PosRotate"),

@@ -17,8 +17,12 @@ export const BEAM_VERTEX = /* glsl */ `
 ${INSTANCE}
 varying float vFacing;
 varying float vAlong;
+#ifdef RAYS
 varying float vAround;
+#endif
+#ifdef STRUCTURE
 varying vec3 vPlace;
+#endif
 void main() {
   float radius = iShape.z + position.z * iShape.x * iShape.y;
   vec3 side = cross(iDir, iUp);
@@ -26,11 +30,15 @@ void main() {
   vec3 place = iOrigin + iDir * (position.z * iShape.x) + outward * radius;
   vFacing = dot(outward, normalize(cameraPosition - place));
   vAlong = position.z;
+#ifdef RAYS
   vAround = atan(position.y, position.x);
+#endif
   vColor = iColor;
   vLook = iLook;
+#ifdef STRUCTURE
   vPlace = place;
-  gl_Position = projectionMatrix * viewMatrix * vec4(place, 1.0);
+#endif
+  gl_Position = projectionMatrix * (viewMatrix * vec4(place, 1.0));
 }
 `;
 
@@ -39,10 +47,14 @@ export const BEAM_FRAGMENT = /* glsl */ `
 precision mediump float;
 varying float vFacing;
 varying float vAlong;
-varying float vAround;
 varying vec4 vColor;
 varying vec4 vLook;
+#ifdef RAYS
+varying float vAround;
+#endif
+#ifdef STRUCTURE
 varying vec3 vPlace;
+#endif
 uniform float haze;
 uniform float time;
 void main() {
@@ -91,7 +103,7 @@ void main() {
   vShape = iShape;
   vColor = iColor;
   vLook = iLook;
-  gl_Position = projectionMatrix * viewMatrix * vec4(place, 1.0);
+  gl_Position = projectionMatrix * (viewMatrix * vec4(place, 1.0));
 }
 `;
 
@@ -139,15 +151,16 @@ void main() {
 }
 `;
 
-/** Bodies: their colour, by how they are turned to the light. */
+/** Bodies: their colour, by how they are turned to the light. What is instanced stands where its own matrix says. */
 export const BODY_VERTEX = /* glsl */ `
 varying vec3 vShade;
 uniform vec3 tint;
 void main() {
-  mat4 own = modelMatrix;
   vec3 colour = tint;
 #ifdef USE_INSTANCING
-  own = own * instanceMatrix;
+  mat4 own = instanceMatrix;
+#else
+  mat4 own = modelMatrix;
 #endif
 #ifdef USE_INSTANCING_COLOR
   colour = instanceColor;
@@ -158,7 +171,7 @@ void main() {
   vec3 n = normalize(mat3(own) * normal);
   vShade = colour * (0.55 + 0.3 * n.z + 0.25 * max(0.0, -n.y));
 #endif
-  gl_Position = projectionMatrix * viewMatrix * own * vec4(position, 1.0);
+  gl_Position = projectionMatrix * (viewMatrix * (own * vec4(position, 1.0)));
 }
 `;
 export const BODY_FRAGMENT = /* glsl */ `

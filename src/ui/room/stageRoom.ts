@@ -2,17 +2,15 @@
 import {
   AdditiveBlending,
   BackSide,
-  BoxGeometry,
   CircleGeometry,
   Color,
-  CylinderGeometry,
   DynamicDrawUsage,
-  GridHelper,
   InstancedBufferAttribute,
   InstancedBufferGeometry,
   InstancedMesh,
   Matrix4,
   Mesh,
+  NoBlending,
   PlaneGeometry,
   LinearFilter,
   LineBasicMaterial,
@@ -35,7 +33,7 @@ import type { RoomLamp } from "@/picture/room/lamps";
 import { light, lightOf } from "@/picture/light";
 import type { Lit } from "@/picture/lit";
 import { gobosOf } from "./pictures";
-import { bodyPaint, glowPaint } from "./bodies";
+import { Bodies, glowPaint } from "./bodies";
 import {
   AIR_FRAGMENT,
   AIR_VERTEX,
@@ -55,6 +53,8 @@ const AROUND = 9;
 /** Haze is drawn so many times smaller each way; smaller still where everything is. */
 const SMALLER = 3;
 const SMALLEST = 4;
+/** Light in haze is laid over all else. */
+const OVER = 3;
 const NIGHT = 0x05070c;
 const DOWN = new Vector3(0, 0, -1);
 
@@ -89,10 +89,12 @@ export class StageRoom {
   private readonly scene = new Scene();
   private readonly haze = new Scene();
   private readonly finePools: Mesh;
+  private readonly air: Mesh<PlaneGeometry, ShaderMaterial>;
   private readonly softPools: Mesh;
+  /** The bodies that hide light in haze. */
+  private readonly hiding: InstancedMesh[];
   private readonly target = new WebGLRenderTarget(1, 1, { type: UnsignedByteType, magFilter: LinearFilter });
-  readonly bodies: InstancedMesh;
-  private readonly heads: InstancedMesh;
+  private readonly bodies: Bodies;
   private readonly lenses: InstancedMesh;
   private readonly fields: Fields;
   private readonly cones: InstancedBufferGeometry;
@@ -109,7 +111,6 @@ export class StageRoom {
     readonly lamps: readonly RoomLamp[],
     show: Pick<Show, "scenery" | "types">,
   ) {
-    const many = Math.max(1, lamps.length);
     this.sources = Math.max(
       1,
       lamps.reduce((n, l) => n + l.sources.length, 0),
@@ -118,13 +119,10 @@ export class StageRoom {
     const ys = [...lamps.map((l) => l.y), ...Object.values(show.scenery).flatMap((s) => [s.from.y, s.to.y])];
     this.back = (ys.length > 0 ? ys.reduce((a, b) => Math.max(a, b)) : 8) + 3;
     this.gobos = gobosOf(lamps, show.types);
-    const body = bodyPaint();
-    this.bodies = new InstancedMesh(new BoxGeometry(1, 1, 1), body, many);
-    this.heads = new InstancedMesh(new CylinderGeometry(0.5, 0.42, 1, 7, 1, true).rotateX(Math.PI / 2), body, many);
+    this.bodies = new Bodies(lamps);
     this.lenses = new InstancedMesh(new CircleGeometry(0.5, 8), glowPaint(), this.sources);
     this.lenses.instanceMatrix.setUsage(DynamicDrawUsage);
-    this.heads.instanceMatrix.setUsage(DynamicDrawUsage);
-    for (const mesh of [this.bodies, this.heads, this.lenses]) mesh.frustumCulled = false;
+    this.lenses.frustumCulled = false;
     this.fields = Object.fromEntries(
       Object.entries(ATTRIBUTES).map(([name, size]) => [
         name,
@@ -162,16 +160,16 @@ export class StageRoom {
       depthWrite: false,
     });
     const air = new Mesh(new PlaneGeometry(2, 2), over);
+    this.air = air;
     const softPools = new Mesh(this.pools, this.poolMaterial);
     this.softPools = softPools;
     this.finePools = pools;
     air.frustumCulled = softPools.frustumCulled = false;
-    [pools.renderOrder, softPools.renderOrder, cones.renderOrder, air.renderOrder] = [1, 1, 2, 3];
+    [pools.renderOrder, softPools.renderOrder, cones.renderOrder, air.renderOrder] = [1, 1, 2, OVER];
     this.scene.add(
-      ...roomShell(this.back),
+      roomShell(this.back),
       ...setPieces(show.scenery, lamps),
-      this.bodies,
-      this.heads,
+      ...this.bodies.all(),
       this.lenses,
       pools,
       air,
@@ -182,72 +180,61 @@ export class StageRoom {
       fragmentShader: BLACK_FRAGMENT,
       uniforms: { tint: { value: new Color(0) } },
     });
-    const hidden = new InstancedMesh(this.bodies.geometry, black, this.bodies.count);
-    hidden.instanceMatrix = this.bodies.instanceMatrix;
-    hidden.frustumCulled = false;
+    this.hiding = [this.bodies.boxes, this.bodies.rounds].map((shape) => {
+      const made = new InstancedMesh(shape.geometry, black, shape.count);
+      made.instanceMatrix = shape.instanceMatrix;
+      made.frustumCulled = false;
+      return made;
+    });
     const pieces = setPieces(show.scenery, lamps);
     for (const piece of pieces) if (piece instanceof Mesh) piece.material = black;
-    this.haze.add(...pieces, hidden, softPools, cones);
-    this.hang();
+    this.haze.add(...pieces, ...this.hiding, softPools, cones);
   }
 
   /**
    * Draws the room. Light in haze is soft: it is drawn small, behind the bodies that hide it, and laid over. That is
-   * what a machine without a GPU can do; spots on the floor are drawn as fine as the bodies, until gobo detail is given up.
+   * what a machine without a GPU can do; spots on the floor are drawn as fine as the bodies, until gobo detail is given
+   * up. At half the resolution what is laid over is laid under instead, all of it at once: bodies stand before all light.
    */
   draw(gl: WebGLRenderer, camera: Camera): void {
     const size = gl.getDrawingBufferSize(new Vector2());
-    const by = this.level >= GIVES_UP.length ? SMALLEST : SMALLER;
+    const by = this.coarse ? SMALLEST : SMALLER;
     const [w, h] = [Math.max(1, Math.ceil(size.x / by)), Math.max(1, Math.ceil(size.y / by))];
     if (this.target.width !== w || this.target.height !== h) this.target.setSize(w, h);
     const plain = this.level >= 3;
+    for (const body of this.hiding) body.visible = !this.coarse;
     this.softPools.visible = plain;
     this.finePools.visible = !plain;
+    gl.autoClearColor = true;
     gl.setRenderTarget(this.target);
-    gl.setClearColor(0, 1);
+    gl.setClearColor(this.coarse ? NIGHT : 0, 1);
     gl.render(this.haze, camera);
     gl.setRenderTarget(null);
     gl.setClearColor(NIGHT, 1);
+    gl.autoClearColor = !this.coarse;
     gl.render(this.scene, camera);
+  }
+
+  /** Everything that can be is given up. */
+  private get coarse(): boolean {
+    return this.level >= GIVES_UP.length;
   }
 
   /** How much is given up: so many of `GIVES_UP`. */
   giveUp(level: number): void {
     if (level === this.level) return;
     this.level = level;
+    this.air.material.blending = this.coarse ? NoBlending : AdditiveBlending;
+    this.air.material.transparent = !this.coarse;
+    this.air.renderOrder = this.coarse ? -1 : OVER;
     const beamDefines = { ...(level < 2 ? { RAYS: 1 } : {}), ...(level < 1 ? { STRUCTURE: 1 } : {}) };
     this.beamMaterial.defines = beamDefines;
     this.poolMaterial.defines = level < 3 ? { GOBO: 1 } : {};
     this.beamMaterial.needsUpdate = this.poolMaterial.needsUpdate = true;
   }
 
-  /** Bodies where they hang; selected ones shine. */
   select(selected: ReadonlySet<string>): void {
-    const [plain, chosen, away] = [new Color(0x4a566f), new Color(0x7ee8c4), new Color(0x6a3a3a)];
-    this.lamps.forEach((lamp, k) => {
-      const colour = selected.has(lamp.id) ? chosen : lamp.away ? away : plain;
-      this.bodies.setColorAt(k, colour);
-      this.heads.setColorAt(k, colour);
-    });
-    for (const mesh of [this.bodies, this.heads]) if (mesh.instanceColor) mesh.instanceColor.needsUpdate = true;
-  }
-
-  private hang(): void {
-    const [matrix, turn, basis] = [new Matrix4(), new Quaternion(), new Matrix4()];
-    this.lamps.forEach((lamp, k) => {
-      const [rx, ry, rz] = lamp.hung;
-      basis.set(rx[0], rx[1], rx[2], 0, ry[0], ry[1], ry[2], 0, rz[0], rz[1], rz[2], 0, 0, 0, 0, 1);
-      turn.setFromRotationMatrix(basis);
-      const moves = lamp.pan >= 0;
-      const [w, d, h] = lamp.size;
-      // A mover's base is above its head, as it hangs.
-      const up = new Vector3(0, 0, moves ? h * 0.45 : 0).applyQuaternion(turn);
-      matrix.compose(new Vector3(lamp.x, lamp.y, lamp.z).add(up), turn, new Vector3(w, d, moves ? h * 0.3 : h));
-      this.bodies.setMatrixAt(k, matrix);
-    });
-    this.select(new Set());
-    this.bodies.instanceMatrix.needsUpdate = true;
-    this.bodies.computeBoundingSphere();
+    this.bodies.select(selected);
   }
 
   /** Takes a frame of the stage. @param seconds of the clock, for what spins and strobes. */
@@ -265,12 +252,9 @@ export class StageRoom {
       beamOf(lamp, lit, this.back, seconds, this.gobos.of);
       along.set(beam.dx, beam.dy, beam.dz);
       turn.setFromUnitVectors(DOWN, along);
-      const [w, , h] = lamp.size;
+      const [w] = lamp.head?.size ?? lamp.size;
       const small = lamp.sources.length > 1;
-      const head = lamp.pan >= 0 ? w * 0.85 : 0.001;
-      matrix.compose(new Vector3(lamp.x, lamp.y, lamp.z), turn, size.set(head, head, lamp.pan >= 0 ? h * 0.6 : 0.001));
-      this.heads.setMatrixAt(k, matrix);
-      const front = lamp.pan >= 0 ? h * 0.31 : h * 0.51;
+      const front = this.bodies.turn(k, turn);
       for (const source of lamp.sources) {
         lightOf(lamp, source, lit);
         const level = beam.off ? 0 : light.level;
@@ -298,7 +282,8 @@ export class StageRoom {
     });
     this.cones.instanceCount = this.pools.instanceCount = b;
     for (const field of Object.values(this.fields)) field.needsUpdate = true;
-    this.heads.instanceMatrix.needsUpdate = this.lenses.instanceMatrix.needsUpdate = true;
+    this.bodies.turned();
+    this.lenses.instanceMatrix.needsUpdate = true;
     if (this.lenses.instanceColor) this.lenses.instanceColor.needsUpdate = true;
     this.beamMaterial.uniforms.haze!.value = hazeOf(this.lamps, lit);
     this.beamMaterial.uniforms.time!.value = seconds;
@@ -317,17 +302,22 @@ export class StageRoom {
 }
 
 /** The floor in squares of two metres, and the foot of a wall behind. */
-function roomShell(back: number) {
-  const grid = new GridHelper(40, 20, 0x2f3a52, 0x1d2536);
-  grid.rotateX(Math.PI / 2);
-  grid.position.y = back - 20;
-  const points = new Float32BufferAttribute(
-    [-20, back, 0, 20, back, 0, -20, back, 9, 20, back, 9].flatMap((v) => v),
-    3,
-  );
-  const wall = new LineSegments(
-    new BufferGeometry().setAttribute("position", points),
-    new LineBasicMaterial({ color: 0x2f3a52 }),
-  );
-  return [grid, wall];
+function roomShell(back: number): LineSegments {
+  const places: number[] = [];
+  const colours: number[] = [];
+  const [strong, faint] = [new Color(0x2f3a52), new Color(0x1d2536)];
+  const line = (colour: Color, ...ends: [number, number, number, number, number, number]) => {
+    places.push(...ends);
+    colours.push(...colour.toArray(), ...colour.toArray());
+  };
+  for (let k = -20; k <= 20; k += 2) {
+    const colour = k === 0 ? strong : faint;
+    line(colour, k, back - 40, 0, k, back, 0);
+    line(colour, -20, back - 20 + k, 0, 20, back - 20 + k, 0);
+  }
+  for (const height of [0, 9]) line(strong, -20, back, height, 20, back, height);
+  const made = new BufferGeometry()
+    .setAttribute("position", new Float32BufferAttribute(places, 3))
+    .setAttribute("color", new Float32BufferAttribute(colours, 3));
+  return new LineSegments(made, new LineBasicMaterial({ vertexColors: true }));
 }

@@ -164,6 +164,16 @@ test("measured emitters, an attribute of the maker's own, two breaks, a virtual 
   expect(notes).toEqual(["line 5: mode Basic, channel None (Zoom): it is virtual and left out"]);
 });
 
+test("a base and a head of their own measures and shapes, and out again", () => {
+  const models = `<Models><Model Name="Foot" Width="0.4" Length="0.3" Height="0.12" PrimitiveType="Cylinder"/><Model Name="Yoke" Width="0.4" Length="0.1" Height="0.4" PrimitiveType="Yoke"/><Model Name="Top" Width="0.28" Length="0.24" Height="0.5" PrimitiveType="Head"/></Models>`;
+  const tree = `<Geometries><Geometry Name="Base" Model="Foot"><Axis Name="Arm" Model="Yoke"><Axis Name="Joint" Model="Top"><Beam Name="Lens" BeamAngle="12"/></Axis></Axis></Geometry></Geometries>`;
+  const { type } = read(description(models + tree + mode(channel("1", "Arm", "Pan") + channel("2", "Joint", "Tilt"))));
+  const physical = { beamAngle: 12, size: [0.4, 0.3, 0.12], round: true, head: { size: [0.28, 0.24, 0.5] } };
+  expect(type.physical).toEqual(physical);
+  const again = readGdtf(writeGdtf({ ...type, file: undefined }), { types: {} });
+  expect(!isRefusal(again) && again.type.physical).toEqual(physical);
+});
+
 test("filters are as they were measured: colours through them, wheels without a colour of their own, and out again", () => {
   const physical = `<PhysicalDescriptions><Filters><Filter Name="Deep cyan" Color="0.2,0.32,30"/><Filter Name="Ochre" Color="0.5,0.42,60"/></Filters></PhysicalDescriptions>`;
   const wheels = `<Wheels><Wheel Name="Colours"><Slot Name="Open" Color="0.3127,0.329,100"/><Slot Name="Ochre" Filter="Ochre"/></Wheel></Wheels>`;

@@ -98,18 +98,22 @@ export function instancesOf(tops: ReadonlyMap<string, Geometry>, root: string): 
   return found;
 }
 
-/** The first beam of a tree. */
-export function beamOf(
-  geometry: Geometry | undefined,
-  tops: ReadonlyMap<string, Geometry>,
-  depth = 0,
-): Element | undefined {
-  if (!geometry || depth > 50) return undefined;
-  if (geometry.tag === "Beam") return geometry.element;
+/** The way to the first beam of a tree, the beam last; empty where it has none. */
+function wayToBeam(geometry: Geometry | undefined, tops: ReadonlyMap<string, Geometry>, depth = 0): Geometry[] {
+  if (!geometry || depth > 50) return [];
+  if (geometry.tag === "Beam") return [geometry];
   for (const child of geometry.children) {
     const next = child.tag === "GeometryReference" ? tops.get(text(child.element, "Geometry")) : child;
-    const found = beamOf(next === geometry ? undefined : next, tops, depth + 1);
-    if (found) return found;
+    const found = wayToBeam(next === geometry ? undefined : next, tops, depth + 1);
+    if (found.length > 0) return [geometry, ...found];
   }
-  return undefined;
+  return [];
 }
+
+/** The first beam of a tree. */
+export const beamOf = (tree: Geometry | undefined, tops: ReadonlyMap<string, Geometry>): Element | undefined =>
+  wayToBeam(tree, tops).at(-1)?.element;
+
+/** The last axis on the way to the first beam: what it is the head of. */
+export const axisOf = (tree: Geometry | undefined, tops: ReadonlyMap<string, Geometry>): Element | undefined =>
+  wayToBeam(tree, tops).findLast((g) => g.tag === "Axis")?.element;

@@ -6,7 +6,7 @@ import { parametersOf } from "../../fixture/parameters";
 import { ACTIONS, typeProblem, type Action, type Channel, type FixtureType, type Mode } from "../../fixture/type";
 import { refuse, type Refusal } from "../../show/refusal";
 import { functionsOf, type Lookups, type ReadFunction } from "./functions";
-import { beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
+import { axisOf, beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
 import { kindOf } from "./kind";
 import { createNotes, type Note } from "./notes";
 import { dmxValue } from "./values";
@@ -277,19 +277,29 @@ function actionsOf(mode: Element, placed: readonly Placed[], channels: readonly 
 }
 
 function physicalOf(type: Element, tops: ReadonlyMap<string, Geometry>, root: string): Pick<FixtureType, "physical"> {
-  const beam = beamOf(tops.get(root) ?? [...tops.values()][0], tops);
+  const tree = tops.get(root) ?? [...tops.values()][0];
+  const beam = beamOf(tree, tops);
   const properties = first(first(type, "PhysicalDescriptions"), "Properties");
   const models = new Map(within(type, "Models", "Model").map((m) => [text(m, "Name"), m]));
   const body = models.get(text(tops.get(root)?.element, "Model")) ?? [...models.values()][0];
   const between = (value: number | undefined, low: number, high: number) =>
     value !== undefined && value >= low && value <= high ? value : undefined;
-  const size = ["Width", "Length", "Height"].map((d) => between(num(body, d), 0.01, 100));
+  const sizeOf = (model: Element | undefined) => {
+    const size = ["Width", "Length", "Height"].map((d) => between(num(model, d), 0.01, 100));
+    return size.every((v) => v !== undefined) ? (size as [number, number, number]) : undefined;
+  };
+  const roundOf = (model: Element | undefined) =>
+    /^(Cylinder|Sphere)$/.test(text(model, "PrimitiveType")) ? { round: true as const } : {};
+  const turns = models.get(text(axisOf(tree, tops), "Model"));
+  const head = turns === body ? undefined : sizeOf(turns);
   const made = {
     beamAngle: between(num(beam, "BeamAngle"), 0.1, 360),
     lumens: between(num(beam, "LuminousFlux"), 0, 10_000_000),
     watts: between(num(beam, "PowerConsumption"), 0, 1_000_000),
     kilograms: between(num(first(properties, "Weight"), "Value"), 0, 10_000),
-    size: size.every((v) => v !== undefined) ? (size as [number, number, number]) : undefined,
+    size: sizeOf(body),
+    ...(sizeOf(body) ? roundOf(body) : {}),
+    head: head && { size: head, ...roundOf(turns) },
   };
   const said = Object.fromEntries(Object.entries(made).filter(([, v]) => v !== undefined));
   return Object.keys(said).length > 0 ? { physical: said } : {};

@@ -14,6 +14,7 @@ import { emitterOf } from "../../colour/emitters";
 import { colourText } from "./colour";
 import { guidOf } from "./guid";
 import { toPhysical, UNIT_NAMES } from "./units";
+import { alike, BODY, bodyName, cellName, geometriesOf, HEAD_BODY } from "./writeGeometry";
 import { writeXml } from "./xml";
 
 const FEATURE: Record<Family, [group: string, feature: string]> = {
@@ -26,11 +27,6 @@ const FEATURE: Record<Family, [group: string, feature: string]> = {
   Shapers: ["Shapers", "Shapers"],
   Control: ["Control", "Control"],
 };
-
-/** The body all channels hang on, and its parts. */
-const BODY = "Body";
-const HEAD = "Head";
-const UNTURNED = "{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}";
 
 /** The description of a type, as XML. */
 export function writeDescription(type: FixtureType): string {
@@ -113,8 +109,19 @@ export function writeDescription(type: FixtureType): string {
                 ...(physical?.size
                   ? { "@Width": physical.size[0], "@Length": physical.size[1], "@Height": physical.size[2] }
                   : {}),
-                "@PrimitiveType": "Cube",
+                "@PrimitiveType": physical?.round ? "Cylinder" : "Cube",
               },
+              ...(physical?.head
+                ? [
+                    {
+                      "@Name": HEAD_BODY,
+                      "@Width": physical.head.size[0],
+                      "@Length": physical.head.size[1],
+                      "@Height": physical.head.size[2],
+                      "@PrimitiveType": physical.head.round ? "Cylinder" : "Cube",
+                    },
+                  ]
+                : []),
             ],
           },
         ],
@@ -153,69 +160,6 @@ function wheelNames(type: FixtureType): Map<string, ChannelFunction> {
     }
   return made;
 }
-
-/** Cells that are all alike are one geometry that is referred to. */
-function alike(mode: Mode): boolean {
-  const layout = layoutOf(mode);
-  const shapes = Array.from({ length: mode.cells }, (_, c) => {
-    const own = mode.channels
-      .map((channel, k) => ({ channel, slots: layout[k]! }))
-      .filter((x) => x.channel.cell === c + 1);
-    const start = Math.min(...own.flatMap((x) => x.slots));
-    return JSON.stringify(
-      own.map(({ channel: { cell: _, slots: _s, ...channel }, slots }) => [channel, slots.map((s) => s - start)]),
-    );
-  });
-  const masters = mode.channels.some((c) => c.functions.some((f) => f.master));
-  return mode.cells > 1 && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
-}
-
-const cellName = (k: number): string => (k === 0 ? "Cell" : `Cell of mode ${k + 1}`);
-
-function geometriesOf(type: FixtureType, mode: Mode, k: number): object[] {
-  const has = (name: string) => mode.channels.some((c) => c.functions[0]!.attribute === name);
-  const beam = {
-    "@Name": mode.cells > 0 ? "Light" : HEAD,
-    "@Position": UNTURNED,
-    ...(type.physical?.beamAngle === undefined ? {} : { "@BeamAngle": type.physical.beamAngle }),
-    ...(type.physical?.lumens === undefined ? {} : { "@LuminousFlux": type.physical.lumens }),
-    ...(type.physical?.watts === undefined ? {} : { "@PowerConsumption": type.physical.watts }),
-  };
-  const layout = layoutOf(mode);
-  const start = (cell: number) => Math.min(...mode.channels.flatMap((c, i) => (c.cell === cell ? layout[i]! : [])));
-  const shared = alike(mode);
-  const cells = Array.from({ length: mode.cells }, (_, c) => c + 1);
-  const inner = {
-    ...(mode.cells === 0 ? { Beam: [beam] } : {}),
-    ...(shared
-      ? {
-          GeometryReference: cells.map((c) => ({
-            "@Name": `Cell ${c}`,
-            "@Geometry": cellName(k),
-            "@Position": UNTURNED,
-            Break: [{ "@DMXBreak": 1, "@DMXOffset": start(c) + 1 }],
-          })),
-        }
-      : mode.cells > 0
-        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}` })) }
-        : {}),
-  };
-  const turned =
-    has("Pan") && has("Tilt")
-      ? {
-          Axis: [
-            { "@Name": "Yoke", "@Position": UNTURNED, Axis: [{ "@Name": "Joint", "@Position": UNTURNED, ...inner }] },
-          ],
-        }
-      : inner;
-  return [
-    { "@Name": bodyName(k), "@Model": BODY, "@Position": UNTURNED, ...turned },
-    ...(shared
-      ? [{ "@Name": cellName(k), "@Position": UNTURNED, Beam: [{ ...beam, "@Name": `${cellName(k)} light` }] }]
-      : []),
-  ];
-}
-const bodyName = (k: number): string => (k === 0 ? BODY : `${BODY} of mode ${k + 1}`);
 
 function modeElement(mode: Mode, k: number): object {
   const layout = layoutOf(mode);

@@ -1,0 +1,83 @@
+/** The geometry tree of a type of ours, as GDTF has it. */
+import { layoutOf, type FixtureType, type Mode } from "../../fixture/type";
+
+/** The body all channels hang on, and its parts. */
+export const BODY = "Body";
+const HEAD = "Head";
+const UNTURNED = "{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}";
+/** The model of what turns. */
+export const HEAD_BODY = "Head body";
+
+/** Cells that are all alike are one geometry that is referred to. */
+export function alike(mode: Mode): boolean {
+  const layout = layoutOf(mode);
+  const shapes = Array.from({ length: mode.cells }, (_, c) => {
+    const own = mode.channels
+      .map((channel, k) => ({ channel, slots: layout[k]! }))
+      .filter((x) => x.channel.cell === c + 1);
+    const start = Math.min(...own.flatMap((x) => x.slots));
+    return JSON.stringify(
+      own.map(({ channel: { cell: _, slots: _s, ...channel }, slots }) => [channel, slots.map((s) => s - start)]),
+    );
+  });
+  const masters = mode.channels.some((c) => c.functions.some((f) => f.master));
+  return mode.cells > 1 && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
+}
+
+export const cellName = (k: number): string => (k === 0 ? "Cell" : `Cell of mode ${k + 1}`);
+
+export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[] {
+  const has = (name: string) => mode.channels.some((c) => c.functions[0]!.attribute === name);
+  const beam = {
+    "@Name": mode.cells > 0 ? "Light" : HEAD,
+    "@Position": UNTURNED,
+    ...(type.physical?.beamAngle === undefined ? {} : { "@BeamAngle": type.physical.beamAngle }),
+    ...(type.physical?.lumens === undefined ? {} : { "@LuminousFlux": type.physical.lumens }),
+    ...(type.physical?.watts === undefined ? {} : { "@PowerConsumption": type.physical.watts }),
+  };
+  const layout = layoutOf(mode);
+  const start = (cell: number) => Math.min(...mode.channels.flatMap((c, i) => (c.cell === cell ? layout[i]! : [])));
+  const shared = alike(mode);
+  const cells = Array.from({ length: mode.cells }, (_, c) => c + 1);
+  const inner = {
+    ...(mode.cells === 0 ? { Beam: [beam] } : {}),
+    ...(shared
+      ? {
+          GeometryReference: cells.map((c) => ({
+            "@Name": `Cell ${c}`,
+            "@Geometry": cellName(k),
+            "@Position": UNTURNED,
+            Break: [{ "@DMXBreak": 1, "@DMXOffset": start(c) + 1 }],
+          })),
+        }
+      : mode.cells > 0
+        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}` })) }
+        : {}),
+  };
+  const turned =
+    has("Pan") && has("Tilt")
+      ? {
+          Axis: [
+            {
+              "@Name": "Yoke",
+              "@Position": UNTURNED,
+              Axis: [
+                {
+                  "@Name": "Joint",
+                  ...(type.physical?.head ? { "@Model": HEAD_BODY } : {}),
+                  "@Position": UNTURNED,
+                  ...inner,
+                },
+              ],
+            },
+          ],
+        }
+      : inner;
+  return [
+    { "@Name": bodyName(k), "@Model": BODY, "@Position": UNTURNED, ...turned },
+    ...(shared
+      ? [{ "@Name": cellName(k), "@Position": UNTURNED, Beam: [{ ...beam, "@Name": `${cellName(k)} light` }] }]
+      : []),
+  ];
+}
+export const bodyName = (k: number): string => (k === 0 ? BODY : `${BODY} of mode ${k + 1}`);
