@@ -113,7 +113,7 @@ test("palettes and effects go from one show of this browser to another", async (
   await ask("1 thru 4 dimmer wave sine low 0 high 100 bpm 60", "1 thru 4", 'record effect 3 "Breathe"', "clear");
   await untilSaved(page);
   await newShow();
-  await ask("patch 4 lantern-par as 1 at 1:1");
+  await ask("patch 4 lantern-par as 1 at 1:1", "1 blue at 30", 'record palette 7 "Mine" each', "clear");
   await place("Rig");
   await page.getByRole("button", { name: "Import" }).click();
   await page.getByRole("menuitem", { name: "Bring over from another show" }).click();
@@ -126,12 +126,72 @@ test("palettes and effects go from one show of this browser to another", async (
   await dialog.getByRole("tab", { name: /Effects/ }).click();
   await dialog.getByText("3 Breathe").click();
   await dialog.getByTestId("bring-table").getByText("Breathe").waitFor();
+  // What has its number here is told value by value before it is replaced.
+  await dialog.getByText("in their place").click();
+  await dialog.getByRole("button", { name: "in place of what has its number" }).click();
+  const differs = dialog.getByTestId("bring-differs");
+  await differs.getByRole("row", { name: "name Mine Ember" }).waitFor();
+  await differs.getByRole("row", { name: "1 Blue 30 % nothing" }).waitFor();
   await dialog.getByRole("button", { name: "Bring over", exact: true }).click();
   await dialog.waitFor({ state: "hidden" });
   await ask("1 thru 4 at full", "1 thru 4 palette 7");
   await universe(1);
   // Red over the green that was in force when it was recorded.
   await bytesWhen(page, (b) => b[0] === 255 && Math.abs(b[1]! - 204) <= 2 && b[2] === 0);
+  expect(app.errors).toEqual([]);
+}, 90_000);
+
+test("a type is changed by hand, tried against the bytes; fixtures are made again with all they have", async () => {
+  const { page } = app;
+  await newShow();
+  await ask("patch 2 kelp-wash as 1 at 1:1", "1 at full", "record cue 1 fade 0", "clear", "go");
+  await place("Rig");
+  await page.getByRole("tab", { name: "Library" }).click();
+  await page.getByRole("option", { name: /Kelp Wash/ }).first().click();
+  await page.getByRole("button", { name: "Change", exact: true }).click();
+  const channels = page.getByRole("listbox", { name: "Channels of the mode" });
+  const middle = async (name: string) => {
+    const box = (await channels.getByText(name, { exact: true }).boundingBox())!;
+    return [box.x + 12, box.y + box.height / 2] as const;
+  };
+  const [red, dimmer] = [await middle("Red"), await middle("Dimmer")];
+  await page.mouse.move(...red);
+  await page.mouse.down();
+  await page.mouse.move(red[0], red[1] - 12, { steps: 3 });
+  await page.mouse.move(...dimmer, { steps: 4 });
+  await page.mouse.up();
+  expect((await channels.getByRole("option").allInnerTexts()).slice(2, 5).map((t) => t.split("\n")[1])).toEqual([
+    "Red",
+    "Dimmer",
+    "Shutter +1",
+  ]);
+  // White works only while the control stands low; the light of red is as measured.
+  await channels.getByText("White", { exact: true }).click();
+  await page.getByRole("button", { name: "Depends on another channel" }).click();
+  await page.getByRole("combobox", { name: "ColorAdd_W depends on" }).click();
+  await page.getByRole("option", { name: /Control$/ }).click();
+  await page.getByLabel("ColorAdd_W depends on it to").fill("9");
+  await channels.getByText("Red", { exact: true }).click();
+  await page.getByLabel("ColorAdd_R measured x").fill("0.68");
+  await page.getByRole("button", { name: "Change the type" }).click();
+  await page.getByRole("dialog").waitFor({ state: "hidden" });
+  await universe(1);
+  // Pan and tilt, then red, which stands open, then the Dimmer of what plays.
+  await bytesWhen(page, (b) => b[5] === 255 && b[16] === 255 && b[17] === 0);
+  await ask("1 + 2");
+  await place("Rig");
+  await page.getByRole("tab", { name: "Patch" }).click();
+  await page.getByRole("button", { name: "2 selected" }).click();
+  await page.getByRole("menuitem", { name: "Duplicate, or program alike" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel("Make them again, numbered from").fill("11");
+  await dialog.getByText("first free run").click();
+  await dialog.getByRole("button", { name: "Duplicate 2 fixtures" }).click();
+  await dialog.waitFor({ state: "hidden" });
+  await universe(1);
+  await bytesWhen(page, (b) => b[24 + 5] === 255 && b[36 + 5] === 0);
+  await ask("undo");
+  await bytesWhen(page, (b) => b[24 + 5] === 0 && b[5] === 255);
   expect(app.errors).toEqual([]);
 }, 90_000);
 

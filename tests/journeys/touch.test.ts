@@ -1,5 +1,5 @@
 /** Catches work in Build that fingers alone cannot do: choosing, holding, stepping, recording, letting go, to the bytes. */
-import { bytesWhen, startApp, type App } from "./app";
+import { becomes, bytesWhen, startApp, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp({}, { hasTouch: true })));
@@ -48,3 +48,27 @@ test("a group, a palette, a step of the spread, a colour by hand, and letting go
   await bytesWhen(page, (b) => [1, 2, 12].every((n) => filters(b, n).every((v) => v === 0)));
   expect(app.errors).toEqual([]);
 }, 90_000);
+
+test("groups are put in another order by a finger that rests and moves", async () => {
+  const { page } = app;
+  await place("Build");
+  const names = () => page.getByRole("region", { name: "Groups" }).locator("[data-reorder]").allInnerTexts();
+  const middle = async (name: string) => {
+    const box = (await page
+      .getByRole("button", { name: new RegExp(name) })
+      .first()
+      .boundingBox())!;
+    return { x: box.x + 30, y: box.y + box.height / 2 };
+  };
+  const [from, to] = [await middle("3 Rail port"), await middle("1 Mast spots")];
+  const cdp = await page.context().newCDPSession(page);
+  const touch = (type: "touchStart" | "touchMove" | "touchEnd", at?: { x: number; y: number }) =>
+    cdp.send("Input.dispatchTouchEvent", { type, touchPoints: at ? [at] : [] });
+  await touch("touchStart", from);
+  await page.waitForTimeout(450);
+  await touch("touchMove", { x: from.x, y: from.y - 10 });
+  await touch("touchMove", to);
+  await touch("touchEnd");
+  await becomes(names, (rows) => /Rail port/.test(rows[0] ?? "") && /Mast spots/.test(rows[1] ?? ""));
+  expect(app.errors).toEqual([]);
+}, 60_000);

@@ -43,7 +43,7 @@ interface Props {
 export function BringTable({ rows, now, after }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   return (
-    <ScrollArea h={250}>
+    <ScrollArea h={330}>
       <Table data-testid="bring-table" className={classes.table}>
         <Table.Thead>
           <Table.Tr>

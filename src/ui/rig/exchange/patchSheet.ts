@@ -9,7 +9,7 @@ import { grouped } from "@/core/units/grouped";
 const escape = (text: string): string => text.replace(/[&<>"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
 const STYLE =
-  "body{font:11pt sans-serif;color:#000;background:#fff;margin:14mm}h1{font-size:16pt}h2{font-size:12pt;margin:6mm 0 2mm}table{border-collapse:collapse;width:100%}tr{break-inside:avoid}th,td{border-bottom:1px solid #999;padding:1mm 2mm;text-align:left;vertical-align:top}";
+  "body{font:11pt sans-serif;color:#000;background:#fff;margin:14mm}h1{font-size:16pt}h2{font-size:12pt;margin:6mm 0 2mm}table{border-collapse:collapse;width:100%;table-layout:fixed}th:nth-child(1){width:16%}th:nth-child(2){width:7%}th:nth-child(5){width:19%}th:nth-child(6){width:15%}td{overflow-wrap:anywhere}tr{break-inside:avoid}th,td{border-bottom:1px solid #999;padding:1mm 2mm;text-align:left;vertical-align:top}";
 const LABELS =
   "@page{margin:8mm}body{font:10pt sans-serif;color:#000;background:#fff;margin:0;display:grid;grid-template-columns:repeat(3,1fr);gap:0}div{border:1px dashed #aaa;padding:4mm;height:26mm;break-inside:avoid;overflow:hidden}b{font-size:22pt;display:block;line-height:1}span{color:#444;font-size:9pt}";
 
