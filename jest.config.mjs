@@ -12,10 +12,11 @@ const swc = [
 
 export const shared = {
   transform: { "^.+\\.(t|j)sx?$": swc, "^.+\\.mjs$": swc },
-  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|osc-min|idb|tinykeys|zod|fflate|@tanstack)/)"],
+  transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|osc-min|idb|tinykeys|zod|fflate|three|@tanstack)/)"],
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
-    // It says where it is to importers alone, and tests are made into what requires.
+    // They say where they are to importers alone, and tests are made into what requires.
+    "^three$": "<rootDir>/node_modules/three/build/three.module.js",
     "^osc-min$": "<rootDir>/node_modules/osc-min/dist/index.js",
   },
   testEnvironment: "node",

@@ -4,65 +4,55 @@ import {
   Color,
   CylinderGeometry,
   DoubleSide,
-  DynamicDrawUsage,
   FrontSide,
-  InstancedMesh,
   Matrix4,
   Quaternion,
   ShaderMaterial,
   Vector3,
+  type ShaderMaterialParameters,
 } from "three";
 import type { RoomLamp } from "@/picture/room/lamps";
+import { Many } from "./many";
 import { BODY_FRAGMENT, BODY_VERTEX } from "./shaders";
 
-export const bodyPaint = (tint = 0xffffff, wireframe = false): ShaderMaterial =>
+const painted = (more: ShaderMaterialParameters, tint = 0xffffff): ShaderMaterial =>
   new ShaderMaterial({
     vertexShader: BODY_VERTEX,
     fragmentShader: BODY_FRAGMENT,
     uniforms: { tint: { value: new Color(tint) } },
-    side: FrontSide,
-    wireframe,
+    ...more,
   });
 
-/** What shines by itself. */
-export const glowPaint = (): ShaderMaterial =>
-  new ShaderMaterial({
-    vertexShader: BODY_VERTEX,
-    fragmentShader: BODY_FRAGMENT,
-    uniforms: { tint: { value: new Color(0xffffff) } },
-    defines: { GLOWS: 1 },
-    side: DoubleSide,
-  });
+export const bodyPaint = (tint: number, wireframe = false): ShaderMaterial =>
+  painted({ side: FrontSide, wireframe }, tint);
+
+/** What shines by itself, each in its own colour. */
+export const glowPaint = (): ShaderMaterial => painted({ vertexColors: true, defines: { GLOWS: 1 }, side: DoubleSide });
 
 const NOWHERE = new Matrix4().makeScale(0, 0, 0);
 
-/** The bodies of all lamps and their heads, each shape one instanced mesh. */
+/** The bodies of all lamps and their heads, each shape one mesh. */
 export class Bodies {
-  readonly boxes: InstancedMesh;
-  readonly rounds: InstancedMesh;
-  private readonly heads: InstancedMesh;
-  private readonly boxHeads: InstancedMesh;
+  readonly boxes: Many;
+  readonly rounds: Many;
+  private readonly heads: Many;
+  private readonly boxHeads: Many;
 
   constructor(private readonly lamps: readonly RoomLamp[]) {
-    const paint = bodyPaint();
-    const many = Math.max(1, lamps.length);
+    const paint = painted({ vertexColors: true, side: FrontSide });
+    const many = lamps.length;
     // Few rigs have these: round bodies, and heads that are boxes.
     const some = (has: (lamp: RoomLamp) => boolean) => (lamps.some(has) ? many : 0);
     const upright = (geometry: CylinderGeometry) => geometry.rotateX(Math.PI / 2);
-    this.boxes = new InstancedMesh(new BoxGeometry(1, 1, 1), paint, many);
-    this.rounds = new InstancedMesh(
-      upright(new CylinderGeometry(0.5, 0.5, 1, 10)),
-      paint,
-      some((l) => l.round),
-    );
-    this.heads = new InstancedMesh(upright(new CylinderGeometry(0.5, 0.42, 1, 7, 1, true)), paint, many);
-    this.boxHeads = new InstancedMesh(this.boxes.geometry, paint, some(hasBoxHead));
-    for (const mesh of this.all()) mesh.frustumCulled = false;
-    for (const mesh of [this.heads, this.boxHeads]) mesh.instanceMatrix.setUsage(DynamicDrawUsage);
+    this.boxes = new Many(new BoxGeometry(1, 1, 1), many, paint);
+    const round = some((l) => l.round);
+    this.rounds = new Many(upright(new CylinderGeometry(0.5, 0.5, 1, 10)), round, paint);
+    this.heads = new Many(upright(new CylinderGeometry(0.5, 0.42, 1, 7, 1, true)), many, paint);
+    this.boxHeads = new Many(new BoxGeometry(1, 1, 1), some(hasBoxHead), paint);
     this.hang();
   }
 
-  all(): InstancedMesh[] {
+  all(): Many[] {
     return [this.boxes, this.rounds, this.heads, this.boxHeads];
   }
 
@@ -71,9 +61,9 @@ export class Bodies {
     const [plain, chosen, away] = [new Color(0x4a566f), new Color(0x7ee8c4), new Color(0x6a3a3a)];
     this.lamps.forEach((lamp, k) => {
       const colour = selected.has(lamp.id) ? chosen : lamp.away ? away : plain;
-      for (const mesh of this.all()) if (mesh.count > 0) mesh.setColorAt(k, colour);
+      for (const shape of this.all()) if (shape.copies > 0) shape.paint(k, colour);
     });
-    for (const mesh of this.all()) if (mesh.instanceColor) mesh.instanceColor.needsUpdate = true;
+    for (const shape of this.all()) shape.send("color");
   }
 
   private hang(): void {
@@ -91,7 +81,8 @@ export class Bodies {
       matrix.compose(new Vector3(lamp.x, lamp.y, lamp.z).add(up), turn, new Vector3(w, d, tall));
       put(lamp.round, [this.rounds, this.boxes], k, matrix);
     });
-    for (const mesh of [this.boxes, this.rounds]) mesh.instanceMatrix.needsUpdate = true;
+    for (const shape of [this.boxes, this.rounds]) shape.send("position", "normal");
+    this.select(new Set());
   }
 
   /** Turns the head of a lamp. @param turn from straight down. Returns how far its lens is in front of it, metres. */
@@ -107,7 +98,7 @@ export class Bodies {
 
   /** All heads have been turned. */
   turned(): void {
-    this.heads.instanceMatrix.needsUpdate = this.boxHeads.instanceMatrix.needsUpdate = true;
+    for (const shape of [this.heads, this.boxHeads]) shape.send("position", "normal");
   }
 }
 
@@ -115,7 +106,7 @@ const [part, place, size] = [new Matrix4(), new Vector3(), new Vector3()];
 const hasBoxHead = (lamp: RoomLamp): boolean => lamp.head !== undefined && !lamp.head.round;
 
 /** Puts a part in one of two shapes; the other is not there. */
-function put(first: boolean, [one, other]: readonly [InstancedMesh, InstancedMesh], k: number, matrix: Matrix4): void {
-  if (one.count > 0) one.setMatrixAt(k, first ? matrix : NOWHERE);
-  if (other.count > 0) other.setMatrixAt(k, first ? NOWHERE : matrix);
+function put(first: boolean, [one, other]: readonly [Many, Many], k: number, matrix: Matrix4): void {
+  if (one.copies > 0) one.put(k, first ? matrix : NOWHERE);
+  if (other.copies > 0) other.put(k, first ? NOWHERE : matrix);
 }

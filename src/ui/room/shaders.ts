@@ -1,4 +1,4 @@
-/** Light in haze and on the floor, as shaders: each beam an instance. */
+/** Light in haze and on the floor, as shaders: each beam a copy with values of its own. */
 import { ACROSS } from "./pictures";
 
 const INSTANCE = /* glsl */ `
@@ -151,27 +151,22 @@ void main() {
 }
 `;
 
-/** Bodies: their colour, by how they are turned to the light. What is instanced stands where its own matrix says. */
+/** Bodies: their colour, by how they are turned to the light. */
 export const BODY_VERTEX = /* glsl */ `
 varying vec3 vShade;
 uniform vec3 tint;
 void main() {
   vec3 colour = tint;
-#ifdef USE_INSTANCING
-  mat4 own = instanceMatrix;
-#else
-  mat4 own = modelMatrix;
-#endif
-#ifdef USE_INSTANCING_COLOR
-  colour = instanceColor;
+#ifdef USE_COLOR
+  colour = color;
 #endif
 #ifdef GLOWS
   vShade = colour;
 #else
-  vec3 n = normalize(mat3(own) * normal);
+  vec3 n = normalize(mat3(modelMatrix) * normal);
   vShade = colour * (0.55 + 0.3 * n.z + 0.25 * max(0.0, -n.y));
 #endif
-  gl_Position = projectionMatrix * (viewMatrix * (own * vec4(position, 1.0)));
+  gl_Position = projectionMatrix * (viewMatrix * (modelMatrix * vec4(position, 1.0)));
 }
 `;
 export const BODY_FRAGMENT = /* glsl */ `

@@ -1,13 +1,9 @@
-/** The room as three.js draws it: bodies, lenses, beams and pools of light, each kind one instanced mesh. */
+/** The room as three.js draws it: bodies, lenses, beams and pools of light, each kind one mesh. */
 import {
   AdditiveBlending,
   BackSide,
   CircleGeometry,
   Color,
-  DynamicDrawUsage,
-  InstancedBufferAttribute,
-  InstancedBufferGeometry,
-  InstancedMesh,
   Matrix4,
   Mesh,
   NoBlending,
@@ -32,6 +28,7 @@ import { beam, beamOf, hazeOf } from "@/picture/room/beam";
 import type { RoomLamp } from "@/picture/room/lamps";
 import { light, lightOf } from "@/picture/light";
 import type { Lit } from "@/picture/lit";
+import { Fields, Many } from "./many";
 import { gobosOf } from "./pictures";
 import { Bodies, glowPaint } from "./bodies";
 import {
@@ -73,17 +70,7 @@ function coneOf(): BufferGeometry {
   return made;
 }
 
-const ATTRIBUTES = { iOrigin: 3, iDir: 3, iUp: 3, iColor: 4, iShape: 4, iLook: 4 } as const;
-type Fields = Record<keyof typeof ATTRIBUTES, InstancedBufferAttribute>;
-
-function instanced(base: BufferGeometry, fields: Fields): InstancedBufferGeometry {
-  const made = new InstancedBufferGeometry();
-  made.index = base.index;
-  made.setAttribute("position", base.getAttribute("position"));
-  for (const [name, field] of Object.entries(fields)) made.setAttribute(name, field);
-  made.instanceCount = 0;
-  return made;
-}
+const VALUES = { iOrigin: 3, iDir: 3, iUp: 3, iColor: 4, iShape: 4, iLook: 4 } as const;
 
 export class StageRoom {
   private readonly scene = new Scene();
@@ -92,13 +79,12 @@ export class StageRoom {
   private readonly air: Mesh<PlaneGeometry, ShaderMaterial>;
   private readonly softPools: Mesh;
   /** The bodies that hide light in haze. */
-  private readonly hiding: InstancedMesh[];
+  private readonly hiding: Mesh[];
   private readonly target = new WebGLRenderTarget(1, 1, { type: UnsignedByteType, magFilter: LinearFilter });
   private readonly bodies: Bodies;
-  private readonly lenses: InstancedMesh;
-  private readonly fields: Fields;
-  private readonly cones: InstancedBufferGeometry;
-  private readonly pools: InstancedBufferGeometry;
+  private readonly lenses: Many;
+  private readonly cones: Fields;
+  private readonly pools: Fields;
   private readonly beamMaterial: ShaderMaterial;
   private readonly poolMaterial: ShaderMaterial;
   private readonly gobos: ReturnType<typeof gobosOf>;
@@ -120,20 +106,12 @@ export class StageRoom {
     this.back = (ys.length > 0 ? ys.reduce((a, b) => Math.max(a, b)) : 8) + 3;
     this.gobos = gobosOf(lamps, show.types);
     this.bodies = new Bodies(lamps);
-    this.lenses = new InstancedMesh(new CircleGeometry(0.5, 8), glowPaint(), this.sources);
-    this.lenses.instanceMatrix.setUsage(DynamicDrawUsage);
-    this.lenses.frustumCulled = false;
-    this.fields = Object.fromEntries(
-      Object.entries(ATTRIBUTES).map(([name, size]) => [
-        name,
-        new InstancedBufferAttribute(new Float32Array(beams * size), size).setUsage(DynamicDrawUsage),
-      ]),
-    ) as unknown as Fields;
-    this.cones = instanced(coneOf(), this.fields);
-    this.pools = instanced(new PlaneGeometry(2, 2), this.fields);
-    const light = { transparent: true, depthWrite: false, blending: AdditiveBlending } as const;
+    this.lenses = new Many(new CircleGeometry(0.5, 8), this.sources, glowPaint());
+    this.cones = new Fields(coneOf(), beams, VALUES);
+    this.pools = new Fields(new PlaneGeometry(2, 2), beams, VALUES);
+    const adds = { transparent: true, depthWrite: false, blending: AdditiveBlending } as const;
     this.beamMaterial = new ShaderMaterial({
-      ...light,
+      ...adds,
       side: BackSide,
       vertexShader: BEAM_VERTEX,
       fragmentShader: BEAM_FRAGMENT,
@@ -141,14 +119,14 @@ export class StageRoom {
       defines: { RAYS: 1, STRUCTURE: 1 },
     });
     this.poolMaterial = new ShaderMaterial({
-      ...light,
+      ...adds,
       vertexShader: POOL_VERTEX,
       fragmentShader: POOL_FRAGMENT,
       uniforms: { gobos: { value: this.gobos.texture } },
       defines: { GOBO: 1 },
     });
-    const cones = new Mesh(this.cones, this.beamMaterial);
-    const pools = new Mesh(this.pools, this.poolMaterial);
+    const cones = new Mesh(this.cones.geometry, this.beamMaterial);
+    const pools = new Mesh(this.pools.geometry, this.poolMaterial);
     cones.frustumCulled = pools.frustumCulled = false;
     const over = new ShaderMaterial({
       vertexShader: AIR_VERTEX,
@@ -161,7 +139,7 @@ export class StageRoom {
     });
     const air = new Mesh(new PlaneGeometry(2, 2), over);
     this.air = air;
-    const softPools = new Mesh(this.pools, this.poolMaterial);
+    const softPools = new Mesh(this.pools.geometry, this.poolMaterial);
     this.softPools = softPools;
     this.finePools = pools;
     air.frustumCulled = softPools.frustumCulled = false;
@@ -180,12 +158,13 @@ export class StageRoom {
       fragmentShader: BLACK_FRAGMENT,
       uniforms: { tint: { value: new Color(0) } },
     });
-    this.hiding = [this.bodies.boxes, this.bodies.rounds].map((shape) => {
-      const made = new InstancedMesh(shape.geometry, black, shape.count);
-      made.instanceMatrix = shape.instanceMatrix;
-      made.frustumCulled = false;
-      return made;
-    });
+    this.hiding = [this.bodies.boxes, this.bodies.rounds]
+      .filter(({ copies }) => copies > 0)
+      .map(({ geometry }) => {
+        const made = new Mesh(geometry, black);
+        made.frustumCulled = false;
+        return made;
+      });
     const pieces = setPieces(show.scenery, lamps);
     for (const piece of pieces) if (piece instanceof Mesh) piece.material = black;
     this.haze.add(...pieces, ...this.hiding, softPools, cones);
@@ -247,7 +226,6 @@ export class StageRoom {
       new Color(),
       new Vector3(),
     ];
-    const { iOrigin, iDir, iUp, iColor, iShape, iLook } = this.fields;
     this.lamps.forEach((lamp, k) => {
       beamOf(lamp, lit, this.back, seconds, this.gobos.of);
       along.set(beam.dx, beam.dy, beam.dz);
@@ -265,26 +243,27 @@ export class StageRoom {
           turn,
           size.set(lens, lens, lens),
         );
-        this.lenses.setMatrixAt(s, matrix);
+        this.lenses.put(s, matrix);
         colour.setRGB(light.r / 255, light.g / 255, light.b / 255).multiplyScalar(0.03 + 0.97 * level);
-        this.lenses.setColorAt(s, colour);
+        this.lenses.paint(s, colour);
         s += 1;
         if (!lamp.beam || level <= 0.002) continue;
         colour.setRGB(light.r / 255, light.g / 255, light.b / 255);
-        iOrigin.setXYZ(b, lamp.x + beam.dx * front, lamp.y + beam.dy * front, lamp.z + beam.dz * front);
-        iDir.setXYZ(b, beam.dx, beam.dy, beam.dz);
-        iUp.setXYZ(b, beam.ux, beam.uy, beam.uz);
-        iColor.setXYZW(b, colour.r, colour.g, colour.b, level);
-        iShape.setXYZW(b, Math.max(0.1, beam.length - front), beam.spread, lens * 0.45, 0);
-        iLook.setXYZW(b, beam.gobo, beam.turn, beam.facets, beam.frost);
+        for (const fields of [this.cones, this.pools]) {
+          fields.set(b, "iOrigin", lamp.x + beam.dx * front, lamp.y + beam.dy * front, lamp.z + beam.dz * front);
+          fields.set(b, "iDir", beam.dx, beam.dy, beam.dz);
+          fields.set(b, "iUp", beam.ux, beam.uy, beam.uz);
+          fields.set(b, "iColor", colour.r, colour.g, colour.b, level);
+          fields.set(b, "iShape", Math.max(0.1, beam.length - front), beam.spread, lens * 0.45);
+          fields.set(b, "iLook", beam.gobo, beam.turn, beam.facets, beam.frost);
+        }
         b += 1;
       }
     });
-    this.cones.instanceCount = this.pools.instanceCount = b;
-    for (const field of Object.values(this.fields)) field.needsUpdate = true;
+    this.cones.show(b);
+    this.pools.show(b);
     this.bodies.turned();
-    this.lenses.instanceMatrix.needsUpdate = true;
-    if (this.lenses.instanceColor) this.lenses.instanceColor.needsUpdate = true;
+    this.lenses.send("position", "color");
     this.beamMaterial.uniforms.haze!.value = hazeOf(this.lamps, lit);
     this.beamMaterial.uniforms.time!.value = seconds;
   }

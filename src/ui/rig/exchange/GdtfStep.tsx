@@ -1,6 +1,7 @@
 "use client";
 
 import { Button, Group, List, ScrollArea, Stack, Table, Text } from "@mantine/core";
+import { attributeInfo } from "@/core/fixture/attribute";
 import type { GdtfRead } from "@/core/exchange/gdtf/file";
 import { footprint } from "@/core/fixture/type";
 import { putType, typeChanges } from "@/core/rig/typeIntent";
@@ -49,7 +50,13 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
                 <Table.Td className="num">{footprint(mode)}</Table.Td>
                 <Table.Td className="num">{mode.cells || ""}</Table.Td>
                 <Table.Td className="muted">
-                  {[...new Set(mode.channels.flatMap((c) => c.functions.map((f) => f.attribute)))]
+                  {[
+                    ...new Set(
+                      mode.channels.flatMap((c) =>
+                        c.functions.map((f) => (f.info ?? attributeInfo(f.attribute)).label),
+                      ),
+                    ),
+                  ]
                     .slice(0, 24)
                     .join(", ")}
                 </Table.Td>
