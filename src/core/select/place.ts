@@ -1,4 +1,5 @@
 /** Where items lie on the plan, as an order with shared places (SEMANTICS 2, "by"). */
+import { rotationOf } from "../patch/room";
 import { modelOf } from "../show/model";
 import type { Spread } from "../show/hands";
 import { splitItem, type Item } from "../show/ids";
@@ -12,7 +13,7 @@ const SAME_PLACE = 0.01;
 /** Behind every step that can be given. */
 const NOT_GIVEN = 1e6;
 
-/** Where an item is in the room, metres; cells lie along the fixture's turned x axis. */
+/** Where an item is in the room, metres; cells lie where their type measured them, else along the fixture's turned x axis. */
 export function placeOf(show: Show, item: Item): { x: number; y: number; z: number } {
   const { fixture: id, cell } = splitItem(item);
   const fixture = show.fixtures[id];
@@ -30,7 +31,13 @@ export const onStage = (show: Show, items: readonly Item[]): NonNullable<Group["
   );
 
 function cellPlace(show: Show, fixture: Fixture, cell: number) {
-  const along = (cell - 1 - (modelOf(show, fixture).mode.cells - 1) / 2) * CELL_PITCH;
+  const { mode } = modelOf(show, fixture);
+  const own = mode.places?.length === mode.cells ? mode.places[cell - 1] : undefined;
+  if (own) {
+    const [x, y, z] = rotationOf(fixture.turn).map((row) => row[0] * own[0] + row[1] * own[1] + row[2] * own[2]);
+    return { x: fixture.place.x + x!, y: fixture.place.y + y!, z: fixture.place.z + z! };
+  }
+  const along = (cell - 1 - (mode.cells - 1) / 2) * CELL_PITCH;
   const turn = (fixture.turn.z * Math.PI) / 180;
   return {
     x: fixture.place.x + along * Math.cos(turn),

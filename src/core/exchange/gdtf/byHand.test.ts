@@ -1,8 +1,10 @@
 /** Catches a GDTF file that is read otherwise than DIN SPEC 15800 says: types written by hand, as other hands write them. */
 import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
+import { makeDemo } from "../../demo/saltLantern";
 import { LIBRARY } from "../../fixture/library/library";
 import { footprint, layoutOf, typeProblem, type FixtureType } from "../../fixture/type";
+import { placeOf } from "../../select/place";
 import { isRefusal } from "../../show/refusal";
 import { parametersOf } from "../../fixture/parameters";
 import { colourIn } from "../../palette/colour";
@@ -162,6 +164,36 @@ test("measured emitters, an attribute of the maker's own, two breaks, a virtual 
   });
   expect(footprint(type.modes[0]!)).toBe(2);
   expect(notes).toEqual(["line 5: mode Basic, channel None (Zoom): it is virtual and left out"]);
+});
+
+test("cells lie where their geometry is, references within turned parts among them, and out again", () => {
+  const at = (x: number, y: number, z = 0) => `Position="{1,0,0,${x}}{0,1,0,${y}}{0,0,1,${z}}{0,0,0,1}"`;
+  const cell = (k: number, x: number, y: number) =>
+    `<GeometryReference Name="C${k}" Geometry="Pixel" ${at(x, y)}><Break DMXBreak="1" DMXOffset="${k}"/></GeometryReference>`;
+  // The panel is turned by a quarter: what is across in it lies upstage.
+  const tree = `<Geometries><Geometry Name="Base"><Geometry Name="Panel" Position="{0,-1,0,0}{1,0,0,0.5}{0,0,1,-0.2}{0,0,0,1}">${cell(1, 0, 0)}${cell(2, 0.3, 0)}${cell(3, 0, 0.3)}${cell(4, 0.3, 0.3)}</Geometry></Geometry><Geometry Name="Pixel"><Beam Name="Lens"/></Geometry></Geometries>`;
+  const { type } = read(description(tree + mode(channel("1", "Pixel", "Dimmer"))));
+  expect(type.modes[0]!.cells).toBe(4);
+  const places = [
+    [0, 0.5, -0.2],
+    [0, 0.8, -0.2],
+    [-0.3, 0.5, -0.2],
+    [-0.3, 0.8, -0.2],
+  ];
+  expect(type.modes[0]!.places).toEqual(places);
+  const again = readGdtf(writeGdtf({ ...type, file: undefined }), { types: {} });
+  expect(!isRefusal(again) && again.type.modes[0]!.places).toEqual(places);
+  const fixture = {
+    ...Object.values(makeDemo().show.fixtures)[0]!,
+    id: "f1",
+    type: type.id,
+    mode: "Basic",
+    place: { x: 1, y: 2, z: 5 },
+    turn: { x: 0, y: 0, z: 90 },
+  };
+  const show = { ...newShow("x"), types: { [type.id]: type }, fixtures: { f1: fixture } };
+  const there = placeOf(show, "f1.2");
+  expect([there.x, there.y, there.z].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([0.2, 2, 4.8]);
 });
 
 test("a base and a head of their own measures and shapes, and out again", () => {

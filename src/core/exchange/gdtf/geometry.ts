@@ -1,4 +1,5 @@
 /** The geometry tree of a GDTF type: which parts there are, and which of them a mode uses more than once. */
+import { matrixOf } from "./values";
 import { all, num, text, type Element } from "./xml";
 
 const TAGS = [
@@ -39,7 +40,30 @@ export interface Instance {
   breaks?: ReadonlyMap<number, number>;
   /** The break its channels go to where they say "Overwrite". */
   overwrite?: number;
+  /** Where it is, metres from the origin of the mode's geometry. */
+  at: Point;
 }
+
+type Point = [x: number, y: number, z: number];
+/** Three rows of four: axes, and the origin last. */
+type Matrix = readonly (readonly number[])[];
+const UNMOVED: Matrix = [
+  [1, 0, 0, 0],
+  [0, 1, 0, 0],
+  [0, 0, 1, 0],
+];
+
+/** A place within another: first what is inner. */
+function within(outer: Matrix, element: Element): Matrix {
+  const inner = matrixOf(text(element, "Position"));
+  if (!inner?.every((row) => row.length === 4)) return outer;
+  return outer.map((row) =>
+    [0, 1, 2, 3].map((c) => [0, 1, 2].reduce((sum, k) => sum + row[k]! * inner[k]![c]!, c === 3 ? row[3]! : 0)),
+  );
+}
+
+const micrometre = (value: number): number => Math.round(value * 1e6) / 1e6 || 0;
+const originOf = (matrix: Matrix): Point => matrix.map((row) => micrometre(row[3]!)) as Point;
 
 const MOST_INSTANCES = 4096;
 
@@ -67,14 +91,17 @@ export function instancesOf(tops: ReadonlyMap<string, Geometry>, root: string): 
     key: string,
     above: readonly string[],
     shift: Pick<Instance, "breaks" | "overwrite">,
+    outer: Matrix,
     through: readonly Geometry[] = [],
   ) => {
     count += 1;
     if (count > MOST_INSTANCES) return;
-    found.set(geometry.name, [...(found.get(geometry.name) ?? []), { key, above, ...shift }]);
+    const here = within(outer, geometry.element);
+    found.set(geometry.name, [...(found.get(geometry.name) ?? []), { key, above, ...shift, at: originOf(here) }]);
     for (const child of geometry.children) {
       if (child.tag !== "GeometryReference") {
-        put(child, shift.breaks ? `${key}/${child.name}` : child.name, [...above, key], shift, [...through, geometry]);
+        const name = shift.breaks ? `${key}/${child.name}` : child.name;
+        put(child, name, [...above, key], shift, here, [...through, geometry]);
         continue;
       }
       const target = tops.get(text(child.element, "Geometry"));
@@ -89,12 +116,13 @@ export function instancesOf(tops: ReadonlyMap<string, Geometry>, root: string): 
         child.name,
         [...above, key],
         { breaks: new Map(breaks), ...(breaks.length > 0 ? { overwrite: breaks.at(-1)![0] } : {}) },
+        within(here, child.element),
         [...through, geometry],
       );
     }
   };
   const top = tops.get(root) ?? [...tops.values()][0];
-  if (top) put(top, top.name, [], {});
+  if (top) put(top, top.name, [], {}, UNMOVED);
   return found;
 }
 

@@ -98,7 +98,9 @@ function readMode(
   distinct(channels, name, (text, k) => note(text, placed[k]!.element));
   linkMasters(placed, channels, name, note);
   natural(channels);
-  const mode: Mode = { name, cells: Math.max(0, ...channels.map((c) => c.cell)), channels };
+  const cells = Math.max(0, ...channels.map((c) => c.cell));
+  const places = placesOfCells(placed, cells);
+  const mode: Mode = { name, cells, channels, ...(places ? { places } : {}) };
   settleDefaults(mode, placed);
   const actions = actionsOf(element, placed, channels);
   return actions.length > 0 ? { ...mode, actions } : mode;
@@ -126,7 +128,7 @@ function placesOf(
   }
   const functions = functionsOf(logical, slots.length, lookups, (text, of = element) => note(`${what}: ${text}`, of));
   const geometry = text(element, "Geometry");
-  const found = instances.get(geometry) ?? [{ key: geometry, above: [] }];
+  const found = instances.get(geometry) ?? [{ key: geometry, above: [], at: [0, 0, 0] }];
   const own = text(element, "DMXBreak") || "1";
   return found.map((instance): Placed => {
     const number = own === "Overwrite" ? (instance.overwrite ?? 1) : Number(own) || 1;
@@ -182,6 +184,18 @@ function numberCells(placed: readonly Placed[]): void {
 }
 const firstSlot = (placed: readonly Placed[], key: string): number =>
   Math.min(...placed.filter((p) => p.instance.key === key).flatMap((p) => p.slots));
+
+/** Cells less than this apart lie on each other, metres: then nobody has measured them. */
+const APART = 0.005;
+
+/** Where cells are; undefined where they all lie on each other. */
+function placesOfCells(placed: readonly Placed[], cells: number): Mode["places"] {
+  const places = Array.from({ length: cells }, (_, k) => placed.find((p) => p.cell === k + 1)!.instance.at);
+  const [first] = places;
+  const far = (value: number) => value < -100 || value > 100;
+  if (!first || places.some((at) => at.some(far))) return undefined;
+  return places.some((at) => at.some((v, axis) => Math.abs(v - first[axis]!) > APART)) ? places : undefined;
+}
 
 function channelOf({ slots, functions, cell, element }: Placed): Channel {
   const bytes = slots.length as Channel["bytes"];

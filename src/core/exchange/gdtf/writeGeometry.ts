@@ -39,6 +39,10 @@ export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[]
   const start = (cell: number) => Math.min(...mode.channels.flatMap((c, i) => (c.cell === cell ? layout[i]! : [])));
   const shared = alike(mode);
   const cells = Array.from({ length: mode.cells }, (_, c) => c + 1);
+  const place = (cell: number): string => {
+    const at = mode.places?.length === mode.cells ? mode.places[cell - 1] : undefined;
+    return at ? `{1,0,0,${at[0]}}{0,1,0,${at[1]}}{0,0,1,${at[2]}}{0,0,0,1}` : UNTURNED;
+  };
   const inner = {
     ...(mode.cells === 0 ? { Beam: [beam] } : {}),
     ...(shared
@@ -46,12 +50,12 @@ export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[]
           GeometryReference: cells.map((c) => ({
             "@Name": `Cell ${c}`,
             "@Geometry": cellName(k),
-            "@Position": UNTURNED,
+            "@Position": place(c),
             Break: [{ "@DMXBreak": 1, "@DMXOffset": start(c) + 1 }],
           })),
         }
       : mode.cells > 0
-        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}` })) }
+        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}`, "@Position": place(c) })) }
         : {}),
   };
   const turned =
