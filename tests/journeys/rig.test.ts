@@ -147,7 +147,10 @@ test("a type is changed by hand, tried against the bytes; fixtures are made agai
   await ask("patch 2 kelp-wash as 1 at 1:1", "1 at full", "record cue 1 fade 0", "clear", "go");
   await place("Rig");
   await page.getByRole("tab", { name: "Library" }).click();
-  await page.getByRole("option", { name: /Kelp Wash/ }).first().click();
+  await page
+    .getByRole("option", { name: /Kelp Wash/ })
+    .first()
+    .click();
   await page.getByRole("button", { name: "Change", exact: true }).click();
   const channels = page.getByRole("listbox", { name: "Channels of the mode" });
   const middle = async (name: string) => {
