@@ -8,7 +8,7 @@ import { applyIntents } from "../show/intent";
 import { isRefusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
-import { BRINGABLE, brought, mappedByNumber, mappedByType, type BringRequest } from "./bring";
+import { BRINGABLE, brought, COLLECTION, mappedByNumber, mappedByType, type BringRequest } from "./bring";
 import { bringFrom } from "./bringIntent";
 
 const demo = makeDemo().show;
@@ -33,23 +33,7 @@ function own(): Show {
   return desk.world.show;
 }
 const mine = own();
-const ids = (what: (typeof BRINGABLE)[number]) =>
-  Object.keys(
-    demo[
-      (
-        {
-          wave: "waves",
-          palette: "palettes",
-          effect: "effects",
-          group: "groups",
-          macro: "macros",
-          view: "views",
-          list: "lists",
-          page: "pages",
-        } as const
-      )[what]
-    ],
-  );
+const ids = (what: (typeof BRINGABLE)[number]) => Object.keys(demo[COLLECTION[what]]);
 const picks = fc.record(
   Object.fromEntries(
     BRINGABLE.map((what) => [

@@ -10,7 +10,8 @@ import { sameBut } from "./same";
 
 export const BRINGABLE = ["wave", "palette", "effect", "group", "macro", "view", "list", "page"] as const;
 export type Bringable = (typeof BRINGABLE)[number];
-const COLLECTION = {
+/** Where a show keeps them. */
+export const COLLECTION = {
   wave: "waves",
   palette: "palettes",
   effect: "effects",

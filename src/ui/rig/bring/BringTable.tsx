@@ -3,7 +3,7 @@
 import { ScrollArea, Table } from "@mantine/core";
 import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
 import { Fragment, useMemo, useState } from "react";
-import type { BroughtRow } from "@/core/exchange/bring";
+import { COLLECTION, type BroughtRow } from "@/core/exchange/bring";
 import { differsIn } from "@/core/exchange/differs";
 import type { Show } from "@/core/show/schema";
 import { capital, plural } from "../../parts/words";
@@ -15,16 +15,6 @@ const HOW: Record<BroughtRow["how"], string> = {
   beside: "beside what has its number",
   replaces: "in place of what has its number",
 };
-const COLLECTION = {
-  wave: "waves",
-  palette: "palettes",
-  effect: "effects",
-  group: "groups",
-  macro: "macros",
-  view: "views",
-  list: "lists",
-  page: "pages",
-} as const;
 
 /** The record of a row in a show; undefined where it has none. */
 function recordOf(show: Show, row: BroughtRow, id: string | undefined): object | undefined {
