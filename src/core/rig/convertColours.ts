@@ -3,9 +3,10 @@ import { colourIn } from "../palette/colour";
 import { colourSeen } from "../palette/seen";
 import { hasStops, isStop } from "../show/effectSchema";
 import { paramKey, splitKey, type ParamKey } from "../show/ids";
+import type { AnyColour } from "../show/paletteSchema";
 import { isLink, isRelease, RELEASE, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
-import { unmarked, wasOf, type Standing, type Swapping, type Way } from "./way";
+import { unmarked, wasOf, type ColourMade, type Standing, type Swapping, type Way } from "./way";
 import { cellFor, colourSpecs, makesColour, type Side } from "./sides";
 
 /** Puts the colours among what is alive into what is made; the old ones stay under their keys, silent. */
@@ -76,7 +77,7 @@ type Maker = (place: string) => { attribute: string; value: NonNullable<Entry["v
 function colourFor(
   valued: readonly (readonly [ParamKey, Entry])[],
   cell: number,
-  { from, to, fixture, note }: Swapping,
+  { from, to, fixture, note, colours }: Swapping,
   standing: Standing,
   target: number,
 ): Maker | undefined {
@@ -91,23 +92,36 @@ function colourFor(
     note({ attribute: "Colour", kind: "same" });
     return (place) => ({ attribute: headOf(place), value: first });
   }
-  const seen = seenAt(from, cell, (head) => standing(paramKey(fixture, cell, head)));
-  if (!seen) return undefined;
-  const wanted = { xy: seen.xy, white: seen.white, level: seen.level };
-  let off = 0;
-  const found = new Map<string, { attribute: string; value: number }>();
-  for (const spec of colourSpecs(to, target)) {
-    const place = `${target}.${spec.head}`;
-    const made = colourIn(to.specs, place, wanted);
-    if (made) found.set(place, { attribute: made.attribute, value: made.value });
-    if (made) off = Math.max(off, made.off);
+  const at = new Map(colourSpecs(from, cell).map((s) => [s.head, standing(paramKey(fixture, cell, s.head))]));
+  const name = `${cell} ${target} ${[...at.values()].map((v) => (v ? `${v.attribute} ${v.value}` : "")).join()}`;
+  let made = colours?.get(name);
+  if (!made) {
+    const seen = seenAt(from, cell, (head) => at.get(head));
+    if (!seen) return undefined;
+    made = colourMade(to, target, seen);
+    colours?.set(name, made);
   }
+  const { values, off } = made;
   note(
     off > 0.0005
       ? { attribute: "Colour", kind: "near", how: "as near as it can", off }
       : { attribute: "Colour", kind: "same" },
   );
-  return (place) => found.get(place);
+  return (place) => values.get(place);
+}
+
+function colourMade(to: Side, target: number, { xy, white, level }: AnyColour): ColourMade {
+  const wanted = { xy, white, level };
+  let off = 0;
+  const values = new Map<string, { attribute: string; value: number }>();
+  for (const { head } of colourSpecs(to, target)) {
+    const place = `${target}.${head}`;
+    const made = colourIn(to.specs, place, wanted);
+    if (!made) continue;
+    values.set(place, { attribute: made.attribute, value: made.value });
+    off = Math.max(off, made.off);
+  }
+  return { values, off };
 }
 
 const headOf = (place: string): string => place.slice(place.indexOf(".") + 1);

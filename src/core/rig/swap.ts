@@ -85,10 +85,13 @@ export function* swapping(show: Show, hands: Hands, request: SwapRequest): Gener
   const typeOf = (id: string) => own(show.types, id) ?? libraryType(id);
   const types = own(show.types, type.id) ? show.types : { ...show.types, [type.id]: type };
   const to = sideOf(type, mode, virtual);
+  const colours = new Map<Side["specs"], NonNullable<Swapping["colours"]>>();
   const swaps = request.fixtures.map((id): Swapping => {
     const fixture = show.fixtures[id] ?? fail("that fixture is no longer patched");
     const from: Side = modelOf(show, fixture);
-    return { fixture: id, from, to, typeOf, note };
+    let known = colours.get(from.specs);
+    if (!known) colours.set(from.specs, (known = new Map()));
+    return { fixture: id, from, to, typeOf, note, colours: known };
   });
   const { fixtures, moved } = readdressed({ ...show, types }, request, type, mode, virtual);
   const after: Show = { ...show, types, fixtures };
@@ -251,7 +254,7 @@ function swappedTypes(show: Show, after: Show, palette: Palette, swaps: readonly
     const swap = swaps.find((s) => s.fixture === values.reference && s.from.type.id === from) ?? first;
     const made = ofOtherType(show, values, swap);
     const there = types[to];
-    const back: Swapping = { ...swap, from: swap.to, to: swap.from };
+    const back: Swapping = { ...swap, from: swap.to, to: swap.from, colours: new Map() };
     // What the type has already holds, unless it was only what this would have been made from, and has been edited since.
     if (there) {
       const nobody = !Object.values(show.fixtures).some((f) => f.type === to);

@@ -24,10 +24,9 @@ export const swapType = defineIntent({
   apply(world, request) {
     // On plain records: thousands of entries are slow through a draft.
     const made = swapped(current<Show>(world.show), current<Hands>(world.hands), request);
-    world.show.types = made.show.types;
-    world.show.fixtures = made.show.fixtures;
-    world.show.palettes = made.show.palettes;
-    world.show.lists = made.show.lists;
+    // Frozen, they are not walked again in search of drafts.
+    for (const part of ["types", "fixtures", "palettes", "lists"] as const)
+      (world.show as Show)[part] = Object.freeze(made.show[part]) as never;
     world.hands.held = made.hands.held;
     world.hands.parked = made.hands.parked;
   },

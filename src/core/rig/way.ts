@@ -21,6 +21,14 @@ export interface Swapping {
   typeOf(id: string): Side["type"] | undefined;
   /** Takes down what became of an entry. */
   note(fate: Fate): void;
+  /** Colours worked out before between these sides; thousands of entries are of the same few. */
+  colours?: Map<string, ColourMade>;
+}
+
+/** A colour of one side as the other one makes it, by place ("0.ColorAdd_R"); off by so much, in u'v'. */
+export interface ColourMade {
+  values: ReadonlyMap<string, { attribute: string; value: number }>;
+  off: number;
 }
 
 /** A number that a parameter of the old side stands at where these entries are; undefined where nothing says. */

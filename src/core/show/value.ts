@@ -1,7 +1,7 @@
 /** What can be held or stored for a parameter. */
 import { namesIn } from "../units/names";
 import { z } from "../units/zod";
-import { TypeIdSchema } from "../fixture/type";
+import { isTypeId, TypeIdSchema } from "../fixture/type";
 import { EffectSchema, isStop, STOP, type Effect } from "./effectSchema";
 import { isParamKey, ParamKeySchema, type ParamKey } from "./ids";
 import { LinkSchema, type Link } from "./link";
@@ -29,13 +29,11 @@ export const isLink = (value: Value): value is Link => typeof value === "object"
 /** Whether a value is a point in the room. */
 export const isAim = (value: Value): value is AimPoint => typeof value === "object" && "aim" in value;
 
+const PLACE = /^\d{1,3}\.\S{1,60}$/;
 /** What stood in an entry's place before its fixture became another type: of which type, where ("0.Pan"), and what. */
 const WasSchema = z.object({
   of: TypeIdSchema,
-  place: z
-    .string()
-    .regex(/^\d{1,3}\.\S{1,60}$/)
-    .optional(),
+  place: z.string().regex(PLACE).optional(),
   attribute: z.string().min(1).max(60).optional(),
   value: ValueSchema.optional(),
   effect: EffectSchema.optional(),
@@ -100,16 +98,42 @@ export function heldOver(old: Entry | undefined, made: Entry, around: (effect: E
 
 const LINK = /^[a-z]\d{1,15}$/;
 
-/** Whether a value is plainly an entry with a number or a palette, and nothing else: the quick way for the thousands of a drag. */
+const isPlainValue = (of: unknown): boolean =>
+  typeof of === "number"
+    ? Number.isFinite(of)
+    : typeof of === "object" &&
+      of !== null &&
+      "palette" in of &&
+      typeof of.palette === "string" &&
+      LINK.test(of.palette);
+const isPlainName = (name: unknown): boolean => typeof name === "string" && name.length > 0 && name.length <= 60;
+
+/** Whether the mark of a swap of types is plainly one, of a number or a palette. */
+function isPlainWas(was: unknown): boolean {
+  if (typeof was !== "object" || was === null) return false;
+  for (const name in was)
+    if (name !== "of" && name !== "place" && name !== "attribute" && name !== "value") return false;
+  const { of, place, attribute, value } = was as Partial<NonNullable<Entry["was"]>>;
+  return (
+    isTypeId(of) &&
+    (place === undefined || (typeof place === "string" && PLACE.test(place))) &&
+    (attribute === undefined || isPlainName(attribute)) &&
+    (value === undefined || isPlainValue(value))
+  );
+}
+
+/** Whether a value is plainly an entry with a number or a palette, swapped or not, and nothing else: the quick way for thousands of them. */
 export function isPlainEntry(value: unknown): value is Entry {
   if (typeof value !== "object" || value === null) return false;
-  for (const name in value) if (name !== "attribute" && name !== "value") return false;
-  const { attribute, value: of } = value as Partial<Entry>;
-  const known =
-    typeof of === "number"
-      ? Number.isFinite(of)
-      : typeof of === "object" && "palette" in of && typeof of.palette === "string" && LINK.test(of.palette);
-  return known && typeof attribute === "string" && attribute.length > 0 && attribute.length <= 60;
+  for (const name in value)
+    if (name !== "attribute" && name !== "value" && name !== "of" && name !== "was") return false;
+  const { attribute, value: says, of, was } = value as Partial<Entry>;
+  return (
+    isPlainValue(says) &&
+    isPlainName(attribute) &&
+    (of === undefined || isTypeId(of)) &&
+    (was === undefined || isPlainWas(was))
+  );
 }
 
 /** Entries made by our own building, which nothing can change any more: what they do to the show is still asked of. */
