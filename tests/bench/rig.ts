@@ -37,7 +37,7 @@ const request = { fixtures, type: "kelp-wash", mode: "standard", at: "auto" as c
 timed("2,000 fixtures swapped in 500 cues of 100 entries, worked out", () =>
   swapped(desk.world.show, desk.world.hands, request),
 );
-const done = timed("the same as an edit, with its undo step", () =>
+const done = timed("then done as an edit, with its undo step", () =>
   applyIntents(INTENTS, desk.world, [swapType.of(request)]),
 );
 if (isRefusal(done)) throw new Error(done.what);

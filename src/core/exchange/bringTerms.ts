@@ -1,7 +1,8 @@
 /** What another show stores, in the terms of this one: its fixtures, its types, the ids things have here. */
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { converted } from "../rig/convert";
-import { numberAt, ofOtherType, standingIn } from "../rig/swap";
+import { numberAt, standingIn } from "../rig/standing";
+import { ofOtherType } from "../rig/swapPalettes";
 import { unmarked, type Standing, type Swapping } from "../rig/way";
 import { hasStops, isFrom, isStop, type Effect, type Voice } from "../show/effectSchema";
 import { splitItem, splitKey, type Id, type Item, type ParamKey } from "../show/ids";

@@ -6,7 +6,7 @@
 import { rangeOf } from "../fixture/parameters";
 import type { ChannelFunction } from "../fixture/type";
 import { attributeInfo } from "../fixture/attribute";
-import { paramKey, splitKey, type ParamKey } from "../show/ids";
+import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Entry, Value } from "../show/value";
 import { convertColours } from "./convertColours";
 import { before, unmarked, wasOf, type Standing, type Swapping, type Way } from "./way";
@@ -161,4 +161,20 @@ function outside(
     kind: "near",
     how: `${Math.round(value * 10) / 10}${unit} can only be ${Math.round(end * 10) / 10}${unit}`,
   });
+}
+
+/** Entries of many fixtures: each on its own few, then together, so that thousands are not copied for each. */
+export function convertedMany(
+  entries: Readonly<Record<ParamKey, Entry>>,
+  swaps: readonly Swapping[],
+  standing: Standing,
+): Record<ParamKey, Entry> {
+  const apart = new Map<Id, Record<ParamKey, Entry>>(swaps.map((s) => [s.fixture, {}]));
+  const made: Record<ParamKey, Entry> = {};
+  for (const key in entries) {
+    const mine = apart.get(key.slice(0, key.indexOf(".")));
+    (mine ?? made)[key] = entries[key]!;
+  }
+  for (const swap of swaps) Object.assign(made, converted(apart.get(swap.fixture)!, swap, standing));
+  return made;
 }

@@ -8,7 +8,8 @@ import { mapped } from "../units/mapped";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { converted } from "./convert";
 import { unmarked, type Standing, type Swapping } from "./way";
-import { numberAt, ofOtherType, standingIn } from "./swap";
+import { numberAt, standingIn } from "./standing";
+import { ofOtherType } from "./swapPalettes";
 
 /** Who is programmed as whom. */
 export type Pair = readonly [from: Id, to: Id];

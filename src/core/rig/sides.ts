@@ -63,14 +63,22 @@ export function having({ specs }: Side, cell: number, attribute: string): Having
   return found ?? undefined;
 }
 
-const ways = new WeakMap<readonly ParameterSpec[], WeakMap<readonly ParameterSpec[], Map<string, readonly number[]>>>();
+type Pairs<T> = WeakMap<readonly ParameterSpec[], WeakMap<readonly ParameterSpec[], Map<string, T>>>;
+const ways: Pairs<readonly number[]> = new WeakMap();
+const mixes: Pairs<boolean> = new WeakMap();
+
+/** What is known between two sides, by name. */
+function between<T>(pairs: Pairs<T>, from: Side, to: Side): Map<string, T> {
+  let own = pairs.get(from.specs);
+  if (!own) pairs.set(from.specs, (own = new WeakMap()));
+  let pair = own.get(to.specs);
+  if (!pair) own.set(to.specs, (pair = new Map()));
+  return pair;
+}
 
 /** The cells of a side that take what a parameter of the other one said. */
 export function cellsFor(from: Side, to: Side, cell: number, attribute: string): readonly number[] {
-  let own = ways.get(from.specs);
-  if (!own) ways.set(from.specs, (own = new WeakMap()));
-  let pair = own.get(to.specs);
-  if (!pair) own.set(to.specs, (pair = new Map()));
+  const pair = between(ways, from, to);
   const name = `${cell} ${attribute}`;
   let found = pair.get(name);
   if (!found) {
@@ -82,13 +90,27 @@ export function cellsFor(from: Side, to: Side, cell: number, attribute: string):
 }
 
 /** The parameters of a cell that make its colour. */
-export const colourSpecs = ({ specs }: Side, cell: number): ParameterSpec[] =>
-  specs.filter((s) => s.cell === cell && makesColour(s.head));
+export function colourSpecs({ specs }: Side, cell: number): readonly ParameterSpec[] {
+  let own = colourful.get(specs);
+  if (!own) colourful.set(specs, (own = new Map()));
+  let found = own.get(cell);
+  if (!found) own.set(cell, (found = specs.filter((s) => s.cell === cell && makesColour(s.head))));
+  return found;
+}
+const colourful = new WeakMap<readonly ParameterSpec[], Map<number, readonly ParameterSpec[]>>();
 
 const measuredText = ({ functions: [fn] }: ParameterSpec): string => JSON.stringify([fn!.emitter, fn!.through]);
 
 /** Whether colour is mixed alike on both sides: the same emitters and filters, of the same light. Then numbers stay what they are. */
 export function mixesAlike(from: Side, to: Side, cell: number, at: number): boolean {
+  const pair = between(mixes, from, to);
+  const name = `${cell} ${at}`;
+  let alike = pair.get(name);
+  if (alike === undefined) pair.set(name, (alike = mixedAlike(from, to, cell, at)));
+  return alike;
+}
+
+function mixedAlike(from: Side, to: Side, cell: number, at: number): boolean {
   const mixed = (side: Side, c: number) => colourSpecs(side, c).filter((s) => s.head !== "Color1");
   const [a, b] = [mixed(from, at), mixed(to, cell)];
   if (a.length !== b.length) return false;

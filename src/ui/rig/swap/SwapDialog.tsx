@@ -5,9 +5,8 @@ import { useMemo, useState } from "react";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { LIBRARY } from "@/core/fixture/library/library";
 import { footprint } from "@/core/fixture/type";
-import { setFixtures } from "@/core/patch/intents";
 import { typeOf } from "@/core/patch/plan";
-import type { FateRow, SwapRequest, Swapped } from "@/core/rig/swap";
+import type { FateRow, SwapRequest } from "@/core/rig/swap";
 import { swapType } from "@/core/rig/swapIntent";
 import { parseAddress } from "@/core/show/address";
 import { plain } from "@/core/units/units";
@@ -20,10 +19,6 @@ import { TypePicker } from "../library/TypePicker";
 import { useSwapPlan } from "./useSwapPlan";
 import classes from "./Swap.module.css";
 
-/** More than this are swapped in pieces, with progress. */
-const AT_ONCE = 200;
-const A_PIECE = 100;
-
 /** Fixtures become another type: what carries over, what nearly, and what stays silent, before it is done. */
 export function SwapDialog({ fixtures, onClose }: { fixtures: readonly string[] | null; onClose(): void }) {
   return (
@@ -35,15 +30,12 @@ export function SwapDialog({ fixtures, onClose }: { fixtures: readonly string[] 
 
 function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): void }) {
   const session = useSession();
-  const world = useShow((s) => s.world);
-  // Swapping in pieces changes the show: the table is of the show as it was.
-  const [before] = useState(world);
+  const before = useShow((s) => s.world);
   const [recent, noteRecent] = useRecentTypes();
   const [typeId, setTypeId] = useState(recent[0] ?? "kelp-wash");
   const [modeName, setMode] = useState<string | null>(null);
   const [where, setWhere] = useState("keep");
   const [start, setStart] = useState("1:1");
-  const [running, setRunning] = useState<number | null>(null);
   const found = useMemo(() => shelves(before.show, recent, "", null), [before.show, recent]);
   const type = typeOf(before.show, typeId) ?? LIBRARY[0]!;
   const mode = type.modes.find((m) => m.name === modeName) ?? type.modes[0]!;
@@ -54,40 +46,11 @@ function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): v
     at: where === "at" ? (parseAddress(start) ?? "keep") : (where as "keep" | "auto" | "unpatched"),
   };
   const plan = useSwapPlan(before, request);
-  const swap = async () => {
-    const intent = swapType.of({ ...request, fixtures: [...fixtures], mode: mode.name });
-    if (fixtures.length <= AT_ONCE) {
-      if (session.act([intent])) return;
-    } else if (!(await inPieces(plan.result!))) return setRunning(null);
+  const swap = () => {
+    if (session.act([swapType.of({ ...request, fixtures: [...fixtures], mode: mode.name })])) return;
     noteRecent(type.id);
     onClose();
   };
-  /** The addresses are those of the table; they are given when all have been swapped. */
-  const inPieces = async ({ show }: Swapped): Promise<boolean> => {
-    const pieces = Array.from({ length: Math.ceil(fixtures.length / A_PIECE) }, (_, k) => [
-      swapType.of({
-        fixtures: fixtures.slice(k * A_PIECE, (k + 1) * A_PIECE),
-        type: type.id,
-        mode: mode.name,
-        at: "unpatched",
-      }),
-    ]);
-    const addresses = Object.fromEntries(fixtures.map((id) => [id, { addresses: show.fixtures[id]!.addresses }]));
-    setRunning(0);
-    const refused = await session.actInPieces({
-      pieces: [...pieces, [setFixtures.of({ changes: addresses, says: "addresses" })]],
-      says: `makes ${fixtures.length} fixtures ${type.model}`,
-      progress: (done) => (setRunning(done / (pieces.length + 1)), true),
-    });
-    return refused === undefined;
-  };
-  if (running !== null)
-    return (
-      <Stack>
-        <Text>{Math.round(running * 100)} % is worked out. All of it is done together at the end.</Text>
-        <Progress value={running * 100} aria-label="Swap" />
-      </Stack>
-    );
   return (
     <Stack gap="sm">
       <Group align="end" grow>
@@ -117,7 +80,7 @@ function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): v
         <Button variant="default" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={() => void swap()} disabled={!plan.result}>
+        <Button onClick={swap} disabled={!plan.result}>
           Swap {plural(fixtures.length, "fixture")}
         </Button>
       </Group>
