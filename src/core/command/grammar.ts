@@ -36,6 +36,11 @@ export interface Match<T = Args> {
   value: T;
 }
 
+/** A way a part of a line can be read, with how many of its words are shortened. */
+interface WayRead extends Match {
+  short: number;
+}
+
 /** Reads a slot at a place; the readings in order of preference. */
 export type SlotParser<T> = (state: MatchState, pos: number) => Match<T>[];
 
@@ -132,44 +137,53 @@ export function mayBegin(node: Node, { tokens, abbreviate, expected }: MatchStat
 }
 
 /** All ways a node can be read from a place, longest optional parts first. */
-export function* match(node: Node, state: MatchState, pos: number, slots: Slots): Generator<Match> {
+export function* match(node: Node, state: MatchState, pos: number, slots: Slots): Generator<WayRead> {
   switch (node.t) {
     case "word":
-      if (wordAt(state, pos, node.word)) yield { pos: pos + 1, value: { [node.word]: true } };
+      if (wordAt(state, pos, node.word)) {
+        const short = state.tokens[pos]!.text.length < node.word.length ? 1 : 0;
+        yield { pos: pos + 1, value: { [node.word]: true }, short };
+      }
       return;
     case "slot": {
       const parser = slots[node.kind as keyof SlotValues];
       if (!parser) throw new Error(`no slot is called ${node.kind}`);
-      for (const found of parser(state, pos)) yield { pos: found.pos, value: { [node.name]: found.value } };
+      for (const found of parser(state, pos)) yield { pos: found.pos, value: { [node.name]: found.value }, short: 0 };
       return;
     }
     case "seq":
-      yield* sequence(node.items, 0, state, { pos, value: {} }, slots);
+      yield* sequence(node.items, 0, state, { pos, value: {}, short: 0 }, slots);
       return;
     case "alt":
       for (const option of node.options) yield* match(option, state, pos, slots);
       return;
     case "any":
-      yield* anyOrder(node.options, state, { pos, value: {} }, slots);
+      yield* anyOrder(node.options, state, { pos, value: {}, short: 0 }, slots);
   }
 }
 
-function* sequence(items: Node[], index: number, state: MatchState, so: Match, slots: Slots): Generator<Match> {
+const joined = (so: WayRead, found: WayRead): WayRead => ({
+  pos: found.pos,
+  value: { ...so.value, ...found.value },
+  short: so.short + found.short,
+});
+
+function* sequence(items: Node[], index: number, state: MatchState, so: WayRead, slots: Slots): Generator<WayRead> {
   if (index === items.length) {
     yield so;
     return;
   }
   for (const found of match(items[index]!, state, so.pos, slots)) {
-    yield* sequence(items, index + 1, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
+    yield* sequence(items, index + 1, state, joined(so, found), slots);
   }
 }
 
-function* anyOrder(options: Node[], state: MatchState, so: Match, slots: Slots): Generator<Match> {
+function* anyOrder(options: Node[], state: MatchState, so: WayRead, slots: Slots): Generator<WayRead> {
   for (const [i, option] of options.entries()) {
     const rest = options.filter((_, k) => k !== i);
     for (const found of match(option, state, so.pos, slots)) {
       if (found.pos > so.pos)
-        yield* anyOrder(rest, state, { pos: found.pos, value: { ...so.value, ...found.value } }, slots);
+        yield* anyOrder(rest, state, joined(so, found), slots);
     }
   }
   yield so;

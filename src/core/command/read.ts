@@ -97,19 +97,19 @@ function stateOf(text: string, context: ReadContext, options: ReadOptions, colle
   };
 }
 
-/** The first command that reads the whole line. Short forms ask every command, to find what else they could mean. */
+/** The first command that reads the whole line. Short forms ask every command; the reading that shortens the fewest words counts. */
 function parse(state: MatchState, options: ReadOptions): Parsed | undefined {
-  let first: Parsed | undefined;
+  let best: (Parsed & { short: number }) | undefined;
   for (const command of options.script ? [...SCRIPTS, ...COMMANDS] : COMMANDS) {
     const node = compileSyntax(command.syntax);
     if (!mayBegin(node, state, 0)) continue;
     for (const found of match(node, state, 0, ALL_SLOTS)) {
       if (found.pos !== state.tokens.length) continue;
-      first ??= { command, args: found.value };
-      if (!options.abbreviate) return first;
+      if (!best || found.short < best.short) best = { command, args: found.value, short: found.short };
+      if (!options.abbreviate) return best;
     }
   }
-  return first;
+  return best;
 }
 
 const quoted = (items: readonly string[], most = 6): string =>

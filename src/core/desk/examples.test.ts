@@ -52,3 +52,25 @@ test("no two commands claim one line", () => {
     expect(isRefusal(read) ? "" : read?.command.syntax).toBe(syntax);
   }
 });
+
+/** An example with each of the words that could stand in the place of one of its own. */
+function variants(syntax: string, example: string): string[] {
+  const groups = [...syntax.matchAll(/\(([a-z]+(?: \| [a-z]+)+)(?: \|[^)]*)?\)/g)].map((m) => m[1]!.split(" | "));
+  return groups.flatMap((words) => {
+    const there = words.find((w) => new RegExp(`(^| )${w}( |$)`).test(example));
+    return there ? words.map((w) => example.replace(new RegExp(`(^| )${there}(?= |$)`), `$1${w}`)) : [];
+  });
+}
+
+test("a word spelled out means itself where words may be shortened, though others begin with it", () => {
+  const context = contextOf(busyDesk());
+  for (const { example, syntax } of COMMANDS) {
+    for (const line of [example, ...variants(syntax, example)]) {
+      const plain = readLine(line, context);
+      if (!isRefusal(plain)) expect([line, readLine(line, context, { abbreviate: true })]).toEqual([line, plain]);
+    }
+  }
+  expect(variants("<sel> curve (linear | square | s | points <points:points>)", "81 curve square")).toContain(
+    "81 curve s",
+  );
+});

@@ -46,6 +46,10 @@ function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): v
     at: where === "at" ? (parseAddress(start) ?? "keep") : (where as "keep" | "auto" | "unpatched"),
   };
   const plan = useSwapPlan(before, request);
+  const already = fixtures.filter((id) => {
+    const fixture = before.show.fixtures[id];
+    return fixture?.type === type.id && fixture.mode === mode.name;
+  }).length;
   const swap = () => {
     if (session.act([swapType.of({ ...request, fixtures: [...fixtures], mode: mode.name })])) return;
     noteRecent(type.id);
@@ -75,12 +79,19 @@ function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): v
         start={start}
         onStart={setStart}
       />
+      {already > 0 && (
+        <Text size="sm" c="var(--caution)">
+          {already === fixtures.length
+            ? `All ${already} are of this type and mode already: choose another.`
+            : `${already} of them ${already === 1 ? "is" : "are"} of this type and mode already.`}
+        </Text>
+      )}
       <Outcome plan={plan} />
       <Group justify="flex-end">
         <Button variant="default" onClick={onClose}>
           Cancel
         </Button>
-        <Button onClick={swap} disabled={!plan.result}>
+        <Button onClick={swap} disabled={!plan.result || (already === fixtures.length && where === "keep")}>
           Swap {plural(fixtures.length, "fixture")}
         </Button>
       </Group>
