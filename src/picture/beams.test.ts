@@ -1,5 +1,5 @@
 /** Catches beams that leave the picture's memory or do not fade where they end. */
-import { addBeam, clearBeams, createBeamField, developBeams, type Beam } from "./beams";
+import { addBeam, addGlow, clearBeams, createBeamField, developBeams, type Beam } from "./beams";
 
 const beam = (over: Partial<Beam> = {}): Beam => ({
   x: 20,
@@ -69,4 +69,27 @@ test("beams that leave the picture, and NaN, hurt nothing; beams add up; clearin
   expect(field.light.every((v) => v === 0)).toBe(true);
   developBeams(field, pixels);
   expect(pixels.every((v) => v === 0)).toBe(true);
+});
+
+test("a glow is brightest in its middle, dark beyond its reach, and stays in the picture", () => {
+  const field = createBeamField(40, 30);
+  addGlow(field, { x: 20, y: 15, around: 5, r: 1, g: 0.5, b: 0 });
+  expect(red(field, 20, 15)).toBeGreaterThan(red(field, 23, 15));
+  expect(red(field, 23, 15)).toBeGreaterThan(0);
+  expect(red(field, 26, 15)).toBe(0);
+  expect(at(field, 20, 15)[1]).toBeCloseTo(red(field, 20, 15) / 2);
+  const rim = [
+    [-3, 4],
+    [39, 29],
+    [60, 15],
+    [20, -20],
+    [0, 0],
+  ] as const;
+  for (const [x, y] of rim) addGlow(field, { x, y, around: 5, r: 1, g: 1, b: 1 });
+  expect(red(field, 0, 0)).toBeGreaterThan(0);
+  const pixels = new Uint8ClampedArray(40 * 30 * 4);
+  developBeams(field, pixels);
+  expect(pixels[(15 * 40 + 20) * 4]).toBeGreaterThan(100);
+  clearBeams(field);
+  expect(field.light.every((v) => v === 0)).toBe(true);
 });

@@ -65,11 +65,13 @@ export function clearBeams(field: BeamField): void {
 export function addBeam(field: BeamField, beam: Beam): void {
   const { width, light, lo, hi } = field;
   const { x, y, pool, r, g, b } = beam;
-  const length = Math.hypot(beam.tx - x, beam.ty - y);
-  const [dx, dy] = length > 1e-6 ? [(beam.tx - x) / length, (beam.ty - y) / length] : [1, 0];
+  const length = Math.sqrt((beam.tx - x) ** 2 + (beam.ty - y) ** 2);
+  const dx = length > 1e-6 ? (beam.tx - x) / length : 1;
+  const dy = length > 1e-6 ? (beam.ty - y) / length : 0;
   // A lamp that hangs over its own pool lights the floor around it.
   const near = Math.max(0.8, pool - length);
-  const [top, bottom] = spans(field, beam, dx, dy, near);
+  spans(field, beam, dx, dy, near);
+  const { top, bottom } = rows;
   const opens = (pool - near) / Math.max(length, 1e-6);
   const reach = 1 / (length + pool);
   for (let row = top; row <= bottom; row++) {
@@ -100,25 +102,56 @@ export function addBeam(field: BeamField, beam: Beam): void {
   }
 }
 
-/** Writes for each row where the cone and its pool lie; returns the first and last row. */
-function spans(
-  { height }: BeamField,
-  { x, y, tx, ty, pool }: Beam,
-  dx: number,
-  dy: number,
-  near: number,
-): [number, number] {
+/** A round glow, brightest in its middle and dark from `around` on; pixels of the field, light 0..1. */
+export interface Glow {
+  x: number;
+  y: number;
+  around: number;
+  r: number;
+  g: number;
+  b: number;
+}
+
+/** Adds a glow. */
+export function addGlow({ width, height, light, lo, hi }: BeamField, { x, y, around, r, g, b }: Glow): void {
+  const left = Math.max(0, Math.ceil(x - around - 0.5));
+  const right = Math.min(width - 1, Math.floor(x + around - 0.5));
+  if (right < left) return;
+  const bottom = Math.min(height - 1, Math.floor(y + around - 0.5));
+  for (let row = Math.max(0, Math.ceil(y - around - 0.5)); row <= bottom; row++) {
+    if (left < lo[row]!) lo[row] = left;
+    if (right > hi[row]!) hi[row] = right;
+    const down = (row + 0.5 - y) ** 2;
+    let at = (row * width + left) * 3;
+    for (let px = left; px <= right; px++, at += 3) {
+      const near = 1 - ((px + 0.5 - x) ** 2 + down) / (around * around);
+      if (near <= 0) continue;
+      const share = near * near;
+      light[at] = light[at]! + r * share;
+      light[at + 1] = light[at + 1]! + g * share;
+      light[at + 2] = light[at + 2]! + b * share;
+    }
+  }
+}
+
+/** The first and last row of the beam that was looked at last. */
+const rows = { top: 0, bottom: -1 };
+
+/** Writes for each row where the cone and its pool lie. */
+function spans({ height }: BeamField, { x, y, tx, ty, pool }: Beam, dx: number, dy: number, near: number): void {
   const back = near > 1 ? near : 0;
   cornerX[0] = x - dy * near - dx * back;
   cornerY[0] = y + dx * near - dy * back;
   cornerX[1] = x + dy * near - dx * back;
   cornerY[1] = y - dx * near - dy * back;
   for (let i = 0; i < AROUND.length; i++) {
-    const [cos, sin] = AROUND[i]!;
+    const cos = AROUND[i]![0];
+    const sin = AROUND[i]![1];
     cornerX[i + 2] = tx + pool * (cos * dx - sin * dy);
     cornerY[i + 2] = ty + pool * (cos * dy + sin * dx);
   }
-  let [least, most] = [Infinity, -Infinity];
+  let least = Infinity;
+  let most = -Infinity;
   for (let i = 0; i < CORNERS; i++) {
     if (cornerY[i]! < least) least = cornerY[i]!;
     if (cornerY[i]! > most) most = cornerY[i]!;
@@ -130,11 +163,13 @@ function spans(
     spanHi[row] = -Infinity;
   }
   for (let i = 0; i < CORNERS; i++) edgeRows(i, (i + 1) % CORNERS, top, bottom);
-  return [top, bottom];
+  rows.top = top;
+  rows.bottom = bottom;
 }
 
 function edgeRows(a: number, b: number, top: number, bottom: number): void {
-  const [ay, by] = [cornerY[a]!, cornerY[b]!];
+  const ay = cornerY[a]!;
+  const by = cornerY[b]!;
   if (ay === by) return;
   const slope = (cornerX[b]! - cornerX[a]!) / (by - ay);
   const first = Math.max(top, Math.ceil(Math.min(ay, by) - 0.5));

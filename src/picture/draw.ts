@@ -263,11 +263,10 @@ export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Lit, view: View,
     const picture = lampSprite(lamp.kind, size, r, g, b, best, palette.body, palette.number);
     c.drawImage(picture, Math.round(x - picture.width / 2), Math.round(y - picture.height / 2));
   }
-  drawAway(c, lamps, view);
 }
 
 /** A cross over what is out of service. */
-function drawAway(c: Ctx, lamps: readonly Lamp[], view: View): void {
+export function drawAway(c: Ctx, lamps: readonly Lamp[], view: View): void {
   const half = signSize(view) + 1;
   c.strokeStyle = AWAY;
   c.lineWidth = 1.6;

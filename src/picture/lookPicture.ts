@@ -1,7 +1,7 @@
 /** The small picture of a look: painted large as the plan is, then made small, so that it reads as the same light. */
 import type { LookFrame, SeenEffect } from "@/core/play/lookFrame";
 import type { Scenic } from "@/core/show/schema";
-import { castBeams, DARK, DAYLIGHT, drawFloor, drawLamps, signSize } from "./draw";
+import { castBeams, DARK, DAYLIGHT, drawAway, drawFloor, drawLamps, signSize } from "./draw";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "./beams";
 import { clearSprites } from "./sprites";
 import { fitView, toPixels, type Lamp, type View } from "./plan";
@@ -98,6 +98,7 @@ export function paintLook(
   c.drawImage(small, 0, 0, large.width, large.height);
   c.globalCompositeOperation = "source-over";
   drawLamps(c, lamps, frame, view, palette);
+  drawAway(c, lamps, view);
   if (marks) ringLamps(c, lamps, new Set(marks), view);
   const made = new OffscreenCanvas(width, height);
   const out = made.getContext("2d", { alpha: false })!;

@@ -2,6 +2,7 @@
  * Lamps painted once for each shade, so that a frame only copies pictures: without a GPU a
  * copied picture costs a fifth of the paths and gradients it is made of.
  */
+import { KINDS } from "@/core/fixture/type";
 import type { Lamp } from "./plan";
 import { sign } from "./signs";
 
@@ -11,7 +12,6 @@ const glowSprites = new Map<number, ImageBitmap>();
 const GLOW_SIZE = 48;
 /** Steps of brightness that a lamp is painted in. */
 const LEVELS = 12;
-const KINDS: Lamp["kind"][] = ["spot", "wash", "par", "bar", "conventional", "strobe", "server", "hazer"];
 const GLOW: Partial<Record<Lamp["kind"], number>> = { par: 44, conventional: 46, strobe: 56, server: 60, hazer: 72 };
 
 /** Colours are kept to 4 bits a channel: 4,096 shades are enough for a glow. */
@@ -61,7 +61,8 @@ export function lampSprite(
 ): ImageBitmap {
   const tone = shade(r, g, b);
   const step = level <= 0.004 ? 0 : 1 + Math.round(Math.min(1, level) * (LEVELS - 1));
-  const half = Math.ceil(Math.max((GLOW[kind] ?? 36) / 2, size * 1.6 + 2));
+  // Where signs are small they stand close: their glow is as small, or it would be one haze.
+  const half = Math.ceil(Math.max(((GLOW[kind] ?? 36) / 2) * Math.min(1, size / 8), size * 1.6 + 2));
   const key = ((KINDS.indexOf(kind) * 16 + step) * 4096 + (step === 0 ? 0 : tone)) * 32 + Math.round(size * 2);
   return cached(lampSprites, key, half * 2, half * 2, (c) => {
     const lit = step === 0 ? 0 : (step - 1) / (LEVELS - 1);

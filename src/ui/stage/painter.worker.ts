@@ -1,4 +1,5 @@
 /** Paints the plan away from the hands: an own worker, on its own animation frames. */
+import { KINDS } from "@/core/fixture/type";
 import type { Scenic } from "@/core/show/schema";
 import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "@/picture/beams";
@@ -6,6 +7,7 @@ import {
   castBeams,
   DARK,
   DAYLIGHT,
+  drawAway,
   drawLamps,
   drawRoom,
   drawTraces,
@@ -13,6 +15,7 @@ import {
   type Palette,
   type Trace,
 } from "@/picture/draw";
+import { CROWD, drawCrowd, type CrowdLayer } from "@/picture/crowd";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "@/picture/plan";
@@ -27,9 +30,15 @@ let marksDirty = true;
 let beams:
   | { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }
   | undefined;
+/** Where there are many lamps; null where there are few. */
+let crowd:
+  (CrowdLayer & { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }) | null =
+  null;
 let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
+/** Those that are painted one by one. */
+let single: Lamp[] = [];
 let scenery: Scenic[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean; calm: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
@@ -60,6 +69,9 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       return;
     case "plan":
       lamps = data.lamps;
+      // What comes by message has strings of its own: names that are the very same are found at once.
+      for (const lamp of lamps) lamp.kind = KINDS.find((kind) => kind === lamp.kind)!;
+      single = lamps.length > CROWD ? lamps.filter((l) => l.kind === "bar") : lamps;
       scenery = data.scenery;
       roomDirty = true;
       return;
@@ -104,6 +116,7 @@ function paint(): void {
   if (roomDirty) {
     room = new OffscreenCanvas(w, h);
     share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
+    crowd = lamps.length > CROWD ? makeCrowd(w, h) : null;
     beams = makeBeams(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
     const c = room.getContext("2d", { alpha: false })!;
     c.scale(ratio, ratio);
@@ -119,13 +132,16 @@ function paint(): void {
     const { field, canvas: small, context: c, pixels } = beams!;
     clearBeams(field);
     castBeams(field, lamps, half, view, share);
+    if (crowd) drawCrowd(crowd, field, lamps, half, { view, ratio, share, palette });
     developBeams(field, pixels.data);
     c.putImageData(pixels, 0, 0);
     context.globalCompositeOperation = "lighter";
     context.imageSmoothingEnabled = true;
     context.drawImage(small, 0, 0, small.width / share, small.height / share);
     context.globalCompositeOperation = "source-over";
-    drawLamps(context, lamps, half, view, palette);
+    if (crowd) putCrowd(crowd, ratio);
+    drawLamps(context, single, half, view, palette);
+    drawAway(context, lamps, view);
     if (traces.length > 0) drawTraces(context, lamps, traces, half, view, palette);
   }
   if (marksDirty) marks = drawMarks(w, h, ratio, view, palette);
@@ -144,6 +160,20 @@ function drawMarks(w: number, h: number, ratio: number, view: View, palette: Pal
   c.scale(ratio, ratio);
   drawSelection(c, lamps, view, selected.order, selected.cells, palette);
   return made;
+}
+
+function makeCrowd(width: number, height: number): typeof crowd {
+  const made = new OffscreenCanvas(width, height);
+  const c = made.getContext("2d", { willReadFrequently: true })!;
+  const pixels = c.createImageData(width, height);
+  return { width, height, words: new Int32Array(pixels.data.buffer), canvas: made, context: c, pixels };
+}
+
+function putCrowd({ canvas: layer, context: c, pixels }: NonNullable<typeof crowd>, ratio: number): void {
+  c.putImageData(pixels, 0, 0);
+  context!.setTransform(1, 0, 0, 1, 0, 0);
+  context!.drawImage(layer, 0, 0);
+  context!.setTransform(ratio, 0, 0, ratio, 0, 0);
 }
 
 function makeBeams(width: number, height: number): typeof beams {

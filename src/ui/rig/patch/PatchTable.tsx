@@ -59,6 +59,7 @@ export function PatchTable({ onPatch }: { onPatch(): void }) {
         data: {
           "data-drafted": draft.has(fixture.id) && column.text(fixture, show) !== text,
           "data-clash": clash !== undefined,
+          "data-away": fixture.outOfService === true && (column.id === "number" || column.id === "name"),
           "data-still": !column.put,
         },
         content: (

@@ -1,0 +1,165 @@
+/**
+ * The signs of a crowd, written pixel by pixel into a layer of our own: with thousands of lamps a call of the
+ * canvas for each costs several times what its few pixels do. Their glow is light in the field of the beams.
+ */
+import { addGlow, type BeamField, type Glow } from "./beams";
+import { light, lightOf } from "./light";
+import type { Lit } from "./lit";
+import { signSize, type Palette } from "./draw";
+import type { Lamp, View } from "./plan";
+import { sign } from "./signs";
+
+/** More lamps than this are painted as a crowd. */
+export const CROWD = 300;
+
+/** The pixels of a sign, from the upper left corner of its square. */
+export interface Mask {
+  size: number;
+  x: Uint8Array;
+  y: Uint8Array;
+  /** How much of each it covers (in the highest byte), and how far it is its edge's colour: 0 to SHADES - 1. */
+  cover: Int32Array;
+  /** How much wider than others its lamp glows. */
+  wide: number;
+}
+/** Colours between a sign's body and its edge. */
+const SHADES = 4;
+
+export interface CrowdLayer {
+  width: number;
+  height: number;
+  /** Red, green, blue, alpha of each pixel, in one word. */
+  words: Int32Array;
+}
+
+const ramp = new Int32Array(SHADES);
+
+/** Writes the colours of a sign from its body's to its edge's, whole parts 0..255. */
+export function shadesOf(r0: number, g0: number, b0: number, r1: number, g1: number, b1: number): Int32Array {
+  for (let k = 0; k < SHADES; k++) {
+    const t = k / (SHADES - 1);
+    ramp[k] = ((b0 + (b1 - b0) * t) << 16) | ((g0 + (g1 - g0) * t) << 8) | (r0 + (r1 - r0) * t);
+  }
+  return ramp;
+}
+
+/** Writes a sign with its upper left corner at (x, y); what it only touches leaves what is there. */
+export function putSign(
+  { width, height, words }: CrowdLayer,
+  mask: Mask,
+  x: number,
+  y: number,
+  shades: Int32Array,
+): void {
+  const { x: dx, y: dy, cover, size } = mask;
+  const corner = y * width + x;
+  const whole = x >= 0 && y >= 0 && x + size <= width && y + size <= height;
+  for (let k = 0; k < cover.length; k++) {
+    const right = dx[k]!;
+    const down = dy[k]!;
+    if (!whole && (x + right < 0 || x + right >= width || y + down < 0 || y + down >= height)) continue;
+    const at = corner + down * width + right;
+    const covers = cover[k]!;
+    if ((covers < 0 && covers >= OPAQUE) || words[at] === 0) words[at] = (covers & OPAQUE) | shades[covers & 255]!;
+  }
+}
+const OPAQUE = 0xff << 24;
+
+const WIDE: Partial<Record<Lamp["kind"], number>> = { strobe: 1.5, server: 1.6, hazer: 2 };
+let masks = new Map<Lamp["kind"], Mask>();
+let masksHalf = 0;
+
+/** The mask of a kind's sign. @param half half its size in pixels of the layer. */
+function maskOf(kind: Lamp["kind"], half: number): Mask {
+  if (half !== masksHalf) masks = new Map();
+  masksHalf = half;
+  let mask = masks.get(kind);
+  if (!mask) masks.set(kind, (mask = makeMask(kind, half)));
+  return mask;
+}
+
+function makeMask(kind: Lamp["kind"], half: number): Mask {
+  const size = 2 * Math.ceil(half * 1.6 + 2);
+  const c = new OffscreenCanvas(size, size).getContext("2d", { willReadFrequently: true })!;
+  sign(c, kind, size / 2, size / 2, half);
+  c.fillStyle = "#f00";
+  c.fill();
+  c.strokeStyle = "#0f0";
+  c.stroke();
+  const { data } = c.getImageData(0, 0, size, size);
+  const covered = Array.from({ length: size * size }, (_, i) => i).filter((i) => data[i * 4 + 3]! > 0);
+  return {
+    size,
+    wide: WIDE[kind] ?? 1,
+    x: Uint8Array.from(covered, (i) => i % size),
+    y: Uint8Array.from(covered, (i) => Math.floor(i / size)),
+    cover: Int32Array.from(covered, (i) => {
+      const [body, edge, alpha] = [data[i * 4]!, data[i * 4 + 1]!, data[i * 4 + 3]!];
+      return (alpha << 24) | Math.round((edge / Math.max(1, body + edge)) * (SHADES - 1));
+    }),
+  };
+}
+
+type Rgb = [r: number, g: number, b: number];
+const partsOf = (css: string): Rgb => [1, 3, 5].map((i) => parseInt(css.slice(i, i + 2), 16)) as Rgb;
+
+/** Paints all lamps but bars. @param ratio pixels of the layer for one of the plan. @param share pixels of the field for one. */
+export function drawCrowd(
+  layer: CrowdLayer,
+  field: BeamField,
+  lamps: readonly Lamp[],
+  half: Lit,
+  { view, ratio, share, palette }: { view: View; ratio: number; share: number; palette: Palette },
+): void {
+  layer.words.fill(0);
+  const size = signSize(view);
+  const [body, number] = [partsOf(palette.body), partsOf(palette.number)];
+  const dark = Int32Array.from(shadesOf(...body, ...number));
+  for (const lamp of lamps) {
+    if (lamp.kind === "bar") continue;
+    let best = 0;
+    let r = 0;
+    let g = 0;
+    let b = 0;
+    for (let k = 0; k < lamp.sources.length; k++) {
+      lightOf(lamp, lamp.sources[k]!, half);
+      if (light.level <= best) continue;
+      best = light.level;
+      r = light.r;
+      g = light.g;
+      b = light.b;
+    }
+    const x = view.ox + lamp.x * view.scale;
+    const y = view.oy - lamp.y * view.scale;
+    const mask = maskOf(lamp.kind, size * ratio);
+    const corner = mask.size / 2;
+    const lit = best > 0.004;
+    const shades = lit ? litShades(body, r, g, b, best) : dark;
+    putSign(layer, mask, Math.round(x * ratio - corner), Math.round(y * ratio - corner), shades);
+    if (!lit) continue;
+    const strength = (0.15 + 0.6 * best) / 255;
+    glow.x = x * share;
+    glow.y = y * share;
+    glow.around = size * 2.2 * mask.wide * share;
+    glow.r = r * strength;
+    glow.g = g * strength;
+    glow.b = b * strength;
+    addGlow(field, glow);
+  }
+}
+
+/** Kept outside so that painting allocates nothing. */
+const glow: Glow = { x: 0, y: 0, around: 0, r: 0, g: 0, b: 0 };
+
+/** A lit sign: its colour over its body, and an edge half as pale. */
+function litShades(body: Rgb, r: number, g: number, b: number, level: number): Int32Array {
+  const over = 0.25 + 0.75 * level;
+  return shadesOf(
+    (body[0] + (r - body[0]) * over) | 0,
+    (body[1] + (g - body[1]) * over) | 0,
+    (body[2] + (b - body[2]) * over) | 0,
+    (r + 255) >> 1,
+    (g + 255) >> 1,
+    (b + 255) >> 1,
+  );
+}
