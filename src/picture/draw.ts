@@ -240,8 +240,8 @@ export function drawTraces(
   c.restore();
 }
 
-/** Half the size of a sign, in pixels. */
-export const signSize = (view: View): number => Math.round(Math.max(4.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
+/** Half the size of a sign, in pixels; small where a metre is, so that a dense block shows each of its lamps. */
+export const signSize = (view: View): number => Math.round(Math.max(2.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
 /** The signs of all lamps with their glow. */
 export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Lit, view: View, palette: Palette): void {

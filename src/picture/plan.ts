@@ -105,6 +105,8 @@ export interface View {
   oy: number;
 }
 
+/** Pixels for a metre at least: a stadium still fits. */
+const SMALLEST = 0.5;
 /** The view that fits all lamps, with room around them for signs and numbers. @param margin pixels. */
 export function fitView(lamps: readonly { x: number; y: number }[], width: number, height: number, margin = 42): View {
   const xs = lamps.map((l) => l.x);
@@ -113,7 +115,7 @@ export function fitView(lamps: readonly { x: number; y: number }[], width: numbe
     ? [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)]
     : [-6, 6, -1, 8];
   const scale = Math.max(
-    4,
+    SMALLEST,
     Math.min((width - 2 * margin) / Math.max(right - left, 4), (height - 2 * margin) / Math.max(back - front, 4), 90),
   );
   return { scale, ox: width / 2 - ((left + right) / 2) * scale, oy: height / 2 + ((front + back) / 2) * scale };

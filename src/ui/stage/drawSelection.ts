@@ -3,6 +3,9 @@ import { signSize, type Palette } from "@/picture/draw";
 import { createRoom } from "@/picture/labelRoom";
 import { toPixels, type Lamp, type View } from "@/picture/plan";
 
+/** Pixels for a metre below which lamps stand close. */
+const CLOSE = 14;
+
 type Ctx = OffscreenCanvasRenderingContext2D;
 
 /** Rings and order numbers of what is selected. */
@@ -14,13 +17,14 @@ export function drawSelection(
   cells: Record<string, number[]>,
   palette: Palette,
 ): void {
-  c.lineWidth = 2;
+  // Where signs are small they stand close: thin rings around them and few numbers leave their light to be seen.
+  const close = view.scale < CLOSE;
+  c.lineWidth = close ? 1 : 2;
   c.strokeStyle = palette.selection;
   c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
   c.textBaseline = "middle";
-  const size = signSize(view) + 3.5;
-  const room = createRoom(c.canvas.width, c.canvas.height);
+  const size = signSize(view) + (close ? 1 : 3.5);
   for (const lamp of lamps) {
     for (const cell of cells[lamp.id] ?? []) {
       const source = lamp.sources[cell - 1];
@@ -38,14 +42,34 @@ export function drawSelection(
     } else if (lamp.kind === "spot") c.arc(x, y, size, 0, 2 * Math.PI);
     else c.rect(x - size, y - size, 2 * size, 2 * size);
     c.stroke();
+  }
+  drawOrder(c, lamps, view, order, palette, size, close ? 22 : 0);
+}
+
+/** Order numbers over all rings, each where it has room. @param spare pixels around it that stay free of others. */
+function drawOrder(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  view: View,
+  order: Record<string, number>,
+  palette: Palette,
+  size: number,
+  spare: number,
+): void {
+  const room = createRoom(c.canvas.width, c.canvas.height);
+  for (const lamp of lamps) {
+    const place = order[lamp.id];
+    if (place === undefined) continue;
+    const [x, y] = toPixels(view, lamp.x, lamp.y);
     const text = String(place);
     const wide = 6 + 6 * text.length;
-    if (!room.has(x + size - 4, y - size - 8, wide, 13)) continue;
+    const [left, top] = [x + size - 4, y - size - 8];
+    if (!room.has(left - spare, top - spare, wide + 2 * spare, 13 + 2 * spare)) continue;
     c.fillStyle = palette.selection;
     c.beginPath();
-    c.roundRect(x + size - 4, y - size - 8, wide, 13, 4);
+    c.roundRect(left, top, wide, 13, 4);
     c.fill();
     c.fillStyle = palette.onSelection;
-    c.fillText(text, x + size - 4 + wide / 2, y - size - 1);
+    c.fillText(text, left + wide / 2, y - size - 1);
   }
 }
