@@ -20,6 +20,9 @@ export interface Gathering {
 }
 
 const GATHER_MS = 100;
+/** Thousands of changes take long to write: they are handed on less often. */
+const MANY = 1000;
+const GATHER_MANY_MS = 300;
 
 export function createGathering(pass: (made: Made) => void): Gathering {
   let waiting: Made | undefined;
@@ -38,7 +41,7 @@ export function createGathering(pass: (made: Made) => void): Gathering {
         return pass(made);
       }
       waiting = waiting ? { ...made, diff: joinDiffs(waiting.diff, made.diff) } : made;
-      timer ??= setTimeout(settle, GATHER_MS);
+      timer ??= setTimeout(settle, made.diff.length > MANY ? GATHER_MANY_MS : GATHER_MS);
     },
     waits: () => waiting !== undefined,
     settle,

@@ -12,20 +12,21 @@ const MANY = 200;
 const RESTS_MS = 120;
 const LATEST_MS = 700;
 
-/** What may wait: what is held and how it spreads, and what is told of it. Anything else is drawn at once. */
+/** What may wait: what is held and how it spreads, and what is told of it. Anything else is drawn at once, by itself. */
 const WAITS: ReadonlySet<keyof SessionState> = new Set(["world", "history", "saved", "lines"]);
 const HANDS_WAIT = new Set(["held", "spread", "keptOut", "cameFrom", "over"]);
 
 const differ = <T extends object>(a: T, b: T): (keyof T)[] =>
   (Object.keys(b) as (keyof T)[]).filter((key) => a[key] !== b[key]);
 
-/** Whether all that differs may wait for the hand. */
-function mayWait(was: SessionState, now: SessionState): boolean {
-  return (
-    differ(was, now).every((key) => WAITS.has(key)) &&
-    was.world.show === now.world.show &&
-    differ(was.world.hands, now.world.hands).every((key) => HANDS_WAIT.has(key))
-  );
+/** Whether all that differs in the world may wait for the hand. */
+const mayWait = (was: SessionState, now: SessionState): boolean =>
+  was.world.show === now.world.show && differ(was.world.hands, now.world.hands).every((key) => HANDS_WAIT.has(key));
+
+/** What differs and does not wait. */
+function urgent(was: SessionState, now: SessionState): Partial<SessionState> | undefined {
+  const keys = differ(was, now).filter((key) => !WAITS.has(key));
+  return keys.length > 0 ? Object.fromEntries(keys.map((key) => [key, now[key]])) : undefined;
 }
 
 /** What a hand is doing in this window. */
@@ -82,6 +83,8 @@ export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
     const busy = now.down || at - now.turnedAt < RESTS_MS;
     const many = state.world.hands.selection.length >= MANY;
     if (!busy || !many || !mayWait(made.getState(), state)) return draw();
+    const pressing = urgent(made.getState(), state);
+    if (pressing) made.setState(pressing);
     if (at - drawnAt > LATEST_MS) drawAmidst();
     clearTimeout(timer);
     waiting.add(draw);

@@ -393,8 +393,10 @@ function isReplaced(stage: Stage, at: number): boolean {
 /** Computes one parameter into the results. Returns whether it is still moving. @param settles see `settle`. */
 export function computeParameter(stage: Stage, param: number, settles: boolean): boolean {
   const rests = settle(stage, param, settles);
-  layUp(stage, param, -1, -1, !stage.blind && stage.heldEffects.way[param] === HUSHES);
-  if (stage.othersUsed) layOver(stage, param);
+  if (!isCovered(stage, param)) {
+    layUp(stage, param, -1, -1, !stage.blind && stage.heldEffects.way[param] === HUSHES);
+    if (stage.othersUsed) layOver(stage, param);
+  }
   const coming = !stage.blind && layHeld(stage, param, settles);
   stage.raw[param] = runValue;
   lay(stage.highlight, param, FROM_HIGHLIGHT);
@@ -408,6 +410,10 @@ export function computeParameter(stage: Stage, param: number, settles: boolean):
   stage.source[param] = runSource;
   return !rests || coming || acting;
 }
+
+/** Whether a value that is held is all there is of a parameter: what lies below need not be worked out. */
+const isCovered = ({ blind, held, heldEffects, reach }: Stage, param: number): boolean =>
+  !blind && held.on[param] === 1 && reach.way[param] === HERE && heldEffects.way[param] !== PLAYS;
 
 /** What a parameter gives before masters at the stage's times, highlight left out; nothing is written. */
 export function peekRaw(stage: Stage, param: number): number {
