@@ -10,6 +10,7 @@ import { namedByVoice } from "../show/links";
 import { isLink, isStop, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { grouped } from "../units/grouped";
+import { keysThatDiffer } from "../units/overlaid";
 import { effectAt } from "./effects";
 import { along } from "./along";
 import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
@@ -133,8 +134,7 @@ function touchedKeys(old: CueList, list: CueList): Map<Id, ParamKey[]> | undefin
     if (keys) keys.push(key);
     else touched.set(fixture, [key]);
   };
-  for (const [key, column] of after.columns) if (before.columns.get(key) !== column) touch(key);
-  for (const key of before.columns.keys()) if (!after.columns.has(key)) touch(key);
+  keysThatDiffer(before.columns, after.columns).forEach(touch);
   return touched;
 }
 

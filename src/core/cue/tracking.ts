@@ -3,6 +3,7 @@ import type { ParamKey } from "../show/ids";
 import type { Cue, CueList } from "../show/schema";
 import { cuesOf } from "../show/world";
 import { ends, isLink, type ColumnName, type Entry } from "../show/value";
+import { overlaid } from "../units/overlaid";
 import { saidBy, type Looking } from "../palette/lookup";
 
 /** All entries stored for one parameter, by the place of their cue in the list: values and effects alike. */
@@ -73,7 +74,7 @@ export function storedIn(list: CueList): Tracking {
   const base = before && known.get(before.cues);
   const made: Tracking = {
     columns: base ? patchColumns(base.columns, before.order, order) : buildColumns(order),
-    ...shapeOf(order),
+    ...(base && reachesAlike(before.order, order) ? shapeIn(base) : shapeOf(order)),
   };
   known.set(list.cues, made);
   latest.set(list.id, { cues: list.cues, order });
@@ -116,14 +117,13 @@ function editColumns(
   after: readonly Cue[],
   places: readonly number[],
 ): ReadonlyMap<ParamKey, Column> {
-  let made: Map<ParamKey, Column> | undefined;
+  const made = new Map<ParamKey, Column | undefined>();
   const put = (key: ParamKey, at: number, entry: Entry | undefined) => {
-    made ??= new Map(base);
-    const column = made.get(key) ?? { at: [], entries: [], effects: false };
+    const column = (made.has(key) ? made.get(key) : base.get(key)) ?? { at: [], entries: [], effects: false };
     const k = lastAt(column, at);
     const [is, where] = column.at[k] === at ? [1, k] : [0, k + 1];
     const entries = column.entries.toSpliced(where, is, ...(entry ? [entry] : []));
-    if (entries.length === 0) return void made.delete(key);
+    if (entries.length === 0) return void made.set(key, undefined);
     made.set(key, {
       at: column.at.toSpliced(where, is, ...(entry ? [at] : [])),
       entries,
@@ -135,7 +135,7 @@ function editColumns(
     for (const key in now) if (old[key] !== now[key]) put(key, i, now[key]);
     for (const key in old) if (!(key in now)) put(key, i, undefined);
   }
-  return made ?? base;
+  return made.size > 0 ? overlaid(base, made) : base;
 }
 
 /** The new place of each old cue, -1 for those gone or out of their old order: they are taken out and put in anew. */
@@ -226,7 +226,21 @@ function patchColumns(
   return made;
 }
 
-function shapeOf(order: readonly Cue[]): Pick<Tracking, "reachEnd" | "since" | "turns"> {
+type Shape = Pick<Tracking, "reachEnd" | "since" | "turns">;
+const shapeIn = ({ reachEnd, since, turns }: Tracking): Shape => ({ reachEnd, since, turns });
+
+/** Whether cues reach and start afresh as they did before. */
+const reachesAlike = (before: readonly Cue[], after: readonly Cue[]): boolean =>
+  before.length === after.length &&
+  before.every((old, i) => {
+    const cue = after[i]!;
+    return (
+      old === cue ||
+      (old.id === cue.id && old.number === cue.number && old.reach === cue.reach && old.fresh === cue.fresh)
+    );
+  });
+
+function shapeOf(order: readonly Cue[]): Shape {
   const reachEnd = order.map((cue, i) => reachOf(order, cue, i));
   const turns = order.map((cue) => cue.fresh);
   reachEnd.forEach((end) => {

@@ -8,6 +8,7 @@ import { splitKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
 import { cuesOf, type World } from "../show/world";
+import { keysThatDiffer } from "../units/overlaid";
 import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
 import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
@@ -243,7 +244,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
   const changed = whole
     ? [...before.keys(), ...columns.keys()]
-    : [...columns.keys(), ...before.keys()].filter((key) => before.get(key) !== columns.get(key));
+    : keysThatDiffer(before, columns);
   refresh(player, run, list, new Set(changed));
 }
 

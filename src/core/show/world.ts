@@ -1,4 +1,6 @@
 /** The show and the hands together: what intents act on. */
+import { isDraft } from "immer";
+import { namesIn } from "../units/names";
 import { NO_SPREAD, type Hands } from "./hands";
 import { NEW_TIMECODE, type Macro, type Page, type View } from "./deckSchema";
 import type { EffectRecord, OwnWave } from "./effectSchema";
@@ -117,7 +119,21 @@ const sortMacros = memo((macros: Show["macros"]) => sorted<Macro>(macros));
 const sortPages = memo((pages: Show["pages"]) => sorted<Page>(pages));
 const sortViews = memo((views: Show["views"]) => sorted<View>(views));
 const sortLists = memo((lists: Show["lists"]) => sorted<CueList>(lists));
-const sortCues = memo((cues: CueList["cues"]) => sorted<Cue>(cues));
+const orders = new WeakMap<CueList["cues"], readonly Cue[]>();
+/** The order last worked out of each list: most versions of thousands of cues only differ in one. */
+const lastOrder = new Map<string, readonly Cue[]>();
+
+/** The cues in an order that was theirs before; undefined where it is not any more. */
+function inOrder(before: readonly Cue[] | undefined, cues: CueList["cues"]): readonly Cue[] | undefined {
+  if (before?.length !== namesIn(cues).length) return undefined;
+  const made: Cue[] = [];
+  for (const { id, number } of before) {
+    const cue = cues[id];
+    if (cue?.number !== number) return undefined;
+    made.push(cue);
+  }
+  return made;
+}
 
 /** All fixtures in the order of their numbers. */
 export const fixturesByNumber = (show: Show): readonly Fixture[] => sortFixtures(show.fixtures);
@@ -129,7 +145,16 @@ export const groupsByNumber = (show: Pick<Show, "groups">): readonly Group[] => 
 /** All lists in the order of their numbers. */
 export const listsByNumber = (show: Show): readonly CueList[] => sortLists(show.lists);
 /** The cues of a list in their order. */
-export const cuesOf = (list: CueList): readonly Cue[] => sortCues(list.cues);
+export function cuesOf({ id, cues }: CueList): readonly Cue[] {
+  const known = orders.get(cues);
+  if (known) return known;
+  const made = inOrder(lastOrder.get(id), cues) ?? sorted<Cue>(cues);
+  // Drafts may change between one asking and the next, and are gone after.
+  if (isDraft(cues) || made.some(isDraft)) return made;
+  orders.set(cues, made);
+  lastOrder.set(id, made);
+  return made;
+}
 /** The list of that number; undefined where there is none. */
 export const listNumbered = (show: Show, number: number): CueList | undefined =>
   listsByNumber(show).find((list) => list.number === number);

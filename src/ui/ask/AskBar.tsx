@@ -1,7 +1,6 @@
 "use client";
 
 import { Combobox, useCombobox } from "@mantine/core";
-import { useDebouncedValue } from "@mantine/hooks";
 import { IconChevronRight } from "@tabler/icons-react";
 import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
@@ -188,10 +187,13 @@ function Hinted() {
 
 /** The line of what was done last, by whatever hand: what to type to have it again. */
 function LastLine() {
-  const lines = useShow((s) => s.lines);
-  const [last] = useDebouncedValue(lines.at(-1), SETTLED_MS);
-  // A line about thousands takes its time to write.
-  const text = useMemo(() => last && lineText(last), [last]);
+  const last = useShow((s) => s.lines.at(-1));
+  const [text, setText] = useState<string>();
+  // A line about thousands takes its time to write: what was done is on screen before.
+  useEffect(() => {
+    const timer = setTimeout(() => setText(last && lineText(last)), SETTLED_MS);
+    return () => clearTimeout(timer);
+  }, [last]);
   if (text === undefined) return null;
   return (
     <span className={classes.last} data-testid="ask-last" title={`Done last: ${text}. Arrow up brings it back`}>

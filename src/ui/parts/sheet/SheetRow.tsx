@@ -19,6 +19,51 @@ export interface Strip {
   gap: number;
 }
 
+interface CellProps {
+  kind: SheetColumn["kind"];
+  fixed: SheetColumn["fixed"];
+  row: number;
+  column: number;
+  inRange: boolean;
+  isCursor: boolean;
+  isEnd: boolean;
+  look: Look;
+}
+
+/** One cell, drawn again only where it shows something else. */
+const Cell = memo(function Cell({ kind, fixed, row, column, inRange, isCursor, isEnd, look }: CellProps) {
+  return (
+    <span
+      role="gridcell"
+      className={classes.cell}
+      data-kind={kind}
+      data-fixed={fixed}
+      data-row={row}
+      data-column={column}
+      data-range={inRange}
+      data-cursor={isCursor}
+      title={look.title}
+      {...look.data}
+    >
+      {look.content}
+      {isEnd && <b className={classes.handle} data-handle aria-hidden />}
+    </span>
+  );
+}, isSameCell);
+
+function isSameCell(before: CellProps, { look, ...now }: CellProps): boolean {
+  for (const name in now) if (before[name as keyof CellProps] !== now[name as keyof typeof now]) return false;
+  const { content, title, data } = before.look;
+  return content === look.content && title === look.title && isSameData(data, look.data);
+}
+
+/** Marks for a look are the same few for all cells of a sheet. */
+function isSameData(a: Look["data"] = {}, b: Look["data"] = {}): boolean {
+  for (const name in a) if (a[name as keyof typeof a] !== b[name as keyof typeof b]) return false;
+  for (const name in b) if (!(name in a)) return false;
+  return true;
+}
+
 interface Props<R, C extends SheetColumn> {
   row: R;
   index: number;
@@ -47,25 +92,19 @@ function Row<R, C extends SheetColumn>(props: Props<R, C>) {
       aria-rowindex={index + 2}
     >
       {columns.map((column, k) => {
-        const { content, title, data } = look(row, column);
         const c = strip && k >= strip.lead ? strip.first + k - strip.lead : k;
         const cell = (
-          <span
+          <Cell
             key={column.id}
-            role="gridcell"
-            className={classes.cell}
-            data-kind={column.kind}
-            data-fixed={column.fixed}
-            data-row={index}
-            data-column={c}
-            data-range={c >= from && c <= to}
-            data-cursor={c === cursor}
-            title={title}
-            {...data}
-          >
-            {content}
-            {ends && c === to && <b className={classes.handle} data-handle aria-hidden />}
-          </span>
+            kind={column.kind}
+            fixed={column.fixed}
+            row={index}
+            column={c}
+            inRange={c >= from && c <= to}
+            isCursor={c === cursor}
+            isEnd={ends && c === to}
+            look={look(row, column)}
+          />
         );
         return strip && k === strip.lead ? [<span key="gap" aria-hidden />, cell] : cell;
       })}
