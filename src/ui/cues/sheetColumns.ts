@@ -1,9 +1,10 @@
 /** Which parameters a cue sheet has: of one fixture, the selection, a group, or all that the list uses. */
-import { trackingOf } from "@/core/cue/tracking";
+import { trackingOf, type Tracking } from "@/core/cue/tracking";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { itemText, specOf } from "@/core/show/model";
 import { item, splitKey, type ParamKey } from "@/core/show/ids";
 import type { CueList, Show } from "@/core/show/schema";
+import { keysThatDiffer } from "@/core/units/overlaid";
 import type { SheetColumn } from "../parts/sheet/view";
 
 export const WHOSE = ["selection", "all"] as const;
@@ -26,7 +27,11 @@ export const CUE: ParamColumn = {
 };
 
 type About = [Show["fixtures"], Show["types"], readonly string[] | null];
-let last: { about: About; keys: readonly ParamKey[]; made: ParamColumn[] } | undefined;
+let last: { about: About; columns: Tracking["columns"]; made: ParamColumn[] } | undefined;
+
+/** Whether two versions of a list say anything of the same parameters. */
+const ofTheSame = (a: Tracking["columns"], b: Tracking["columns"]): boolean =>
+  a.size === b.size && keysThatDiffer(a, b).every((key) => a.has(key) === b.has(key));
 
 /**
  * The columns in the order of fixture numbers, parameters in the order of their type; only what the list says
@@ -42,19 +47,13 @@ export function columnsOf(
   const group = show.groups[whose];
   const items = group ? group.members : whose === "selection" ? selection : null;
   const about: About = [show.fixtures, show.types, items];
-  const keys = [...columns.keys()];
-  if (
-    last?.about.every((part, k) => part === about[k]) &&
-    last.keys.length === keys.length &&
-    last.keys.every((key, k) => key === keys[k])
-  )
-    return last.made;
-  const made = madeOf(show, keys, items);
-  last = { about, keys, made };
+  const same = last?.about.every((part, k) => part === about[k]) && ofTheSame(last.columns, columns);
+  const made = same ? last!.made : madeOf(show, columns.keys(), items);
+  last = { about, columns, made };
   return made;
 }
 
-function madeOf(show: Show, keys: readonly ParamKey[], items: readonly string[] | null): ParamColumn[] {
+function madeOf(show: Show, keys: Iterable<ParamKey>, items: readonly string[] | null): ParamColumn[] {
   const wanted = items && new Map(items.map((i, k) => [i, k]));
   const place = (key: ParamKey): number => {
     const { fixture, cell } = splitKey(key);
