@@ -1,6 +1,5 @@
 "use client";
 
-import { Tooltip } from "@mantine/core";
 import {
   IconAlertTriangle,
   IconArrowForwardUp,
@@ -55,111 +54,101 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
   return (
     <>
       {cue.trigger.kind !== "go" && (
-        <Tooltip
-          label={
+        <span
+          title={
             cue.trigger.kind === "auto"
               ? `Follows by itself ${cue.trigger.after} s after the go before`
               : `Follows by itself ${cue.trigger.after} s after the cue before is complete`
           }
+          className={classes.mark}
         >
-          <span className={classes.mark}>
-            <IconArrowForwardUp size={13} /> {cue.trigger.after} s
-          </span>
-        </Tooltip>
+          <IconArrowForwardUp size={13} /> {cue.trigger.after} s
+        </span>
       )}
       {cue.fresh && (
-        <Tooltip label="Nothing before this cue tracks into it">
-          <span className={classes.mark}>fresh start</span>
-        </Tooltip>
+        <span title="Nothing before this cue tracks into it" className={classes.mark}>
+          fresh start
+        </span>
       )}
       {cue.assert && (
-        <Tooltip label="Its go stamps everything in force, so it wins over other lists">
-          <span className={classes.mark}>assert</span>
-        </Tooltip>
+        <span title="Its go stamps everything in force, so it wins over other lists" className={classes.mark}>
+          assert
+        </span>
       )}
       {cue.reach && (
-        <Tooltip label={`What it stores covers later cues up to ${end ?? "?"}; then what lay below comes back`}>
-          <span className={classes.mark}>reach {end ?? "?"}</span>
-        </Tooltip>
+        <span
+          title={`What it stores covers later cues up to ${end ?? "?"}; then what lay below comes back`}
+          className={classes.mark}
+        >
+          reach {end ?? "?"}
+        </span>
       )}
       {own > 0 && (
-        <Tooltip label={`${own} values with their own timing`}>
-          <span className={classes.mark}>
-            <IconClock size={13} /> own time
-          </span>
-        </Tooltip>
+        <span title={`${own} values with their own timing`} className={classes.mark}>
+          <IconClock size={13} /> own time
+        </span>
       )}
       {effects.length > 0 && (
-        <Tooltip label={`${effects.length} effects stored: ${names.join(", ")}`}>
-          <span className={classes.mark}>
-            <IconWaveSine size={13} /> {effects.every(isStop) ? "stops" : "effect"}
-          </span>
-        </Tooltip>
+        <span title={`${effects.length} effects stored: ${names.join(", ")}`} className={classes.mark}>
+          <IconWaveSine size={13} /> {effects.every(isStop) ? "stops" : "effect"}
+        </span>
       )}
       {cue.signed && (
-        <Tooltip
-          label={
+        <span
+          title={
             found.some((f) => f.concern === "Looks that were signed off")
               ? "It does not look as it was signed off: see Check"
               : "Signed off: it looks as it was agreed on"
           }
+          className={classes.mark}
+          data-tone={found.some((f) => f.concern === "Looks that were signed off") ? "danger" : undefined}
         >
-          <span
-            className={classes.mark}
-            data-tone={found.some((f) => f.concern === "Looks that were signed off") ? "danger" : undefined}
-          >
-            <IconSignature size={13} />{" "}
-            {found.some((f) => f.concern === "Looks that were signed off") ? "changed" : "signed"}
-          </span>
-        </Tooltip>
+          <IconSignature size={13} />{" "}
+          {found.some((f) => f.concern === "Looks that were signed off") ? "changed" : "signed"}
+        </span>
       )}
       {moons && (
-        <Tooltip
-          label={`${moons.length} ${moons.length === 1 ? "fixture has" : "fixtures have"} moved here beforehand, in the dark`}
+        <span
+          title={`${moons.length} ${moons.length === 1 ? "fixture has" : "fixtures have"} moved here beforehand, in the dark`}
+          className={classes.mark}
         >
-          <span className={classes.mark}>
-            <IconMoon size={13} /> {moons.length}
-          </span>
-        </Tooltip>
+          <IconMoon size={13} /> {moons.length}
+        </span>
       )}
       {drift && (
-        <Tooltip label={`${drift.what}. ${drift.why}`}>
-          <span className={classes.mark} data-tone="caution">
-            <IconAlertTriangle size={13} /> drift
-          </span>
-        </Tooltip>
+        <span title={`${drift.what}. ${drift.why}`} className={classes.mark} data-tone="caution">
+          <IconAlertTriangle size={13} /> drift
+        </span>
       )}
       {late && (
-        <Tooltip label={`${late.what}. ${late.why}`}>
-          <span className={classes.mark} data-tone="caution">
-            <IconAlertTriangle size={13} /> {late.what.includes("changing") ? "comes up changing" : "too late"}
-          </span>
-        </Tooltip>
+        <span title={`${late.what}. ${late.why}`} className={classes.mark} data-tone="caution">
+          <IconAlertTriangle size={13} /> {late.what.includes("changing") ? "comes up changing" : "too late"}
+        </span>
       )}
       {(cue.meant?.length ?? 0) > 0 && (
-        <Tooltip label={`The moves of ${cue.meant!.length} fixtures in the dark are meant here`}>
-          <span className={classes.mark}>meant</span>
-        </Tooltip>
+        <span title={`The moves of ${cue.meant!.length} fixtures in the dark are meant here`} className={classes.mark}>
+          meant
+        </span>
       )}
       {cue.then && (
-        <Tooltip label="Its next go leads there, as a jump">
-          <span className={classes.mark}>then {list.cues[cue.then]?.number ?? "?"}</span>
-        </Tooltip>
+        <span title="Its next go leads there, as a jump" className={classes.mark}>
+          then {list.cues[cue.then]?.number ?? "?"}
+        </span>
       )}
       {cue.runs && (
-        <Tooltip label="Run at its go">
-          <span className={classes.mark}>runs {cue.runs}</span>
-        </Tooltip>
+        <span title="Run at its go" className={classes.mark}>
+          runs {cue.runs}
+        </span>
       )}
       {cue.times.curve && (
-        <Tooltip label="How the progress of its intensity is bent">
-          <span className={classes.mark}>{cue.times.curve}</span>
-        </Tooltip>
+        <span title="How the progress of its intensity is bent" className={classes.mark}>
+          {cue.times.curve}
+        </span>
       )}
       {empty && (
-        <Tooltip label="Stores nothing: everything tracks through">
-          <span className={classes.mark}>∅ empty</span>
-        </Tooltip>
+        <span title="Stores nothing: everything tracks through" className={classes.mark}>
+          ∅ empty
+        </span>
       )}
     </>
   );

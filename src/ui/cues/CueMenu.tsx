@@ -2,7 +2,7 @@
 
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
-import { useState } from "react";
+import { useState, type ReactNode } from "react";
 import { copyCue } from "@/core/cue/copyIntent";
 import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
 import { reachMore } from "@/core/cue/reach";
@@ -23,14 +23,30 @@ import { CleanDialog } from "./CleanDialog";
 import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
 
-/** What can be done with a cue. */
+/** What can be done with a cue; made when it is first asked for, as thousands of rows scroll by. */
 export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
+  const [used, setUsed] = useState(false);
+  const button = (
+    <ActionIcon
+      variant="subtle"
+      color="gray"
+      aria-label={`More for cue ${plain(cue.number, 3)}`}
+      aria-haspopup="menu"
+      autoFocus={used}
+      onClick={() => setUsed(true)}
+    >
+      <IconDots size={16} />
+    </ActionIcon>
+  );
+  return used ? <Deeds list={list} cue={cue} button={button} /> : button;
+}
+
+function Deeds({ list, cue, button }: { list: CueList; cue: Cue; button: ReactNode }) {
   const session = useSession();
   const [timing, setTiming] = useState(false);
   const [copying, setCopying] = useState(false);
   const [comparing, setComparing] = useState(false);
   const [cleaning, setCleaning] = useState(false);
-  const number = plain(cue.number, 3);
   const here = { list: list.id, cue: cue.id };
   /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
   const deed = (intent: Intent) => ({
@@ -46,12 +62,8 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
       {cleaning && <CleanDialog list={list} cue={cue.id} onClose={() => setCleaning(false)} />}
       {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
       {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
-      <Menu position="bottom-end">
-        <Menu.Target>
-          <ActionIcon variant="subtle" color="gray" aria-label={`More for cue ${number}`}>
-            <IconDots size={16} />
-          </ActionIcon>
-        </Menu.Target>
+      <Menu defaultOpened position="bottom-end">
+        <Menu.Target>{button}</Menu.Target>
         <Menu.Dropdown>
           <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
           <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>

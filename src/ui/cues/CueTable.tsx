@@ -52,6 +52,7 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     estimateSize: () => ROW,
     getItemKey: (k) => cues[k]!.id,
     overscan: 4,
+    useFlushSync: false,
   });
   const place = cues.findIndex((c) => c.id === running);
   // A list that is opened shows where it stands; later it stays where the hand has put it, unless it follows.

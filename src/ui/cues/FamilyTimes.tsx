@@ -2,6 +2,7 @@
 
 import { ActionIcon, Popover } from "@mantine/core";
 import { IconClockEdit } from "@tabler/icons-react";
+import { useState } from "react";
 import { setCue } from "@/core/cue/intents";
 import { FAMILIES, type Family } from "@/core/fixture/attribute";
 import { BENDS, type Cue, type CueList } from "@/core/show/schema";
@@ -22,6 +23,7 @@ type Change = Omit<Parameters<typeof setCue.of>[0], "list" | "cue">;
 /** All times of a cue in numbers: delays, and those of families; empty goes by the cue's. */
 export function FamilyTimes({ list, cue, edited }: Props) {
   const session = useSession();
+  const [used, setUsed] = useState(false);
   const number = plain(cue.number, 3);
   const { times } = cue;
   const own = Object.keys(times.families).length;
@@ -52,20 +54,25 @@ export function FamilyTimes({ list, cue, edited }: Props) {
       onSave={(text) => seconds(text, (v) => set({ times: { [what]: v } }))}
     />
   );
+  const button = (
+    <ActionIcon
+      variant={own > 0 ? "light" : "subtle"}
+      color="gray"
+      size="sm"
+      aria-label={`All times of cue ${number}`}
+      aria-haspopup="dialog"
+      title={own > 0 ? `Delays and times of families: ${own} go their own way` : "Delays and times of families"}
+      autoFocus={used}
+      onClick={(e) => (e.stopPropagation(), setUsed(true))}
+    >
+      <IconClockEdit size={15} />
+    </ActionIcon>
+  );
+  // Thousands of rows scroll by: what opens is made when it is first asked for.
+  if (!used) return button;
   return (
-    <Popover position="bottom" shadow="md" withinPortal trapFocus>
-      <Popover.Target>
-        <ActionIcon
-          variant={own > 0 ? "light" : "subtle"}
-          color="gray"
-          size="sm"
-          aria-label={`All times of cue ${number}`}
-          title={own > 0 ? `Delays and times of families: ${own} go their own way` : "Delays and times of families"}
-          onClick={(e) => e.stopPropagation()}
-        >
-          <IconClockEdit size={15} />
-        </ActionIcon>
-      </Popover.Target>
+    <Popover defaultOpened position="bottom" shadow="md" withinPortal trapFocus returnFocus>
+      <Popover.Target>{button}</Popover.Target>
       <Popover.Dropdown onClick={(e) => e.stopPropagation()}>
         <table className={classes.families} aria-label={`Times of cue ${number}, seconds`}>
           <thead>
