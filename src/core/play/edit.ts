@@ -242,9 +242,7 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
     list.htp !== old.htp ||
     !sameShape(storedIn(old), tracking) ||
     cuesOf(old).some((cue, i) => cues[i]?.id !== cue.id);
-  const changed = whole
-    ? [...before.keys(), ...columns.keys()]
-    : keysThatDiffer(before, columns);
+  const changed = whole ? [...before.keys(), ...columns.keys()] : keysThatDiffer(before, columns);
   refresh(player, run, list, new Set(changed));
 }
 

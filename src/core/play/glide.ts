@@ -9,7 +9,8 @@ import type { Player } from "./state";
 import { putFeeds, putPlain } from "./bytes";
 import type { Bytes } from "./output";
 import { isOver, progress } from "./progress";
-import { chainSource, layChain, masterOf, mayRunFlat, touch, type Stage } from "./stage";
+import { chainSource, layChain } from "./arbitration";
+import { masterOf, mayRunFlat, touch, type Stage } from "./stage";
 
 type Common = Pick<Glide, "list" | "at" | "delay" | "fade" | "base" | "scale" | "same">;
 

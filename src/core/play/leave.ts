@@ -5,7 +5,8 @@ import { changeClock, listTimeAt } from "./clock";
 import { layerOf, removeLayer, type Layers } from "./layers";
 import { fadeAway } from "./arrival";
 import type { ListRun } from "./run";
-import { belowLayer, settleNow } from "./stage";
+import { belowLayer } from "./arbitration";
+import { settleNow } from "./stage";
 import type { Player } from "./state";
 
 /** Holds a list's clocks, or lets them go on. */

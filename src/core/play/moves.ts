@@ -21,17 +21,8 @@ import {
   steady,
 } from "./layers";
 import { moveEffect } from "./moveEffect";
-import {
-  belowLayer,
-  belowPriority,
-  hasStage,
-  ownValue,
-  settleNow,
-  throughLayer,
-  touch,
-  weightOf,
-  type Stage,
-} from "./stage";
+import { belowLayer, belowPriority, ownValue, throughLayer } from "./arbitration";
+import { hasStage, settleNow, touch, weightOf, type Stage } from "./stage";
 
 /** So many parameters are started before a piece ends. */
 const A_PIECE = 8;

@@ -20,7 +20,8 @@ import { stacksMove } from "./stacks";
 import { runSwings, trySwing } from "./swing";
 import { swingsMove } from "./swings";
 import type { Player } from "./state";
-import { computeParameter, createStage } from "./stage";
+import { computeParameter } from "./arbitration";
+import { createStage } from "./stage";
 
 /** A player at rest at stage time `now`. */
 export function createPlayer(given: World, now: StageTime = stageTime(0)): Player {

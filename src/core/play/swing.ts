@@ -6,7 +6,8 @@
 import { putFeeds } from "./bytes";
 import { isEffect, LATEST, EFFECT } from "./layers";
 import type { Player } from "./state";
-import { layChainBelow, masterOf, mayLieFlat, type Stage } from "./stage";
+import { layChainBelow } from "./arbitration";
+import { masterOf, mayLieFlat, type Stage } from "./stage";
 import { fillHeights, growSwing, swingOf } from "./swings";
 
 /** The one effect on top of a chain that stands still; -1 where there is more to it. */

@@ -9,7 +9,8 @@ import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LAT
 import { playedAt, type Playing } from "./playing";
 import { bend, progress } from "./progress";
 import type { ListRun } from "./run";
-import { cyclesOf, ownValue, weightOf } from "./stage";
+import { ownValue } from "./arbitration";
+import { cyclesOf, weightOf } from "./stage";
 
 export const WhyStepSchema = z.object({
   /** What contributes, lowest first. */

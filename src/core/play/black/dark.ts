@@ -9,7 +9,8 @@ import { isEffect } from "../layers";
 import { setClocks } from "../player";
 import { HERE } from "../reach";
 import type { ListRun } from "../run";
-import { peekRaw, weightOf } from "../stage";
+import { peekRaw } from "../arbitration";
+import { weightOf } from "../stage";
 import type { Player } from "../state";
 
 /** What rises from now on is above 0 by then, and what ends now has ended. */
