@@ -182,8 +182,7 @@ function* anyOrder(options: Node[], state: MatchState, so: WayRead, slots: Slots
   for (const [i, option] of options.entries()) {
     const rest = options.filter((_, k) => k !== i);
     for (const found of match(option, state, so.pos, slots)) {
-      if (found.pos > so.pos)
-        yield* anyOrder(rest, state, joined(so, found), slots);
+      if (found.pos > so.pos) yield* anyOrder(rest, state, joined(so, found), slots);
     }
   }
   yield so;

@@ -5,7 +5,8 @@ import { play } from "./act";
 import { advance } from "./due";
 import { compute, createPlayer } from "./player";
 import type { Player } from "./state";
-import { restorePlay, savePlay, SavedPlaySchema } from "./saved";
+import { restorePlay, savePlay } from "./saved";
+import { SavedPlaySchema } from "./savedSchema";
 import { stageTime } from "../units/units";
 import type { PlayEvent } from "./events";
 

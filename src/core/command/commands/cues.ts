@@ -2,35 +2,18 @@
 import { bringBack, dropSignature, signOff } from "../../cue/signIntents";
 import { clean } from "../../cue/cleanIntent";
 import { copyCue } from "../../cue/copyIntent";
-import { blockCue, deleteCue, moveCue, setCue, unblockCue } from "../../cue/intents";
+import { blockCue, deleteCue, moveCue, unblockCue } from "../../cue/intents";
 import { partsOf } from "../../cue/looks";
-import { reachMore } from "../../cue/reach";
 import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
 import { recordSteps } from "../../cue/stepIntents";
-import type { CueTimes, Trigger } from "../../show/schema";
 import type { Entry } from "../../show/value";
 import { cuesOf, fixturesByNumber, listNumbered } from "../../show/world";
-import type { ArgsOf } from "../args";
 import { paletteOf } from "./palettes";
-import { command, cueOf, fixturesOf, intents, listOf, type Command } from "../command";
+import { CUE_SETTINGS, inCue, TIMES, timesOf, triggerOf } from "./cueSettings";
+import { command, cueOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 
 const chapter = "Keeping";
-
-const TIMES =
-  "[fade <fadeTime:seconds>] [up <upTime:seconds>] [down <downTime:seconds>] [delay <delayTime:seconds>] [updelay <upDelay:seconds>] [downdelay <downDelay:seconds>]";
-
-function timesOf({ fadeTime, delayTime, ...args }: ArgsOf<typeof TIMES>): Partial<Omit<CueTimes, "families">> {
-  const times = {
-    up: args.upTime ?? fadeTime,
-    down: args.downTime ?? fadeTime,
-    delayUp: args.upDelay ?? delayTime,
-    delayDown: args.downDelay ?? delayTime,
-  };
-  return Object.fromEntries(Object.entries(times).filter(([, v]) => v !== undefined));
-}
-
-const triggerOf = (done: true | undefined, after: number): Trigger => ({ kind: done ? "autoDone" : "auto", after });
 
 /** The look on stage: lit fixtures with all they show, dark ones with their Dimmer at 0. */
 function stageEntries({ world: { show }, stage, isLit }: ReadContext): Record<string, Entry> {
@@ -45,31 +28,6 @@ function stageEntries({ world: { show }, stage, isLit }: ReadContext): Record<st
     }),
   );
 }
-
-const inCue = (args: { list?: number | undefined; cueNumber: number }, context: ReadContext) => {
-  const list = listOf(args, context);
-  return { list: list.id, cue: cueOf(list, args.cueNumber).id };
-};
-
-/** One setting of a cue. */
-const setting = <const S extends string>(
-  syntax: S,
-  about: string,
-  example: string,
-  change: (args: ArgsOf<S>) => Omit<Parameters<typeof setCue.of>[0], "list" | "cue">,
-): Command => ({
-  chapter,
-  syntax: `set [list <list>] cue <cueNumber:cue> ${syntax}`,
-  about,
-  example: `set cue 1 ${example}`,
-  read: (args, context) =>
-    intents(
-      setCue.of({
-        ...inCue(args as ArgsOf<"[list <list>] cue <cueNumber:cue>">, context),
-        ...change(args as ArgsOf<S>),
-      }),
-    ),
-});
 
 export const CUES: Command[] = [
   command({
@@ -120,127 +78,7 @@ export const CUES: Command[] = [
       );
     },
   }),
-  setting("name <label:text>", "name a cue", 'name "Dawn"', (args) => ({ name: args.label })),
-  setting("note <label:text>", "a note to the cue", 'note "on the bell"', (args) => ({ note: args.label })),
-  setting("fade <fadeTime:seconds>", "fade up and down", "fade 4", (args) => ({ times: timesOf(args) })),
-  ...(["up", "down"] as const).map((way) =>
-    setting(`${way} <${way}Time:seconds>`, `the fade of what goes ${way}`, `${way} 4`, (args) => ({
-      times: timesOf(args),
-    })),
-  ),
-  setting("delay <delayTime:seconds>", "the delay before it moves", "delay 1", (args) => ({ times: timesOf(args) })),
-  setting("updelay <upDelay:seconds>", "the delay of what goes up", "updelay 1", (args) => ({ times: timesOf(args) })),
-  setting("downdelay <downDelay:seconds>", "the delay of what goes down", "downdelay 1", (args) => ({
-    times: timesOf(args),
-  })),
-  setting(
-    "auto [done] <after:seconds>",
-    "follow by itself, after the previous go or (done) after it is complete",
-    "auto 2",
-    (args) => ({ trigger: triggerOf(args.done, args.after) }),
-  ),
-  setting("fresh (on | off)", "nothing before this cue tracks into it", "fresh on", (args) => ({
-    fresh: args.on === true,
-  })),
-  setting("assert (on | off)", "its go stamps everything in force", "assert on", (args) => ({
-    assert: args.on === true,
-  })),
-  setting("reach <upTo:cue>", "its values cover later cues up to a number", "reach 7", ({ upTo }) => ({
-    reach: { upTo },
-  })),
-  setting("reach off", "its values cover all later cues", "reach off", () => ({ reach: null })),
-  command({
-    chapter,
-    syntax: "set [list <list>] cue <cueNumber:cue> reach <more:plus>",
-    about: "its values cover so many more cues",
-    example: "set cue 1 reach +2",
-    read(args, context) {
-      const { list, cue } = inCue(args, context);
-      return intents(setCue.of({ list, cue, reach: reachMore(context.world.show.lists[list]!, cue, args.more) }));
-    },
-  }),
-  setting(
-    "curve (linear | smooth | early | late)",
-    "how the progress of its intensity is bent",
-    "curve smooth",
-    (args) => ({ curve: args.smooth ? "smooth" : args.early ? "early" : args.late ? "late" : "linear" }),
-  ),
-  command({
-    chapter,
-    syntax: "set [list <list>] cue <cueNumber:cue> then cue <target:cue>",
-    about: "its next plain go leads there, as a jump",
-    example: "set cue 3 then cue 1",
-    read(args, context) {
-      const here = inCue(args, context);
-      return intents(setCue.of({ ...here, then: cueOf(context.world.show.lists[here.list]!, args.target).id }));
-    },
-  }),
-  setting("then on", "its next go leads to the cue after it", "then on", () => ({ then: null })),
-  setting("runs <line:text>", "a line that is run at its go; an empty one for none", 'runs "go list 2"', (args) => ({
-    runs: args.line,
-  })),
-  command({
-    chapter,
-    syntax: "set [list <list>] cue <cueNumber:cue> meant <sel>",
-    about: "the moves of these fixtures in the dark are meant: they run by the cue's times",
-    example: "set cue 1 meant 1 thru 3",
-    read: (args, context) => intents(setCue.of({ ...inCue(args, context), meant: fixturesOf(args, context) })),
-  }),
-  setting("meant none", "no move in the dark is meant", "meant none", () => ({ meant: [] })),
-  command({
-    chapter,
-    syntax: "set [list <of:list>] cue <cueNumber:cue> blackmoves (on | off | list) [<sel>]",
-    about: "whether what is dark in it moves beforehand, for all or some fixtures; list = as its list does",
-    example: "set cue 1 blackmoves off 1 thru 3",
-    read: (args, context) =>
-      intents(
-        setCue.of({
-          ...inCue({ list: args.of, cueNumber: args.cueNumber }, context),
-          blackMoves: {
-            on: args.on ? true : args.off ? false : null,
-            ...(args.sel ? { fixtures: fixturesOf(args, context) } : {}),
-          },
-        }),
-      ),
-  }),
-  command({
-    chapter,
-    syntax: "set [list <of:list>] cue <cueNumber:cue> ready (on | off | list)",
-    about: "what it lights up stands where it belongs at once; list = as its list does",
-    example: "set cue 1 ready on",
-    read: (args, context) =>
-      intents(
-        setCue.of({
-          ...inCue({ list: args.of, cueNumber: args.cueNumber }, context),
-          ready: args.on ? true : args.off ? false : null,
-        }),
-      ),
-  }),
-  setting("place (<along:percent> | off)", "of a morph: where it lies along the level", "place 40", (args) => ({
-    place: args.along ?? null,
-  })),
-  setting(
-    "at (<time:frames> | off)",
-    "on timecode: when it comes; hours, minutes and seconds with decimals",
-    "at 0:01:02.5",
-    (args) => ({ at: args.time ?? null }),
-  ),
-  setting("manual", "wait for go", "manual", () => ({ trigger: { kind: "go" } })),
-  setting(
-    "<which:family> [delay <familyDelay:seconds>] [fade <familyFade:seconds>]",
-    "times of one family",
-    "position fade 2 delay 1",
-    (args) => ({
-      family: {
-        name: args.which,
-        ...(args.familyDelay === undefined ? {} : { delay: args.familyDelay }),
-        ...(args.familyFade === undefined ? {} : { fade: args.familyFade }),
-      },
-    }),
-  ),
-  setting("<which:family> cue time", "one family by the cue's times again", "position cue time", (args) => ({
-    family: { name: args.which, off: true },
-  })),
+  ...CUE_SETTINGS,
   command({
     chapter,
     syntax: "delete [list <list>] cue <cueNumber:cue> [keeplooks | track]",
