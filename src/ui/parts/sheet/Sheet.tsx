@@ -66,7 +66,6 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
     overscan: 8,
-    useFlushSync: false,
     paddingStart: columnsOf ? 0 : HEAD,
   });
   const lead = props.lead ?? 0;
@@ -78,7 +77,6 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     getScrollElement: () => scroll.current,
     estimateSize: (i) => columns[i + lead]?.width ?? 60,
     overscan: 4,
-    useFlushSync: false,
   });
   const seen = windowed ? across.getVirtualItems() : [];
   const first = seen[0]?.index ?? 0;
