@@ -204,6 +204,24 @@ test("the timeline tells why a fixture is late, and mends it", async () => {
   await place("Cues");
   await page.getByTestId("lists").click();
   await page.getByTestId("list-4").getByRole("button", { name: "4", exact: true }).click();
+  // What a row opens gives the focus back to its button, the first time as every time.
+  for (const [name, role] of [
+    ["More for cue 1", "menu"],
+    ["All times of cue 1", "dialog"],
+  ] as const) {
+    const button = page.getByRole("button", { name, exact: true });
+    await button.focus();
+    for (let k = 0; k < 2; k++) {
+      await page.keyboard.press("Enter");
+      await page.getByRole(role).waitFor();
+      await page.keyboard.press("Escape");
+      await page.getByRole(role).waitFor({ state: "hidden" });
+      await becomes(
+        () => button.evaluate((e) => e === document.activeElement),
+        (back) => back,
+      );
+    }
+  }
   await page.getByRole("button", { name: "More for cue 2", exact: true }).click();
   await page.getByRole("menuitem", { name: /Timeline/ }).click();
   const table = page.getByRole("table", { name: "What each fixture does" });

@@ -17,31 +17,42 @@ import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
+import { useAsked } from "../parts/useAsked";
 import { numberBefore } from "./cueRoom";
 import { CompareCues } from "../versions/CompareCues";
 import { CleanDialog } from "./CleanDialog";
 import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
 
-/** What can be done with a cue; made when it is first asked for, as thousands of rows scroll by. */
+/** What can be done with a cue. */
 export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
-  const [used, setUsed] = useState(false);
+  const { asked, ask, pop } = useAsked();
   const button = (
     <ActionIcon
       variant="subtle"
       color="gray"
       aria-label={`More for cue ${plain(cue.number, 3)}`}
       aria-haspopup="menu"
-      autoFocus={used}
-      onClick={() => setUsed(true)}
+      autoFocus={asked}
+      onClick={ask}
     >
       <IconDots size={16} />
     </ActionIcon>
   );
-  return used ? <Deeds list={list} cue={cue} button={button} /> : button;
+  return asked ? <Deeds list={list} cue={cue} button={button} pop={pop} /> : button;
 }
 
-function Deeds({ list, cue, button }: { list: CueList; cue: Cue; button: ReactNode }) {
+function Deeds({
+  list,
+  cue,
+  button,
+  pop,
+}: {
+  list: CueList;
+  cue: Cue;
+  button: ReactNode;
+  pop: ReturnType<typeof useAsked>["pop"];
+}) {
   const session = useSession();
   const [timing, setTiming] = useState(false);
   const [copying, setCopying] = useState(false);
@@ -62,7 +73,7 @@ function Deeds({ list, cue, button }: { list: CueList; cue: Cue; button: ReactNo
       {cleaning && <CleanDialog list={list} cue={cue.id} onClose={() => setCleaning(false)} />}
       {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
       {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
-      <Menu defaultOpened position="bottom-end">
+      <Menu {...pop} position="bottom-end">
         <Menu.Target>{button}</Menu.Target>
         <Menu.Dropdown>
           <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>

@@ -2,12 +2,12 @@
 
 import { ActionIcon, Popover } from "@mantine/core";
 import { IconClockEdit } from "@tabler/icons-react";
-import { useState } from "react";
 import { setCue } from "@/core/cue/intents";
 import { FAMILIES, type Family } from "@/core/fixture/attribute";
 import { BENDS, type Cue, type CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
+import { useAsked } from "../parts/useAsked";
 import { useSession } from "../useSession";
 import classes from "./Cues.module.css";
 
@@ -23,7 +23,7 @@ type Change = Omit<Parameters<typeof setCue.of>[0], "list" | "cue">;
 /** All times of a cue in numbers: delays, and those of families; empty goes by the cue's. */
 export function FamilyTimes({ list, cue, edited }: Props) {
   const session = useSession();
-  const [used, setUsed] = useState(false);
+  const { asked, ask, pop } = useAsked();
   const number = plain(cue.number, 3);
   const { times } = cue;
   const own = Object.keys(times.families).length;
@@ -62,16 +62,15 @@ export function FamilyTimes({ list, cue, edited }: Props) {
       aria-label={`All times of cue ${number}`}
       aria-haspopup="dialog"
       title={own > 0 ? `Delays and times of families: ${own} go their own way` : "Delays and times of families"}
-      autoFocus={used}
-      onClick={(e) => (e.stopPropagation(), setUsed(true))}
+      autoFocus={asked}
+      onClick={(e) => (e.stopPropagation(), asked ? pop.onChange(!pop.opened) : ask())}
     >
       <IconClockEdit size={15} />
     </ActionIcon>
   );
-  // Thousands of rows scroll by: what opens is made when it is first asked for.
-  if (!used) return button;
+  if (!asked) return button;
   return (
-    <Popover defaultOpened position="bottom" shadow="md" withinPortal trapFocus returnFocus>
+    <Popover {...pop} position="bottom" shadow="md" withinPortal trapFocus returnFocus>
       <Popover.Target>{button}</Popover.Target>
       <Popover.Dropdown onClick={(e) => e.stopPropagation()}>
         <table className={classes.families} aria-label={`Times of cue ${number}, seconds`}>
