@@ -99,23 +99,30 @@ try {
   const from = await number.boundingBox();
   await page.evaluate(() => window.watch(window.engine.layout.keys.find((key) => key.endsWith("Dimmer"))));
   await page.waitForTimeout(300);
-  const dragging = frames(page, 4000);
   await page.mouse.move(from.x + 40, from.y + 10);
   await page.mouse.down();
+  const wag = async (movements) => {
+    for (let k = 0; k < movements; k++) {
+      const by = 10 + (k % 60);
+      await page.mouse.move(from.x + 40 + (k % 2 ? by : -by) / 2, from.y + 10);
+      await page.waitForTimeout(40);
+    }
+  };
   // The first movements begin the drag: until the value is held it changes by itself.
-  for (let k = 10; k < 75; k++) {
-    await page.mouse.move(from.x + 40 + (k % 2 ? k : -k) / 2, from.y + 10);
-    await page.waitForTimeout(40);
-    if (k === 14) await page.evaluate(() => Object.assign(window.marks, { moves: [], changes: [] }));
-  }
-  await page.mouse.up();
-  const drag = await dragging;
-  console.log(
-    `a value dragged over 2,000: frames p50 ${at(drag, 0.5)} ms, p95 ${at(drag, 0.95)} ms, longest ${round(Math.max(...drag))} ms`,
-  );
+  await wag(10);
+  await page.evaluate(() => Object.assign(window.marks, { moves: [], changes: [] }));
+  await wag(200);
   const late = followed(await page.evaluate(() => window.marks));
   console.log(
     `from the hand to the stage: ${late.length} movements, p50 ${at(late, 0.5)} ms, p95 ${at(late, 0.95)} ms, longest ${round(Math.max(...late))} ms`,
+  );
+  console.log("plan meanwhile:", JSON.stringify(await page.getByTestId("stage").evaluate((e) => ({ ...e.dataset }))));
+  const dragging = frames(page, 4000);
+  await wag(75);
+  const drag = await dragging;
+  await page.mouse.up();
+  console.log(
+    `a value dragged over 2,000: frames p50 ${at(drag, 0.5)} ms, p95 ${at(drag, 0.95)} ms, longest ${round(Math.max(...drag))} ms`,
   );
 } finally {
   await browser.close();

@@ -86,8 +86,14 @@ function note(name, pid) {
   writeFileSync(stateFile, JSON.stringify(run), { mode: 0o600 });
 }
 
+/** One that ends is started again after so long, and after twice as long each time it did not last. */
+const AGAIN_MS = 300;
+const LASTED_MS = 10_000;
+const AGAIN_MOST_MS = 10_000;
+
 /** The bridge and the stand-in node, each its own process: one that ends is started again, at its port, while the app runs. */
-async function startBeside(name, key, variable) {
+async function startBeside(name, key, variable, again = AGAIN_MS) {
+  const began = Date.now();
   const child = spawn(process.execPath, [join(root, `build/${name}.mjs`)], {
     stdio: ["pipe", "pipe", "inherit"],
     env: { ...process.env, BOLD_COMET_ORIGINS: origins, BOLD_COMET_TOKEN: token, [variable]: String(run[key] ?? 0) },
@@ -97,7 +103,8 @@ async function startBeside(name, key, variable) {
   child.once("exit", () => {
     if (stopping) return;
     console.error(`the ${key} ended and is started again`);
-    setTimeout(() => !stopping && void startBeside(name, key, variable), 300);
+    const next = Date.now() - began > LASTED_MS ? AGAIN_MS : Math.min(AGAIN_MOST_MS, again * 2);
+    setTimeout(() => !stopping && void startBeside(name, key, variable, next), again);
   });
   const told = await new Promise((resolve) => {
     child.stdout.once("data", (text) => resolve(JSON.parse(text).port));

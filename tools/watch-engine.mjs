@@ -20,18 +20,27 @@ export function watchTheEngine() {
       const size = (memory.byteLength - 16) / 2;
       const header = new Int32Array(memory, 0, 2);
       const raw = [16, 16 + size].map((at) => new Float64Array(memory, at + 8 + n * 8 + p * 8, 1));
-      let last = NaN;
-      setInterval(() => {
-        const now = raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
-        if (now !== last) postMessage(performance.timeOrigin + performance.now());
-        last = now;
-      }, 1);
+      const read = () => raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
+      let timer;
+      requestAnimationFrame(() => undefined);
+      // It looks on from each movement to what comes of it only: a thread that never rests would take from what it measures.
+      onmessage = () => {
+        const last = read();
+        timer ??= setInterval(() => {
+          if (read() === last) return;
+          postMessage(performance.timeOrigin + performance.now());
+          timer = clearInterval(timer);
+        }, 1);
+      };
     }`;
     watcher = new Original(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
     watcher.onmessage = ({ data }) => marks.changes.push(data);
     watcher.postMessage({ memory, n, p });
-    const at = (e) => marks.moves.push(performance.timeOrigin + e.timeStamp);
-    addEventListener("pointermove", (e) => e.buttons && at(e), true);
+    const at = (e) => {
+      marks.moves.push(performance.timeOrigin + e.timeStamp);
+      watcher.postMessage(null);
+    };
+    addEventListener("pointerrawupdate", (e) => e.buttons && at(e), true);
     addEventListener("pointerdown", at, true);
     addEventListener("keydown", at, true);
   };

@@ -358,4 +358,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
   }
 });
 
+// A worker that has asked for a frame is taken for one that draws, and goes before the page's panels where cores are
+// short: what is on stage does, too.
+globalThis.requestAnimationFrame?.(() => undefined);
 setInterval(tick, 1000 / RATE);

@@ -116,9 +116,10 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     how,
     says,
   }: Pick<Performed, "world" | "history" | "diff" | "how" | "says">) => {
+    // The stage first: it works while the page draws.
+    if (diff.length > 0) engine.diff(writeOnward(diff));
     store.setState({ world, history });
     if (diff.length === 0) return;
-    engine.diff(writeOnward(diff));
     if (readOnly === null && store.getState().saved === "saved") store.setState({ saved: "saving" });
     gathering.take({ world, diff, step: diff.some(isRemembered) ? { how, says } : null });
   };
