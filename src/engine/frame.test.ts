@@ -25,6 +25,26 @@ test("a reader sees the last whole half, never one being filled", () => {
   expect(frameCount(reader)).toBe(2);
 });
 
+test("what says the same as before is not published again", () => {
+  const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
+  const fill = (value: number, last = 0) =>
+    publish(frame, (half) => {
+      half.value.fill(value);
+      half.bytes[layout.universes.length * 512 - 1] = last;
+    });
+  expect([fill(0), fill(0), fill(1), fill(1), fill(1, 7), fill(1, 7), fill(0)]).toEqual([
+    true,
+    false,
+    true,
+    false,
+    true,
+    false,
+    true,
+  ]);
+  expect(frameCount(frame)).toBe(4);
+  expect(wholeHalf(frame).value[2]).toBe(0);
+});
+
 test("no two parts of the memory lie on each other", () => {
   const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
   const parts = frame.halves

@@ -45,6 +45,8 @@ export interface Frame {
   /** [which half is whole, count of published frames]. */
   header: Int32Array;
   halves: [Half, Half];
+  /** The halves as plain words. */
+  words: [Int32Array, Int32Array];
 }
 
 const align = (n: number): number => Math.ceil(n / 8) * 8;
@@ -82,17 +84,31 @@ export function openFrame(layout: Layout, buffer: ArrayBufferLike): Frame {
       bytes: take((b, o, l) => new Uint8Array(b, o, l), layout.universes.length * 512, 1),
     };
   };
-  return { buffer, header: new Int32Array(buffer, 0, 2), halves: [half(HEADER), half(HEADER + size)] };
+  const words = (start: number) => new Int32Array(buffer, start, size / 4);
+  return {
+    buffer,
+    header: new Int32Array(buffer, 0, 2),
+    halves: [half(HEADER), half(HEADER + size)],
+    words: [words(HEADER), words(HEADER + size)],
+  };
 }
 
 /** The half that is whole now. */
 export const wholeHalf = (frame: Frame): Half => frame.halves[Atomics.load(frame.header, 0) === 0 ? 0 : 1];
 export const frameCount = (frame: Frame): number => Atomics.load(frame.header, 1);
 
-/** Fills the other half and makes it the whole one. */
-export function publish(frame: Frame, fill: (half: Half) => void): void {
-  const next = Atomics.load(frame.header, 0) === 0 ? 1 : 0;
-  fill(frame.halves[next]);
+/** Fills the other half and makes it the whole one, unless it says what the last one said. Returns whether it was new. */
+export function publish(frame: Frame, fill: (half: Half) => void): boolean {
+  const last = Atomics.load(frame.header, 0) === 0 ? 0 : 1;
+  const next = 1 - last;
+  fill(frame.halves[next]!);
+  if (frameCount(frame) > 0 && isSame(frame.words[last], frame.words[next]!)) return false;
   Atomics.store(frame.header, 0, next);
   Atomics.add(frame.header, 1, 1);
+  return true;
+}
+
+function isSame(a: Int32Array, b: Int32Array): boolean {
+  for (let k = 0; k < a.length; k++) if (a[k] !== b[k]) return false;
+  return true;
 }

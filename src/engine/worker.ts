@@ -172,8 +172,9 @@ function followLayout(): void {
 function show(): void {
   if (!player || !frame || !layout) return;
   const now = player;
-  publish(frame, (half) => fillHalf(half, now, tested(now.frame)));
-  if (!shares) say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
+  const isNew = publish(frame, (half) => fillHalf(half, now, tested(now.frame)));
+  if (isNew && !shares)
+    say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
   sendAround();
   sayPlaying(player);
 }

@@ -1,4 +1,4 @@
-/** The steps of a drag are handed on together, some times a second: to storage, to looks, to other windows. */
+/** Changes are handed on to storage, to looks, to other windows once the page has drawn them; the steps of a drag together, some times a second. */
 import { joinDiffs, type Diff } from "@/core/show/diff";
 import type { World } from "@/core/show/world";
 import type { StepKept } from "./storage/steps";
@@ -11,7 +11,7 @@ export interface Made {
 }
 
 export interface Gathering {
-  /** Hands a change on: at once, or where it goes on with the step before, within a moment. */
+  /** Hands a change on within a moment. */
   take(made: Made): void;
   /** Whether something has not been handed on. */
   waits(): boolean;
@@ -19,6 +19,8 @@ export interface Gathering {
   settle(): void;
 }
 
+/** By then the page has drawn a change: where cores are few, what looks work out of it would hold that up. */
+const DRAWN_MS = 60;
 const GATHER_MS = 100;
 /** Thousands of changes take long to write: they are handed on less often. */
 const MANY = 1000;
@@ -36,12 +38,11 @@ export function createGathering(pass: (made: Made) => void): Gathering {
   };
   return {
     take(made) {
-      if (made.step?.how !== "joined") {
-        settle();
-        return pass(made);
-      }
-      waiting = waiting ? { ...made, diff: joinDiffs(waiting.diff, made.diff) } : made;
-      timer ??= setTimeout(settle, made.diff.length > MANY ? GATHER_MANY_MS : GATHER_MS);
+      const joins = made.step?.how === "joined" && waiting?.step?.how === "joined";
+      if (!joins) settle();
+      waiting = joins ? { ...made, diff: joinDiffs(waiting!.diff, made.diff) } : made;
+      const wait = made.step?.how !== "joined" ? DRAWN_MS : made.diff.length > MANY ? GATHER_MANY_MS : GATHER_MS;
+      timer ??= setTimeout(settle, wait);
     },
     waits: () => waiting !== undefined,
     settle,

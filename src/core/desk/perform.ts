@@ -75,7 +75,7 @@ export function perform(standing: Standing, doing: Doing): Performed | Refusal {
   if (doing.control) {
     const moved = doing.control === "redo" ? redo(world, history) : undo(world, history);
     if (!moved) return refuse(`there is nothing to ${doing.control === "redo" ? "redo" : "undo"}`);
-    const demand = demandOf(moved.world, moved.diff);
+    const demand = demandOf(world, moved.world, moved.diff);
     if (demand) return demand;
     const how = doing.control === "redo" ? "redone" : "undone";
     const after = doing.control === "takeback" ? { ...moved.history, undone: history.undone } : moved.history;

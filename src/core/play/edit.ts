@@ -59,10 +59,18 @@ export function setWorld(player: Player, given: World, heldKeys?: readonly strin
       run.since = listTimeAt(run.clock, player.now);
       editList(player, run, old, list);
     }
-    loadLimits(player);
+    if (limitsDiffer(before.show.lists, world.show.lists)) loadLimits(player);
   }
   if (before.hands !== world.hands) editHands(player, before, heldKeys);
   watchBlack(player);
+}
+
+/** Whether a list that limits what others give came, went or changed. */
+function limitsDiffer(before: Show["lists"], after: Show["lists"]): boolean {
+  const limits = (list: CueList | undefined) => list !== undefined && kindOf(list).limits;
+  return Object.keys({ ...before, ...after }).some(
+    (id) => before[id] !== after[id] && (limits(before[id]) || limits(after[id])),
+  );
 }
 
 /** Whether two versions of a show have the same parameters on the same channels: in the same order: moving or naming a fixture leaves them. */

@@ -78,13 +78,19 @@ export function savePlay(player: Player): SavedPlay {
       outside: player.timecode.outside,
     },
     waiting: player.waiting.map(({ at, macro, lines }) => ({ ahead: at - player.now, macro, lines })),
-    held: rig.keys.flatMap((key, p) =>
-      stage.heldEffects.way[p] === PLAYS ? [{ key, cycles: heldCycles(stage.heldEffects, p, player.now) }] : [],
-    ),
+    held: savedCycles(player),
     layers: [...player.silent, ...[...eachLayer(layers)].map((at) => readLayer(layers, rig, at))].map(
       ({ priority: _priority, list, ...layer }) => ({ ...layer, list: ids.get(list) ?? "" }),
     ),
   };
+}
+
+/** Where held effects are in their cycles. */
+function savedCycles({ rig, stage: { heldEffects }, now }: Player): SavedPlay["held"] {
+  const made: SavedPlay["held"] = [];
+  for (let p = 0; p < rig.size; p++)
+    if (heldEffects.way[p] === PLAYS) made.push({ key: rig.keys[p]!, cycles: heldCycles(heldEffects, p, now) });
+  return made;
 }
 
 function savedHand(player: Player, { start, longest, before }: ByHand): SavedHand {

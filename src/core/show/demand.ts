@@ -3,6 +3,7 @@
  * its diff touched, so that it stays cheap. No edit makes a show that does not open again.
  */
 import { z } from "../units/zod";
+import { countOn } from "./counts";
 import { HandsSchema } from "./hands";
 import type { Change, Diff } from "./diff";
 import { isParamKey } from "./ids";
@@ -118,7 +119,8 @@ function uncounted(show: Show, diff: Diff): boolean {
 }
 
 /** Why the result of an edit could not be opened again; undefined where it can. @param after the world with the diff done. */
-export function demandOf(after: World, diff: Diff): Refusal | undefined {
+export function demandOf(before: World, after: World, diff: Diff): Refusal | undefined {
+  countOn(before.show, after.show, diff);
   for (const change of diff) {
     if (isPlainChange(after, change)) continue;
     const fault = faultAt(after, change);

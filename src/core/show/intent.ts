@@ -92,5 +92,5 @@ export function applyIntents(registry: Registry, world: World, intents: readonly
   });
   if (isRefusal(result)) return result;
   const diff = diffOf(world, after);
-  return demandOf(after, diff) ?? { world: after, diff };
+  return demandOf(world, after, diff) ?? { world: after, diff };
 }

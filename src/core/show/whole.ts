@@ -2,6 +2,7 @@
 import { modeOf, parametersOf } from "../fixture/parameters";
 import { footprint, typeProblem } from "../fixture/type";
 import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
+import { entryCount, listCounts } from "./counts";
 import { own } from "./own";
 import { plain } from "../units/units";
 import { morphPlaces } from "./morphPlaces";
@@ -45,20 +46,9 @@ const WORDS: Record<Counted, string> = {
   views: "views",
 };
 
-const counts = new WeakMap<object, number>();
-
-/** How many values a cue or palette stores, counted once for each version of it. */
-function entryCount(entries: Readonly<Record<string, unknown>>): number {
-  const known = counts.get(entries);
-  if (known !== undefined) return known;
-  const count = Object.keys(entries).length;
-  counts.set(entries, count);
-  return count;
-}
-
 /** What there is too much of, in words; undefined where all can be opened. */
 export function tooMany(show: Show): string | undefined {
-  const cues = Object.values(show.lists).flatMap((list) => Object.values(list.cues));
+  const { cues, entries } = listCounts(show);
   const found: Record<Counted, number> = {
     fixtures: Object.keys(show.fixtures).length,
     groups: Object.keys(show.groups).length,
@@ -67,8 +57,8 @@ export function tooMany(show: Show): string | undefined {
     effects: Object.keys(show.effects).length,
     waves: Object.keys(show.waves).length,
     lists: Object.keys(show.lists).length,
-    cues: cues.length,
-    entries: cues.reduce((n, cue) => n + entryCount(cue.entries), 0),
+    cues,
+    entries,
     pieces: Object.keys(show.scenery).length,
     outputs: Object.keys(show.outputs).length,
     types: Object.keys(show.types).length,

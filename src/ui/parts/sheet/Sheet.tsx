@@ -5,7 +5,8 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { at, type Range } from "./range";
 import { SheetHead } from "./SheetHead";
-import { SheetRow, type Look, type Strip } from "./SheetRow";
+import { bunchesOf, useLooks, type Strip } from "./looks";
+import { SheetRow, type Look } from "./SheetRow";
 import { useSheetHand } from "./useSheetHand";
 import type { Line, SheetColumn, SheetView } from "./view";
 import classes from "./Sheet.module.css";
@@ -101,12 +102,8 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     ...(props.onTake ? { onTake: props.onTake } : {}),
   });
   const { range, taken } = hand;
+  const looksOf = useLooks(look);
   const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
-  const some = useMemo(
-    () => (strip ? [...columns.slice(0, strip.lead), ...columns.slice(strip.first, strip.last + 1)] : columns),
-    [columns, strip],
-  );
-  const inSight = (own: readonly C[]): readonly C[] => (strip ? some : own);
   const stripTemplate = (own: readonly C[]) =>
     strip
       ? `${template(own.slice(0, strip.lead))} ${strip.gap}px ${template(own.slice(strip.first, strip.last + 1))}`
@@ -232,18 +229,18 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
             );
           }
           const here = columnsAt(line.row);
+          const bunches = bunchesOf(here, strip);
           const inside = taken && line.index >= taken.r1 && line.index <= Math.max(taken.r2, hand.fillTo ?? 0);
           return (
             <SheetRow
               key={line.row.id}
-              row={line.row}
               index={line.index}
-              columns={inSight(here)}
-              strip={strip}
+              bunches={bunches}
+              gapAt={strip ? Math.min(1, strip.lead) : -1}
               template={stripTemplate(here)}
               top={start}
               chosen={chosen.has(line.row.id)}
-              look={look}
+              looks={looksOf(line.row, bunches)}
               from={inside ? taken.c1 : -1}
               to={inside ? Math.min(taken.c2, here.length - 1) : -1}
               cursor={line.index === range?.r1 ? range.c1 : -1}

@@ -1,6 +1,7 @@
 "use client";
 
 import { memo, type ReactNode } from "react";
+import { BUNCH, type Bunch } from "./looks";
 import type { SheetColumn } from "./view";
 import classes from "./Sheet.module.css";
 
@@ -9,14 +10,6 @@ export interface Look {
   content: ReactNode;
   title?: string | undefined;
   data?: Record<`data-${string}`, string | number | boolean | undefined>;
-}
-
-/** Which columns are drawn where there are many: those that lead, then some in sight, with the room of those before. */
-export interface Strip {
-  lead: number;
-  first: number;
-  last: number;
-  gap: number;
 }
 
 interface CellProps {
@@ -49,31 +42,10 @@ const Cell = memo(function Cell({ kind, fixed, row, column, inRange, isCursor, i
       {isEnd && <b className={classes.handle} data-handle aria-hidden />}
     </span>
   );
-}, isSameCell);
+});
 
-function isSameCell(before: CellProps, { look, ...now }: CellProps): boolean {
-  for (const name in now) if (before[name as keyof CellProps] !== now[name as keyof typeof now]) return false;
-  const { content, title, data } = before.look;
-  return content === look.content && title === look.title && isSameData(data, look.data);
-}
-
-/** Marks for a look are the same few for all cells of a sheet. */
-function isSameData(a: Look["data"] = {}, b: Look["data"] = {}): boolean {
-  for (const name in a) if (a[name as keyof typeof a] !== b[name as keyof typeof b]) return false;
-  for (const name in b) if (!(name in a)) return false;
-  return true;
-}
-
-interface Props<R, C extends SheetColumn> {
-  row: R;
-  index: number;
-  columns: readonly C[];
-  strip: Strip | null;
-  template: string;
-  top: number;
-  chosen: boolean;
-  look(row: R, column: C): Look;
-  /** First and last column of the range in this row, and where its cursor is. */
+/** Where the range is in a row: its first and last column, and its cursor; -1 for none. */
+interface Marked {
   from: number;
   to: number;
   cursor: number;
@@ -81,8 +53,57 @@ interface Props<R, C extends SheetColumn> {
   ends: boolean;
 }
 
-function Row<R, C extends SheetColumn>(props: Props<R, C>) {
-  const { row, index, columns, strip, template, top, chosen, look, from, to, cursor, ends } = props;
+interface BunchProps extends Marked {
+  index: number;
+  bunch: Bunch<SheetColumn>;
+  looks: readonly Look[];
+}
+
+/** Some cells side by side, drawn again only where one of them shows something else. */
+const Cells = memo(function Cells({ index, bunch, looks, from, to, cursor, ends }: BunchProps) {
+  return bunch.columns.map((column, k) => {
+    const c = bunch.from + k;
+    return (
+      <Cell
+        key={column.id}
+        kind={column.kind}
+        fixed={column.fixed}
+        row={index}
+        column={c}
+        inRange={c >= from && c <= to}
+        isCursor={c === cursor}
+        isEnd={ends && c === to}
+        look={looks[k]!}
+      />
+    );
+  });
+});
+
+interface Props<C extends SheetColumn> extends Marked {
+  index: number;
+  bunches: readonly Bunch<C>[];
+  /** Before which bunch the room of the columns that are not drawn is; -1 where all are. */
+  gapAt: number;
+  template: string;
+  top: number;
+  chosen: boolean;
+  /** What the cells show, bunch by bunch. */
+  looks: readonly (readonly Look[])[];
+}
+
+/** One row of a sheet. Told what it shows, so that scrolling and editing draw only what is new. */
+export const SheetRow = memo(function SheetRow<C extends SheetColumn>(props: Props<C>) {
+  const { index, bunches, gapAt, template, top, chosen, looks, ...marked } = props;
+  const cells = bunches.map((bunch, k) => (
+    <Cells
+      key={Math.floor(bunch.from / BUNCH) + (k > 0 && gapAt === 1 ? 1 : 0)}
+      index={index}
+      bunch={bunch}
+      looks={looks[k]!}
+      {...marked}
+    />
+  ));
+  if (gapAt >= 0) cells.splice(gapAt, 0, <span key="gap" aria-hidden />);
   return (
     <div
       role="row"
@@ -91,26 +112,7 @@ function Row<R, C extends SheetColumn>(props: Props<R, C>) {
       style={{ top, gridTemplateColumns: template }}
       aria-rowindex={index + 2}
     >
-      {columns.map((column, k) => {
-        const c = strip && k >= strip.lead ? strip.first + k - strip.lead : k;
-        const cell = (
-          <Cell
-            key={column.id}
-            kind={column.kind}
-            fixed={column.fixed}
-            row={index}
-            column={c}
-            inRange={c >= from && c <= to}
-            isCursor={c === cursor}
-            isEnd={ends && c === to}
-            look={look(row, column)}
-          />
-        );
-        return strip && k === strip.lead ? [<span key="gap" aria-hidden />, cell] : cell;
-      })}
+      {cells}
     </div>
   );
-}
-
-/** One row of a sheet. Told what it shows, so that scrolling draws only what is new. */
-export const SheetRow = memo(Row) as typeof Row;
+});
