@@ -4,6 +4,7 @@ import { footprint, typeProblem } from "../fixture/type";
 import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
 import { entryCount, listCounts } from "./counts";
 import { own } from "./own";
+import { namesIn } from "../units/names";
 import { plain } from "../units/units";
 import { morphPlaces } from "./morphPlaces";
 import type { CueList, Show } from "./schema";
@@ -50,21 +51,21 @@ const WORDS: Record<Counted, string> = {
 export function tooMany(show: Show): string | undefined {
   const { cues, entries } = listCounts(show);
   const found: Record<Counted, number> = {
-    fixtures: Object.keys(show.fixtures).length,
-    groups: Object.keys(show.groups).length,
-    palettes: Object.keys(show.palettes).length,
+    fixtures: namesIn(show.fixtures).length,
+    groups: namesIn(show.groups).length,
+    palettes: namesIn(show.palettes).length,
     paletteValues: Object.values(show.palettes).reduce((n, p) => n + entryCount(p.own), 0),
-    effects: Object.keys(show.effects).length,
-    waves: Object.keys(show.waves).length,
-    lists: Object.keys(show.lists).length,
+    effects: namesIn(show.effects).length,
+    waves: namesIn(show.waves).length,
+    lists: namesIn(show.lists).length,
     cues,
     entries,
-    pieces: Object.keys(show.scenery).length,
-    outputs: Object.keys(show.outputs).length,
-    types: Object.keys(show.types).length,
-    macros: Object.keys(show.macros).length,
-    pages: Object.keys(show.pages).length,
-    views: Object.keys(show.views).length,
+    pieces: namesIn(show.scenery).length,
+    outputs: namesIn(show.outputs).length,
+    types: namesIn(show.types).length,
+    macros: namesIn(show.macros).length,
+    pages: namesIn(show.pages).length,
+    views: namesIn(show.views).length,
   };
   const over = (Object.keys(MOST) as Counted[]).find((what) => found[what] > MOST[what]);
   return over && `${found[over].toLocaleString("en")} ${WORDS[over]}; ${MOST[over].toLocaleString("en")} is the most`;

@@ -32,7 +32,7 @@ export function useForesight(line: string): Foresight {
     if (!line.trim()) return;
     let over = false;
     const late = setTimeout(
-      () => setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }),
+      () => !over && setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }),
       WAIT_MS,
     );
     const words = (told: { says: string } | Unfinished | Refusal | undefined) => {
@@ -55,7 +55,6 @@ export function useForesight(line: string): Foresight {
     });
     return () => {
       over = true;
-      clearTimeout(late);
     };
   }, [line, session, world]);
   return found.line === line && line.trim() ? found : NOTHING;

@@ -8,7 +8,7 @@ import { SheetHead } from "./SheetHead";
 import { bunchesOf, useLooks, type Strip } from "./looks";
 import { SheetRow, type Look } from "./SheetRow";
 import { useSheetHand } from "./useSheetHand";
-import type { Line, SheetColumn, SheetView } from "./view";
+import { linesOfRows, rowsIn, type Line, type SheetColumn, type SheetView } from "./view";
 import classes from "./Sheet.module.css";
 
 const ROW = 28;
@@ -53,13 +53,18 @@ interface Props<R extends { id: string }, C extends SheetColumn> {
   sight?: number;
 }
 
+/** Cells that lead stay in sight while it is scrolled across. */
+function stick(sheet: HTMLElement, across: boolean): void {
+  if (sheet.dataset.across !== String(across)) sheet.dataset.across = String(across);
+}
+
 /** Rows and columns as in a spreadsheet: ranges by drag, Shift and keys, typing, filling, copying and pasting. */
 export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Props<R, C>) {
   const { columns, lines, view, setView, chosen, look, columnsOf, sectionOf } = props;
   const [editing, setEditing] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
-  const all = useMemo(() => lines.flatMap((l) => ("row" in l ? [l.row] : [])), [lines]);
-  const lineOf = useMemo(() => lines.flatMap((l, i) => ("row" in l ? [i] : [])), [lines]);
+  const all = useMemo(() => rowsIn(lines), [lines]);
+  const lineOf = useMemo(() => linesOfRows(lines), [lines]);
   const columnsAt = (row: R): readonly C[] => (columnsOf && sectionOf ? columnsOf(sectionOf(row)) : columns);
   const widest = columnsOf ? Math.max(0, ...all.map((r) => columnsAt(r).length)) : columns.length;
   const rows = useVirtualizer({
@@ -108,6 +113,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     strip
       ? `${template(own.slice(0, strip.lead))} ${strip.gap}px ${template(own.slice(strip.first, strip.last + 1))}`
       : template(own);
+  const ownTemplate = stripTemplate(columns);
   /** What is before a cell, and the cell: a track for each of thousands of columns would be laid out with every key. */
   const editorTemplate = (own: readonly C[], c: number) =>
     `${own.slice(0, c).reduce((sum, { width }) => sum + width, 0)}px ${own[c]!.width}px`;
@@ -170,6 +176,8 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
       aria-rowcount={all.length}
       aria-multiselectable
       tabIndex={0}
+      onScroll={(e) => stick(e.currentTarget, e.currentTarget.scrollLeft > 0)}
+      onWheel={(e) => (e.deltaX !== 0 || e.shiftKey) && stick(e.currentTarget, true)}
       onPointerDown={(e) => (setEditing(null), hand.down(e))}
       onPointerMove={hand.move}
       onPointerUp={hand.up}
@@ -183,11 +191,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
         style={{ height: rows.getTotalSize(), position: "relative", width: wide ?? "max-content", minWidth: "100%" }}
       >
         {!columnsOf && (
-          <div
-            className={`${classes.row} ${classes.titles}`}
-            role="row"
-            style={{ gridTemplateColumns: stripTemplate(columns) }}
-          >
+          <div className={`${classes.row} ${classes.titles}`} role="row" style={{ gridTemplateColumns: ownTemplate }}>
             {strip ? (
               <>
                 <SheetHead columns={columns.slice(0, strip.lead)} view={view} setView={setView} />
@@ -237,7 +241,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
               index={line.index}
               bunches={bunches}
               gapAt={strip ? Math.min(1, strip.lead) : -1}
-              template={stripTemplate(here)}
+              template={columnsOf ? template(here) : ownTemplate}
               top={start}
               chosen={chosen.has(line.row.id)}
               looks={looksOf(line.row, bunches)}

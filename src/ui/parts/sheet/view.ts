@@ -133,3 +133,10 @@ export function inSections<R>(
 
 export const plainLines = <R>(rows: readonly R[]): Line<R>[] => rows.map((row, index) => ({ row, index }));
 export const rowsIn = <R>(lines: readonly Line<R>[]): R[] => lines.flatMap((l) => ("row" in l ? [l.row] : []));
+
+/** Which line each row is. */
+export function linesOfRows(lines: readonly Line<unknown>[]): number[] {
+  const made: number[] = [];
+  lines.forEach((line, k) => "row" in line && made.push(k));
+  return made;
+}
