@@ -11,7 +11,7 @@ import { useForeseen } from "../ask/foreseen";
 import { usePaletteNames } from "../palettes/usePaletteNames";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
-import type { Look } from "../parts/sheet/SheetRow";
+import type { Look } from "../parts/sheet/looks";
 import { startView, type SheetView } from "../parts/sheet/view";
 import { useSession, useShow } from "../useSession";
 import { SheetTools } from "./SheetTools";

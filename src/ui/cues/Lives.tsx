@@ -12,7 +12,7 @@ import type { Cue, CueList, Fixture, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { normal } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
-import type { Look } from "../parts/sheet/SheetRow";
+import type { Look } from "../parts/sheet/looks";
 import { startView, type SheetColumn, type SheetView } from "../parts/sheet/view";
 import { useSession, useShow } from "../useSession";
 import type { Chosen } from "./useChosen";

@@ -5,7 +5,7 @@ import type { Cue, CueList, Show } from "@/core/show/schema";
 import { isAim, isLink, type Entry } from "@/core/show/value";
 import { plain } from "@/core/units/units";
 import { effectMark, paletteMark } from "../palettes/standing";
-import type { Look } from "../parts/sheet/SheetRow";
+import type { Look } from "../parts/sheet/looks";
 
 /** What an entry gives, in a few letters. */
 function valueText(

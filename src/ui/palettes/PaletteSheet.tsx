@@ -13,7 +13,7 @@ import { fixturesByNumber } from "@/core/show/world";
 import { valueText } from "../build/summary";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
-import type { Look } from "../parts/sheet/SheetRow";
+import type { Look } from "../parts/sheet/looks";
 import { inSections, rowsIn, shownColumns, SheetViewSchema, startView, type SheetColumn } from "../parts/sheet/view";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";

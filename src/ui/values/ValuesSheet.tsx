@@ -8,7 +8,7 @@ import { halfOf } from "@/engine/view";
 import { ColumnsMenu } from "../parts/sheet/ColumnsMenu";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
-import type { Look } from "../parts/sheet/SheetRow";
+import type { Look } from "../parts/sheet/looks";
 import {
   inSections,
   rowsIn,

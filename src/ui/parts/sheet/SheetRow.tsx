@@ -1,16 +1,9 @@
 "use client";
 
-import { memo, type ReactNode } from "react";
-import { BUNCH, type Bunch } from "./looks";
+import { memo } from "react";
+import { BUNCH, type Bunch, type Look } from "./looks";
 import type { SheetColumn } from "./view";
 import classes from "./Sheet.module.css";
-
-/** What a cell shows. `data` are marks for its look. */
-export interface Look {
-  content: ReactNode;
-  title?: string | undefined;
-  data?: Record<`data-${string}`, string | number | boolean | undefined>;
-}
 
 interface CellProps {
   kind: SheetColumn["kind"];

@@ -1,7 +1,13 @@
 /** What the cells of a sheet show, kept as long as it stays: only what differs is drawn again. */
-import { useRef } from "react";
-import type { Look } from "./SheetRow";
+import { useRef, type ReactNode } from "react";
 import type { SheetColumn } from "./view";
+
+/** What a cell shows. `data` are marks for its look. */
+export interface Look {
+  content: ReactNode;
+  title?: string | undefined;
+  data?: Record<`data-${string}`, string | number | boolean | undefined>;
+}
 
 /** So many cells stand together: where one of them changes, the others of its row are left alone by the bunch. */
 export const BUNCH = 6;

@@ -8,7 +8,7 @@ import type { Fixture, Show } from "@/core/show/schema";
 import { ColumnsMenu } from "../../parts/sheet/ColumnsMenu";
 import type { Range } from "../../parts/sheet/range";
 import { Sheet } from "../../parts/sheet/Sheet";
-import type { Look } from "../../parts/sheet/SheetRow";
+import type { Look } from "../../parts/sheet/looks";
 import { rowsIn, shownColumns } from "../../parts/sheet/view";
 import { useSession, useShow } from "../../useSession";
 import { copyCells, fillDown, pasteCells, typeInto, type Put } from "./cells";
