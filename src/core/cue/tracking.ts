@@ -291,6 +291,20 @@ export function inForceAt(
 ): InForce | undefined {
   const column = tracking.columns.get(key);
   if (!column || index < 0 || (name === "effect" && !column.effects)) return undefined;
+  const found = inColumn(tracking, column, key, index, name);
+  if (found !== undefined) return found ?? undefined;
+  if (!carried || isFresh(tracking, index)) return undefined;
+  return inForceAt(tracking, key, tracking.since.length - 1, false, name);
+}
+
+/** The same within the list alone; null where it was ended, undefined where nothing was stored. */
+function inColumn(
+  tracking: Tracking,
+  column: Column,
+  key: ParamKey,
+  index: number,
+  name: ColumnName,
+): InForce | null | undefined {
   const since = tracking.since[index] ?? 0;
   for (let place = lastAt(column, index); place >= 0 && column.at[place]! >= since; place--) {
     const at = column.at[place]!;
@@ -298,10 +312,9 @@ export function inForceAt(
     const entry = column.entries[place]!;
     if ((name === "value" ? entry.value : entry.effect) === undefined) continue;
     if (name === "value" && typeof entry.value === "object" && tracking.silent?.(key, entry)) continue;
-    return ends(entry, name) ? undefined : { entry, at };
+    return ends(entry, name) ? null : { entry, at };
   }
-  if (!carried || isFresh(tracking, index)) return undefined;
-  return inForceAt(tracking, key, tracking.since.length - 1, false, name);
+  return undefined;
 }
 
 /** Whether a fresh start lies at or before a place. */
@@ -312,8 +325,9 @@ const isFresh = (tracking: Tracking, index: number): boolean =>
 export function allInForce(list: CueList, index: number, show: Looking): Map<ParamKey, InForce> {
   const tracking = trackingOf(list, show);
   const found = new Map<ParamKey, InForce>();
-  for (const key of tracking.columns.keys()) {
-    const value = inForceAt(tracking, key, index);
+  if (index < 0) return found;
+  for (const [key, column] of tracking.columns) {
+    const value = inColumn(tracking, column, key, index, "value");
     if (value) found.set(key, value);
   }
   return found;

@@ -30,7 +30,11 @@ class Overlaid<K, V> implements ReadonlyMap<K, V> {
   }
 
   *entries(): MapIterator<[K, V]> {
-    for (const key of this.keys()) yield [key, this.get(key)!];
+    for (const entry of this.base) {
+      if (!this.changes.has(entry[0])) yield entry;
+      else if (this.has(entry[0])) yield [entry[0], this.get(entry[0])!];
+    }
+    for (const [key, value] of this.changes) if (value !== undefined && !this.base.has(key)) yield [key, value];
   }
 
   *values(): MapIterator<V> {
