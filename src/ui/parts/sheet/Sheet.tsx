@@ -71,7 +71,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     count: lines.length,
     getScrollElement: () => scroll.current,
     estimateSize: () => ROW,
-    overscan: 8,
+    overscan: 6,
     paddingStart: columnsOf ? 0 : HEAD,
   });
   const lead = props.lead ?? 0;
@@ -82,7 +82,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     count: Math.max(0, columns.length - lead),
     getScrollElement: () => scroll.current,
     estimateSize: (i) => columns[i + lead]?.width ?? 60,
-    overscan: 4,
+    overscan: 2,
   });
   const seen = windowed ? across.getVirtualItems() : [];
   const first = seen[0]?.index ?? 0;
