@@ -86,10 +86,10 @@ function note(name, pid) {
   writeFileSync(stateFile, JSON.stringify(run), { mode: 0o600 });
 }
 
-/** One that ends is started again after so long, and after twice as long each time it did not last. */
+/** One that ends is started again after so long; after twice as long each time it did not last, but never much later: output hangs on it. */
 const AGAIN_MS = 300;
 const LASTED_MS = 10_000;
-const AGAIN_MOST_MS = 10_000;
+const AGAIN_MOST_MS = 3000;
 
 /** The bridge and the stand-in node, each its own process: one that ends is started again, at its port, while the app runs. */
 async function startBeside(name, key, variable, again = AGAIN_MS) {
@@ -103,8 +103,9 @@ async function startBeside(name, key, variable, again = AGAIN_MS) {
   child.once("exit", () => {
     if (stopping) return;
     console.error(`the ${key} ended and is started again`);
-    const next = Date.now() - began > LASTED_MS ? AGAIN_MS : Math.min(AGAIN_MOST_MS, again * 2);
-    setTimeout(() => !stopping && void startBeside(name, key, variable, next), again);
+    const wait = Date.now() - began > LASTED_MS ? AGAIN_MS : again;
+    const next = Math.min(AGAIN_MOST_MS, wait * 2);
+    setTimeout(() => !stopping && void startBeside(name, key, variable, next), wait);
   });
   const told = await new Promise((resolve) => {
     child.stdout.once("data", (text) => resolve(JSON.parse(text).port));
