@@ -191,15 +191,12 @@ const SCREEN = Uint8ClampedArray.from(
 );
 const screen = (v: number): number => (v >= MOST ? SCREEN[STEPS]! : SCREEN[(v * (STEPS / MOST)) | 0]!);
 
-/** Writes the field as pixels to be added to the room: opaque where light fell, black elsewhere. @param pixels RGBA, width x height x 4. */
-export function developBeams({ width, height, light, lo, hi }: BeamField, pixels: Uint8ClampedArray): void {
-  const words = new Uint32Array(pixels.buffer, pixels.byteOffset, width * height);
+/** Writes the field as pixels to be added to the room: opaque where light fell, 0 elsewhere. @param words width x height, red in the lowest byte. */
+export function developBeams({ width, height, light, lo, hi }: BeamField, words: Int32Array): void {
   words.fill(0);
   for (let y = 0; y < height; y++) {
     let at = (y * width + lo[y]!) * 3;
-    for (let i = y * width + lo[y]!; i <= y * width + hi[y]!; i++, at += 3) {
-      const [r, g, b] = [screen(light[at]!), screen(light[at + 1]!), screen(light[at + 2]!)];
-      words[i] = (255 << 24) | (b << 16) | (g << 8) | r;
-    }
+    for (let i = y * width + lo[y]!; i <= y * width + hi[y]!; i++, at += 3)
+      words[i] = (255 << 24) | (screen(light[at + 2]!) << 16) | (screen(light[at + 1]!) << 8) | screen(light[at]!);
   }
 }

@@ -1,10 +1,10 @@
 /**
- * The signs of a crowd, written pixel by pixel into a layer of our own: with thousands of lamps a call of the
- * canvas for each costs several times what its few pixels do. Their glow is light in the field of the beams.
+ * The signs of a crowd, written pixel by pixel: with thousands of lamps a call of the canvas for each costs several
+ * times what its few pixels do. Their glow is light in the field of the beams.
  */
 import { addGlow, type BeamField, type Glow } from "./beams";
-import { light, lightOf } from "./light";
-import type { Lit } from "./lit";
+import { layOver, type Layer } from "./ground";
+import type { Lights } from "./lights";
 import { signSize, type Palette } from "./draw";
 import type { Lamp, View } from "./plan";
 import { sign } from "./signs";
@@ -25,13 +25,6 @@ export interface Mask {
 /** Colours between a sign's body and its edge. */
 const SHADES = 4;
 
-export interface CrowdLayer {
-  width: number;
-  height: number;
-  /** Red, green, blue, alpha of each pixel, in one word. */
-  words: Int32Array;
-}
-
 const ramp = new Int32Array(SHADES);
 
 /** Writes the colours of a sign from its body's to its edge's, whole parts 0..255. */
@@ -43,14 +36,8 @@ export function shadesOf(r0: number, g0: number, b0: number, r1: number, g1: num
   return ramp;
 }
 
-/** Writes a sign with its upper left corner at (x, y); what it only touches leaves what is there. */
-export function putSign(
-  { width, height, words }: CrowdLayer,
-  mask: Mask,
-  x: number,
-  y: number,
-  shades: Int32Array,
-): void {
+/** Writes a sign with its upper left corner at (x, y); what it only touches shows through. */
+export function putSign({ width, height, words }: Layer, mask: Mask, x: number, y: number, shades: Int32Array): void {
   const { x: dx, y: dy, cover, size } = mask;
   const corner = y * width + x;
   const whole = x >= 0 && y >= 0 && x + size <= width && y + size <= height;
@@ -59,11 +46,13 @@ export function putSign(
     const down = dy[k]!;
     if (!whole && (x + right < 0 || x + right >= width || y + down < 0 || y + down >= height)) continue;
     const at = corner + down * width + right;
-    const covers = cover[k]!;
-    if ((covers < 0 && covers >= OPAQUE) || words[at] === 0) words[at] = (covers & OPAQUE) | shades[covers & 255]!;
+    const alpha = cover[k]! >>> 24;
+    const shade = shades[cover[k]! & 255]!;
+    if (alpha === 255) words[at] = OPAQUE | shade;
+    else layOver(words, at, shade, alpha);
   }
 }
-const OPAQUE = 0xff << 24;
+const OPAQUE = 255 << 24;
 
 const WIDE: Partial<Record<Lamp["kind"], number>> = { strobe: 1.5, server: 1.6, hazer: 2 };
 let masks = new Map<Lamp["kind"], Mask>();
@@ -103,50 +92,61 @@ function makeMask(kind: Lamp["kind"], half: number): Mask {
 type Rgb = [r: number, g: number, b: number];
 const partsOf = (css: string): Rgb => [1, 3, 5].map((i) => parseInt(css.slice(i, i + 2), 16)) as Rgb;
 
-/** Paints all lamps but bars. @param ratio pixels of the layer for one of the plan. @param share pixels of the field for one. */
-export function drawCrowd(
-  layer: CrowdLayer,
-  field: BeamField,
+/** Whether the sign of a lamp is its own, and not that of its cells. */
+const hasSign = (lamp: Lamp): boolean => lamp.kind !== "bar";
+
+interface Place {
+  view: View;
+  /** Pixels of the layer for one of the plan. */
+  ratio: number;
+  /** Pixels of the field for one of the plan. */
+  share: number;
+}
+
+/** Adds the glow of all lamps but bars. */
+export function glowCrowd(field: BeamField, lamps: readonly Lamp[], lights: Lights, place: Place): void {
+  const { view, ratio, share } = place;
+  const size = signSize(view);
+  for (let i = 0; i < lamps.length; i++) {
+    const lamp = lamps[i]!;
+    const level = lights.level[i]!;
+    if (level <= DARK || !hasSign(lamp)) continue;
+    const strength = (0.15 + 0.6 * level) / 255;
+    glow.x = (view.ox + lamp.x * view.scale) * share;
+    glow.y = (view.oy - lamp.y * view.scale) * share;
+    glow.around = size * 2.2 * maskOf(lamp.kind, size * ratio).wide * share;
+    glow.r = lights.r[i]! * strength;
+    glow.g = lights.g[i]! * strength;
+    glow.b = lights.b[i]! * strength;
+    addGlow(field, glow);
+  }
+}
+
+/** Paints the signs of all lamps but bars. */
+export function putCrowd(
+  layer: Layer,
   lamps: readonly Lamp[],
-  half: Lit,
-  { view, ratio, share, palette }: { view: View; ratio: number; share: number; palette: Palette },
+  lights: Lights,
+  { view, ratio }: Place,
+  palette: Palette,
 ): void {
-  layer.words.fill(0);
   const size = signSize(view);
   const [body, number] = [partsOf(palette.body), partsOf(palette.number)];
   const dark = Int32Array.from(shadesOf(...body, ...number));
-  for (const lamp of lamps) {
-    if (lamp.kind === "bar") continue;
-    let best = 0;
-    let r = 0;
-    let g = 0;
-    let b = 0;
-    for (let k = 0; k < lamp.sources.length; k++) {
-      lightOf(lamp, lamp.sources[k]!, half);
-      if (light.level <= best) continue;
-      best = light.level;
-      r = light.r;
-      g = light.g;
-      b = light.b;
-    }
+  for (let i = 0; i < lamps.length; i++) {
+    const lamp = lamps[i]!;
+    if (!hasSign(lamp)) continue;
     const x = view.ox + lamp.x * view.scale;
     const y = view.oy - lamp.y * view.scale;
     const mask = maskOf(lamp.kind, size * ratio);
     const corner = mask.size / 2;
-    const lit = best > 0.004;
-    const shades = lit ? litShades(body, r, g, b, best) : dark;
+    const level = lights.level[i]!;
+    const shades = level > DARK ? litShades(body, lights.r[i]!, lights.g[i]!, lights.b[i]!, level) : dark;
     putSign(layer, mask, Math.round(x * ratio - corner), Math.round(y * ratio - corner), shades);
-    if (!lit) continue;
-    const strength = (0.15 + 0.6 * best) / 255;
-    glow.x = x * share;
-    glow.y = y * share;
-    glow.around = size * 2.2 * mask.wide * share;
-    glow.r = r * strength;
-    glow.g = g * strength;
-    glow.b = b * strength;
-    addGlow(field, glow);
   }
 }
+/** So dim a lamp is painted as dark. */
+const DARK = 0.004;
 
 /** Kept outside so that painting allocates nothing. */
 const glow: Glow = { x: 0, y: 0, around: 0, r: 0, g: 0, b: 0 };

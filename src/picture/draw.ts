@@ -3,6 +3,7 @@ import type { Scenic } from "@/core/show/schema";
 import type { Lit } from "./lit";
 import { addBeam, type Beam, type BeamField } from "./beams";
 import { aim, aimAt, aimOf, light, lightOf } from "./light";
+import type { Lights } from "./lights";
 import { toPixels, type Lamp, type View } from "./plan";
 import { createRoom } from "./labelRoom";
 import { glowOf, lampSprite } from "./sprites";
@@ -171,30 +172,33 @@ function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, num
 
 const beam: Beam = { x: 0, y: 0, tx: 0, ty: 0, pool: 0, r: 0, g: 0, b: 0 };
 
-/** Adds the light of all movers' beams. @param share pixels of the field for one of the plan. @param part 0..1 of their light. */
+/**
+ * Adds the light of all movers' beams.
+ * @param lights of the lamps. @param share pixels of the field for one of the plan. @param part 0..1 of their light.
+ */
 export function castBeams(
   field: BeamField,
   lamps: readonly Lamp[],
+  lights: Lights,
   half: Lit,
-  view: View,
-  share: number,
+  { view, share }: { view: View; share: number },
   part = 1,
 ): void {
   const scale = view.scale * share;
-  for (const lamp of lamps) {
-    if (lamp.pan < 0 || lamp.tilt < 0) continue;
-    lightOf(lamp, lamp.sources[0]!, half);
-    if (light.level <= 0.004) continue;
+  for (let i = 0; i < lamps.length; i++) {
+    const lamp = lamps[i]!;
+    const level = lights.level[i]!;
+    if (level <= 0.004 || lamp.pan < 0 || lamp.tilt < 0) continue;
     aimOf(lamp, half);
-    const strength = ((0.2 + 0.85 * light.level) * part) / 255;
+    const strength = ((0.2 + 0.85 * level) * part) / 255;
     beam.x = view.ox * share + lamp.x * scale;
     beam.y = view.oy * share - lamp.y * scale;
     beam.tx = view.ox * share + aim.x * scale;
     beam.ty = view.oy * share - aim.y * scale;
     beam.pool = Math.max(aim.spread * scale, 1.5);
-    beam.r = light.r * strength;
-    beam.g = light.g * strength;
-    beam.b = light.b * strength;
+    beam.r = lights.r[i]! * strength;
+    beam.g = lights.g[i]! * strength;
+    beam.b = lights.b[i]! * strength;
     addBeam(field, beam);
   }
 }
@@ -243,26 +247,34 @@ export function drawTraces(
 /** Half the size of a sign, in pixels; small where a metre is, so that a dense block shows each of its lamps. */
 export const signSize = (view: View): number => Math.round(Math.max(2.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
-/** The signs of all lamps with their glow. */
-export function drawLamps(c: Ctx, lamps: readonly Lamp[], half: Lit, view: View, palette: Palette): void {
+/** The signs of all lamps with their glow. @param lights of the lamps. */
+export function drawLamps(
+  c: Ctx,
+  lamps: readonly Lamp[],
+  lights: Lights,
+  half: Lit,
+  view: View,
+  palette: Palette,
+): void {
   const size = signSize(view);
   // Whole pixels and no filtering: each lamp is a plain copy.
   c.imageSmoothingEnabled = false;
-  for (const lamp of lamps) {
+  for (const [i, lamp] of lamps.entries()) {
     if (lamp.kind === "bar") {
       drawBar(c, lamp, half, view, palette);
       continue;
     }
-    let best = 0;
-    let [r, g, b] = [0, 0, 0];
-    for (const source of lamp.sources) {
-      lightOf(lamp, source, half);
-      if (light.level > best) [best, r, g, b] = [light.level, light.r, light.g, light.b];
-    }
     const [x, y] = toPixels(view, lamp.x, lamp.y);
-    const picture = lampSprite(lamp.kind, size, r, g, b, best, palette.body, palette.number);
+    const { r, g, b, level } = lights;
+    const picture = lampSprite(lamp.kind, size, r[i]!, g[i]!, b[i]!, level[i]!, palette.body, palette.number);
     c.drawImage(picture, Math.round(x - picture.width / 2), Math.round(y - picture.height / 2));
   }
+}
+
+/** The cells of bars with their glow. */
+export function drawBars(c: Ctx, bars: readonly Lamp[], half: Lit, view: View, palette: Palette): void {
+  c.imageSmoothingEnabled = false;
+  for (const bar of bars) drawBar(c, bar, half, view, palette);
 }
 
 /** A cross over what is out of service. */

@@ -2,6 +2,7 @@
 import type { LookFrame, SeenEffect } from "@/core/play/lookFrame";
 import type { Scenic } from "@/core/show/schema";
 import { castBeams, DARK, DAYLIGHT, drawAway, drawFloor, drawLamps, signSize } from "./draw";
+import { createLights, lightLamps } from "./lights";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "./beams";
 import { clearSprites } from "./sprites";
 import { fitView, toPixels, type Lamp, type View } from "./plan";
@@ -85,19 +86,20 @@ export function paintLook(
   const moving = new Set(lamps.flatMap((l) => [l.pan, l.tilt, ...l.sources.map((s) => s.dimmer)]));
   const swept = effects.filter((e) => moving.has(e.at));
   const instants = swept.length > 0 ? INSTANTS : 1;
+  const lights = createLights(lamps.length);
   clearBeams(field);
   for (let k = 0; k < instants; k++) {
     for (const { at, after } of swept) ({ value: frame.value[at], fn: frame.fn[at] } = after(k / instants));
-    castBeams(field, lamps, frame, view, 1 / 2, 1 / instants);
+    castBeams(field, lamps, lightLamps(lamps, frame, lights), frame, { view, share: 1 / 2 }, 1 / instants);
   }
   for (const { at, after } of swept) ({ value: frame.value[at], fn: frame.fn[at] } = after(0));
-  developBeams(field, pixels.data);
+  developBeams(field, new Int32Array(pixels.data.buffer));
   light.putImageData(pixels, 0, 0);
   c.globalCompositeOperation = "lighter";
   c.imageSmoothingEnabled = true;
   c.drawImage(small, 0, 0, large.width, large.height);
   c.globalCompositeOperation = "source-over";
-  drawLamps(c, lamps, frame, view, palette);
+  drawLamps(c, lamps, lightLamps(lamps, frame, lights), frame, view, palette);
   drawAway(c, lamps, view);
   if (marks) ringLamps(c, lamps, new Set(marks), view);
   const made = new OffscreenCanvas(width, height);

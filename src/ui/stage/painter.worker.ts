@@ -1,13 +1,14 @@
 /** Paints the plan away from the hands: an own worker, on its own animation frames. */
 import { KINDS } from "@/core/fixture/type";
 import type { Scenic } from "@/core/show/schema";
-import { frameCount, openFrame, wholeHalf, type Frame } from "@/engine/frame";
+import { frameCount, openFrame, wholeHalf, type Frame, type Half } from "@/engine/frame";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "@/picture/beams";
 import {
   castBeams,
   DARK,
   DAYLIGHT,
   drawAway,
+  drawBars,
   drawLamps,
   drawRoom,
   drawTraces,
@@ -15,7 +16,9 @@ import {
   type Palette,
   type Trace,
 } from "@/picture/draw";
-import { CROWD, drawCrowd, type CrowdLayer } from "@/picture/crowd";
+import { CROWD, glowCrowd, putCrowd } from "@/picture/crowd";
+import { addLight, createSpreading, type Layer, type Spreading } from "@/picture/ground";
+import { createLights, lightLamps, type Lights } from "@/picture/lights";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import type { Lamp, View } from "@/picture/plan";
@@ -23,22 +26,21 @@ import { clearSprites } from "@/picture/sprites";
 
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
-let room: OffscreenCanvas | undefined;
+/** The room without its light, and as it is shown: remade for each view. */
+let ground: { room: Int32Array; layer: Layer; pixels: ImageData } | undefined;
 /** Rings and order numbers of thousands stay as long as the selection does; null where nothing is selected. */
 let marks: OffscreenCanvas | null = null;
 let marksDirty = true;
-let beams:
-  | { field: BeamField; canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }
-  | undefined;
-/** Where there are many lamps; null where there are few. */
-let crowd:
-  (CrowdLayer & { canvas: OffscreenCanvas; context: OffscreenCanvasRenderingContext2D; pixels: ImageData }) | null =
-  null;
+let beams: { field: BeamField; light: Int32Array; spreading: Spreading } | undefined;
+let lights: Lights = createLights(0);
 let frame: Frame | undefined;
 let params = 0;
 let lamps: Lamp[] = [];
-/** Those that are painted one by one. */
-let single: Lamp[] = [];
+/** So many that all but bars are painted pixel by pixel; the bars are painted one by one. */
+let crowded = false;
+let bars: Lamp[] = [];
+/** Between a new layout and its plan the two may not belong together for a frame. */
+let fits = false;
 let scenery: Scenic[] = [];
 let size: { width: number; height: number; ratio: number; view: View; daylight: boolean; calm: boolean } | undefined;
 let selected: { order: Record<string, number>; cells: Record<string, number[]> } = { order: {}, cells: {} };
@@ -66,12 +68,16 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
     case "memory":
       frame = openFrame(data.layout, data.memory);
       params = data.layout.keys.length;
+      fits = areThere();
       return;
     case "plan":
       lamps = data.lamps;
       // What comes by message has strings of its own: names that are the very same are found at once.
       for (const lamp of lamps) lamp.kind = KINDS.find((kind) => kind === lamp.kind)!;
-      single = lamps.length > CROWD ? lamps.filter((l) => l.kind === "bar") : lamps;
+      crowded = lamps.length > CROWD;
+      bars = lamps.filter((l) => l.kind === "bar");
+      lights = createLights(lamps.length);
+      fits = areThere();
       scenery = data.scenery;
       roomDirty = true;
       return;
@@ -113,36 +119,20 @@ function paint(): void {
     canvas.height = h;
     roomDirty = true;
   }
-  if (roomDirty) {
-    room = new OffscreenCanvas(w, h);
-    share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
-    crowd = lamps.length > CROWD ? makeCrowd(w, h) : null;
-    beams = makeBeams(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
-    const c = room.getContext("2d", { alpha: false })!;
-    c.scale(ratio, ratio);
-    drawRoom(c, lamps, scenery, view, width, height, palette);
-    roomDirty = false;
-  }
-  context.setTransform(1, 0, 0, 1, 0, 0);
-  context.drawImage(room!, 0, 0);
+  if (roomDirty) layGround(w, h, size, palette);
+  roomDirty = false;
+  const { room, layer, pixels } = ground!;
+  layer.words.set(room);
+  const lit = !trial && frame && fits ? wholeHalf(frame) : undefined;
+  if (lit) putLight(layer, lit, view, ratio, palette);
+  context.putImageData(pixels, 0, 0);
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   if (trial) drawTrial(context, lamps, trial, view, palette);
-  else if (frame && fits()) {
-    const half = wholeHalf(frame);
-    const { field, canvas: small, context: c, pixels } = beams!;
-    clearBeams(field);
-    castBeams(field, lamps, half, view, share);
-    if (crowd) drawCrowd(crowd, field, lamps, half, { view, ratio, share, palette });
-    developBeams(field, pixels.data);
-    c.putImageData(pixels, 0, 0);
-    context.globalCompositeOperation = "lighter";
-    context.imageSmoothingEnabled = true;
-    context.drawImage(small, 0, 0, small.width / share, small.height / share);
-    context.globalCompositeOperation = "source-over";
-    if (crowd) putCrowd(crowd, ratio);
-    drawLamps(context, single, half, view, palette);
+  else if (lit) {
+    if (crowded) drawBars(context, bars, lit, view, palette);
+    else drawLamps(context, lamps, lights, lit, view, palette);
     drawAway(context, lamps, view);
-    if (traces.length > 0) drawTraces(context, lamps, traces, half, view, palette);
+    if (traces.length > 0) drawTraces(context, lamps, traces, lit, view, palette);
   }
   if (marksDirty) marks = drawMarks(w, h, ratio, view, palette);
   marksDirty = false;
@@ -162,24 +152,40 @@ function drawMarks(w: number, h: number, ratio: number, view: View, palette: Pal
   return made;
 }
 
-function makeCrowd(width: number, height: number): typeof crowd {
-  const made = new OffscreenCanvas(width, height);
-  const c = made.getContext("2d", { willReadFrequently: true })!;
-  const pixels = c.createImageData(width, height);
-  return { width, height, words: new Int32Array(pixels.data.buffer), canvas: made, context: c, pixels };
+/** The floor, its numbers and what is to be known of them for each frame. */
+function layGround(
+  w: number,
+  h: number,
+  { width, height, ratio, view }: NonNullable<typeof size>,
+  palette: Palette,
+): void {
+  const room = new OffscreenCanvas(w, h);
+  const c = room.getContext("2d", { alpha: false, willReadFrequently: true })!;
+  c.scale(ratio, ratio);
+  drawRoom(c, lamps, scenery, view, width, height, palette);
+  const pixels = new ImageData(w, h);
+  const layer = { width: w, height: h, words: new Int32Array(pixels.data.buffer) };
+  ground = { room: new Int32Array(c.getImageData(0, 0, w, h).data.buffer), layer, pixels };
+  share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
+  const field = createBeamField(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
+  beams = {
+    field,
+    light: new Int32Array(field.width * field.height),
+    spreading: createSpreading(field, layer, ratio / share),
+  };
 }
 
-function putCrowd({ canvas: layer, context: c, pixels }: NonNullable<typeof crowd>, ratio: number): void {
-  c.putImageData(pixels, 0, 0);
-  context!.setTransform(1, 0, 0, 1, 0, 0);
-  context!.drawImage(layer, 0, 0);
-  context!.setTransform(ratio, 0, 0, ratio, 0, 0);
-}
-
-function makeBeams(width: number, height: number): typeof beams {
-  const made = new OffscreenCanvas(width, height);
-  const c = made.getContext("2d", { willReadFrequently: true })!;
-  return { field: createBeamField(width, height), canvas: made, context: c, pixels: c.createImageData(width, height) };
+/** Puts beams and, of many lamps, glow and signs. */
+function putLight(layer: Layer, half: Half, view: View, ratio: number, palette: Palette): void {
+  const { field, light, spreading } = beams!;
+  const place = { view, ratio, share };
+  lightLamps(lamps, half, lights);
+  clearBeams(field);
+  castBeams(field, lamps, lights, half, place);
+  if (crowded) glowCrowd(field, lamps, lights, place);
+  developBeams(field, light);
+  addLight(layer, field, light, spreading);
+  if (crowded) putCrowd(layer, lamps, lights, place, palette);
 }
 
 function tellPace(began: number): void {
@@ -194,6 +200,5 @@ function tellPace(began: number): void {
 /** Beams are soft, and what they cost is pixels: the more there are, the coarser they are painted. */
 const beamShare = (movers: number): number => (movers <= 150 ? FINE : movers <= 600 ? 1 / 3 : 1 / 5);
 
-/** Between a new layout and its plan the two may not belong together for a frame. */
-const fits = (): boolean =>
+const areThere = (): boolean =>
   lamps.every((lamp) => lamp.sources.every((s) => s.dimmer < params && s.wheel < params) && lamp.zoom < params);
