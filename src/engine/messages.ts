@@ -67,8 +67,12 @@ export const ToEngineSchema = z.discriminatedUnion("kind", [
   /** Where the bridge is, and what this show is called there. */
   z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string(), show: z.string() }),
   WireAskSchema,
-  /** A diff as text: cheap to hand over however large. */
-  z.object({ kind: z.literal("diff"), diff: z.string() }),
+  /** A change as a teller tells it, or a diff as text: cheap to hand over however large. */
+  z.object({
+    kind: z.literal("diff"),
+    text: z.string(),
+    numbers: z.custom<Float64Array<ArrayBuffer>>((v) => v instanceof Float64Array).optional(),
+  }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */
   z.object({ kind: z.literal("event"), event: PlayEventSchema, at: z.number(), id: z.number().int() }),

@@ -142,10 +142,10 @@ test("an edit is on stage at once, a new rig is laid out anew, nonsense is told 
   const edited = newDesk(before);
   for (const line of ["1 at 30", "update cue 1", "clear", "patch 1 dimmer as 9 at 3:1"])
     expect(runLine(edited, line)).toBeUndefined();
-  engine.tell({ kind: "diff", diff: writeDiff(diffOf(before, edited.world)) });
+  engine.tell({ kind: "diff", text: writeDiff(diffOf(before, edited.world)) });
   expect(engine.value(dimmer)).toBe(30);
   expect(engine.last("layout")!.layout.universes).toEqual([1, 3]);
-  engine.tell({ kind: "diff", diff: "[{}]" });
+  engine.tell({ kind: "diff", text: "[{}]" });
   expect(engine.last("trouble")!.text).toMatch(/does not understand/);
   engine.noise({ kind: "event", event: { kind: "level", list, value: 900 }, at: 0, id: 1 });
   engine.noise(null);

@@ -11,7 +11,7 @@ import { prepareLists, preparing } from "@/core/play/prepare";
 import { restorePlay, savePlay } from "@/core/play/saved";
 import { readSaved, type SavedPlay } from "@/core/play/savedSchema";
 import { whyOf } from "@/core/play/why";
-import { followOnward } from "@/core/show/onward";
+import { createFollower } from "@/core/show/onward";
 import { refusalText } from "@/core/show/refusal";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
@@ -64,6 +64,7 @@ let origin = 0;
 let lastTrouble = "";
 /** An arrival that is large is finished in pieces of at most this long, milliseconds: ticks come in between. */
 const PIECE_MS = 8;
+const follow = createFollower();
 let aliveAt = 0;
 /** The rest of an arrival is on its way. */
 let goesOn = false;
@@ -315,7 +316,7 @@ function hear(message: ToEngine): void {
     case "wire":
       return onWire(message.ask);
     case "diff": {
-      const onward = followOnward(player.given, message.diff);
+      const onward = follow(player.given, message);
       if (!onward)
         return say({
           kind: "trouble",

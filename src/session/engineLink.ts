@@ -2,6 +2,8 @@
 import type { Consent } from "@/core/dmx/consent";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
+import type { Diff } from "@/core/show/diff";
+import { createTeller, type Onward } from "@/core/show/onward";
 import type { World } from "@/core/show/world";
 import { openFrame } from "@/engine/frame";
 import {
@@ -37,8 +39,9 @@ export interface EngineListener {
 export interface EngineLink {
   /** Who is told what the engine says. */
   listen(listener: EngineListener): void;
-  /** @param diff as text. */
-  diff(diff: string): void;
+  change(diff: Diff): void;
+  /** @param text of a diff that is written already. */
+  diff(text: string): void;
   /** Does a playing event now; resolves to the refusal, null when done. */
   event(event: PlayEvent): Promise<string | null>;
   /** The stack behind a parameter; null for one that does not exist. */
@@ -62,6 +65,7 @@ const SILENT_MS = 1500;
 /** One that was just told of a show may take its time with it; a change so many characters long takes a millisecond at least. */
 const OPENING_MS = 60_000;
 const CHARACTERS_A_MS = 300;
+const NUMBER_CHARACTERS = 20;
 const LOOK_MS = 400;
 /** One that dies this often in a minute is not started again. */
 const MOST_DEATHS = 5;
@@ -84,6 +88,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
   /** Whether it has the stage. */
   let begun = false;
   let deaths: number[] = [];
+  let tell = createTeller();
   let worker = start(world);
   const say = (message: ToEngine) => worker.postMessage(message);
 
@@ -101,6 +106,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     heardAt = performance.now();
     busyUntil = heardAt + OPENING_MS;
     begun = false;
+    tell = createTeller();
     return made;
   }
 
@@ -168,6 +174,12 @@ export function startEngine(world: World, running: Running | null, frames: strin
     if (!late && now > busyUntil && now - heardAt > SILENT_MS) startAgain();
   }, LOOK_MS);
 
+  const told = (onward: Onward) => {
+    const much = onward.text.length + NUMBER_CHARACTERS * (onward.numbers?.length ?? 0);
+    busyUntil = Math.max(busyUntil, performance.now() + much / CHARACTERS_A_MS);
+    say({ kind: "diff", ...onward });
+  };
+
   return {
     listen(to) {
       listener = to;
@@ -177,10 +189,8 @@ export function startEngine(world: World, running: Running | null, frames: strin
       if (wire) to.wire(wire);
       if (!kept.standby && kept.running) to.running(kept.running);
     },
-    diff(diff) {
-      busyUntil = Math.max(busyUntil, performance.now() + diff.length / CHARACTERS_A_MS);
-      say({ kind: "diff", diff });
-    },
+    change: (diff) => told(tell(diff)),
+    diff: (text) => told({ text }),
     event: (event) =>
       events.ask((id) => say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id })),
     why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),

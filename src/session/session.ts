@@ -5,7 +5,6 @@ import { macroLines } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
-import { writeOnward } from "@/core/show/onward";
 import { isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
@@ -109,16 +108,11 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     keeper.change(world, text, step);
     pass(diff, text, step);
   });
-  const commit = ({
-    world,
-    history,
-    diff,
-    how,
-    says,
-  }: Pick<Performed, "world" | "history" | "diff" | "how" | "says">) => {
+  const commit = (done: Pick<Performed, "world" | "history" | "diff" | "how" | "says">) => {
+    const { world, diff, how, says } = done;
     // The stage first: it works while the page draws.
-    if (diff.length > 0) engine.diff(writeOnward(diff));
-    store.setState({ world, history });
+    if (diff.length > 0) engine.change(diff);
+    store.setState({ world, history: done.history });
     if (diff.length === 0) return;
     if (readOnly === null && store.getState().saved === "saved") store.setState({ saved: "saving" });
     gathering.take({ world, diff, step: diff.some(isRemembered) ? { how, says } : null });

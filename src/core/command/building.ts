@@ -115,16 +115,18 @@ export function hold(building: Building, attribute: string, amounts: readonly Am
   const { label } = attributeInfo(attribute);
   if (aimed.length === 0)
     fail(`none of the selected fixtures has ${label.toLowerCase()}`, "Select fixtures that have it");
+  let stops: readonly number[] = [];
+  let fn: Target["fn"] | undefined;
   for (const { targets, t } of aimed) {
     for (const target of targets) {
       const [low, high] = rangeOf(target.fn);
-      const stops = amounts.map((a) => (a === "full" ? high : a === "out" ? low : a));
+      // Thousands are of one function.
+      if (target.fn !== fn) stops = amounts.map((a) => (a === "full" ? high : a === "out" ? low : a));
+      fn = target.fn;
       const wanted = alongStops(stops, t);
-      building.values[target.key] = held(
-        building,
-        target,
-        relative ? clamp(now(building, target) + wanted, low, high) : wanted,
-      );
+      const entry = current(building, target.key);
+      const value = relative ? clamp(from(building, target, entry) + wanted, low, high) : wanted;
+      building.values[target.key] = heldAt(target, value, entry?.time);
     }
   }
   building.lastWhat = { attribute };
@@ -141,10 +143,14 @@ export function holdEach(building: Building, attribute: string, values: Readonly
 }
 
 /** A strobe at 0 means the shutter open (SEMANTICS 9); own timing stays until taken away. */
-export function held(building: Building, target: Target, value: number): Entry {
-  const open = target.attribute === "Shutter1Strobe" && value === 0;
-  const time = current(building, target.key)?.time;
-  return { attribute: open ? "Shutter1" : target.attribute, value: open ? 1 : value, ...(time ? { time } : {}) };
+export const held = (building: Building, target: Target, value: number): Entry =>
+  heldAt(target, value, current(building, target.key)?.time);
+
+function heldAt({ attribute }: Target, value: number, time: Timing | undefined): Entry {
+  const open = attribute === "Shutter1Strobe" && value === 0;
+  const entry: Entry = { attribute: open ? "Shutter1" : attribute, value: open ? 1 : value };
+  if (time) entry.time = time;
+  return entry;
 }
 
 /** What is held of a parameter, what is being built included; undefined where nothing is. */
@@ -152,8 +158,11 @@ export const current = ({ values, context }: Building, key: ParamKey): Entry | u
   own(values, key) ?? own(context.world.hands.held, key);
 
 /** The value a parameter has now, in the unit of its attribute: held, else on stage before masters, else its default, else the low end of its range. */
-export function now(building: Building, target: Target): number {
-  const entry = current(building, target.key);
+export const now = (building: Building, target: Target): number =>
+  from(building, target, current(building, target.key));
+
+/** @param entry what is held of it. */
+function from(building: Building, target: Target, entry: Entry | undefined): number {
   if (entry && entry.attribute === target.attribute && typeof entry.value === "number") return entry.value;
   const stage = building.context.stage(target.key);
   return stage && stage.attribute === target.attribute

@@ -86,9 +86,13 @@ export function perform(standing: Standing, doing: Doing): Performed | Refusal {
   if (doing.intents.length === 0) return { ...standing, diff: [], events: doing.events, says, how };
   const done = applyIntents(INTENTS, world, doing.intents);
   if (isRefusal(done)) return done;
+  let after: History | undefined;
   return {
     world: done.world,
-    history: doing.join ? extendLast(history, done.diff) : remember(history, says, done.diff),
+    // Worked out once it is asked for: the stage hears of a drag over thousands before.
+    get history() {
+      return (after ??= doing.join ? extendLast(history, done.diff) : remember(history, says, done.diff));
+    },
     diff: done.diff,
     events: doing.events,
     says,

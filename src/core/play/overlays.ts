@@ -98,18 +98,31 @@ export function loadHands(player: Player): void {
   touchAll(stage);
 }
 
+const placesKnown = new WeakMap<Rig, WeakMap<readonly string[], Int32Array>>();
+
+/** Where parameters are in a rig, -1 for none; for the same array of thousands it is looked up once. */
+function placesIn(rig: Rig, keys: readonly string[]): Int32Array {
+  let known = placesKnown.get(rig);
+  if (!known) placesKnown.set(rig, (known = new WeakMap()));
+  let places = known.get(keys);
+  if (!places) known.set(keys, (places = Int32Array.from(keys, (key) => rig.index.get(key) ?? -1)));
+  return places;
+}
+
 /**
  * Only what is held changed, and only these parameters: the quick way of a drag.
  * @param over what of them takes how long to come or to go; the rest does it at once.
  */
-export function patchHeld(player: Player, keys: Iterable<string>, over?: Hands["over"]): void {
+export function patchHeld(player: Player, keys: readonly string[], over?: Hands["over"]): void {
   const { stage, rig, world, now } = player;
   const { held, reach, heldEffects } = stage;
   const slow = new Set(over?.keys);
   const ask = askingOf(world.show);
-  for (const key of keys) {
-    const p = rig.index.get(key);
-    if (p === undefined) continue;
+  const places = placesIn(rig, keys);
+  for (let k = 0; k < keys.length; k++) {
+    const p = places[k]!;
+    if (p < 0) continue;
+    const key = keys[k]!;
     const entry = world.hands.held[key];
     const resolved = entry && resolveEntry(world.show, key, rig.specs[p]!, entry, ask);
     const had = held.on[p] === 1 || heldEffects.way[p] === PLAYS;

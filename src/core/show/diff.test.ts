@@ -1,7 +1,7 @@
 /** Catches diffs that lose something when they are joined, read from text, or told of whole entries. */
 import fc from "fast-check";
 import { applyDiff, diffOf, invertDiff, joinDiffs, readDiff, writeDiff } from "./diff";
-import { followOnward, writeOnward } from "./onward";
+import { createFollower, createTeller, type Onward } from "./onward";
 
 const entry = fc.record(
   {
@@ -58,35 +58,76 @@ test("a diff comes back from its text, and a text that is none is told from one"
     expect(readDiff(text)).toBeUndefined();
 });
 
-test("who only follows a diff comes to the same, and refuses what is none", () => {
-  const follow = (from: object, text: string) => followOnward(structuredClone(from) as never, text);
+test("who only follows what is told comes to the same, and refuses what is none", () => {
+  const follow = (from: object, onward: Onward) => createFollower()(structuredClone(from) as never, onward);
   fc.assert(
     fc.property(world, world, world, (a, b, c) => {
       const all = [...diffOf(a, b), ...diffOf(b, c)];
-      expect(follow(a, writeOnward(all))?.world).toEqual(c);
-      expect(follow(c, writeOnward(invertDiff(all)))?.world).toEqual(a);
+      expect(follow(a, createTeller()(all))?.world).toEqual(c);
+      expect(follow(c, createTeller()(invertDiff(all)))?.world).toEqual(a);
       const held = Object.keys({ ...a.hands.held, ...b.hands.held });
       const others = held.filter((key) => JSON.stringify(a.hands.held[key]) !== JSON.stringify(b.hands.held[key]));
-      expect(new Set(follow(a, writeOnward(diffOf(a, b)))?.held)).toEqual(new Set(others));
+      expect(new Set(follow(a, createTeller()(diffOf(a, b)))?.held)).toEqual(new Set(others));
     }),
   );
   const whole = [
     { path: ["hands"], to: { held: {} } },
     { path: ["hands", "held", "f1.0.Pan"], to: { value: 1 } },
   ];
-  expect(follow({}, writeOnward(whole))?.world).toEqual({ hands: { held: { "f1.0.Pan": { value: 1 } } } });
-  expect(follow({}, writeOnward(whole))?.held).toBeUndefined();
-  for (const text of [
-    "",
-    "{}",
-    '{"held":[1,2],"rest":"[]"}',
-    '{"held":[],"rest":"[1]"}',
-    '{"held":[]}',
-    '{"held":[{"attribute":"Pan","keys":["f1.0.Pan"],"values":[]}],"rest":"[]"}',
-    '{"held":[{"attribute":"Pan","keys":["f1.0.Pan"],"values":["1"]}],"rest":"[]"}',
-    '{"held":[{"attribute":"Pan","keys":["__proto__"],"values":[1]}],"rest":"[]"}',
+  expect(follow({}, createTeller()(whole))?.world).toEqual({ hands: { held: { "f1.0.Pan": { value: 1 } } } });
+  expect(follow({}, createTeller()(whole))?.held).toBeUndefined();
+  const run = (text: string, ...numbers: number[]): Onward => ({
+    text: `{"held":[${text}],"rest":"[]"}`,
+    numbers: Float64Array.from(numbers),
+  });
+  for (const onward of [
+    { text: "" },
+    { text: "{}" },
+    { text: '{"held":[1,2],"rest":"[]"}' },
+    { text: '{"held":[],"rest":"[1]"}' },
+    { text: '{"held":[]}' },
+    run('{"attribute":"Pan","keys":["f1.0.Pan"]}'),
+    run('{"attribute":"Pan","keys":["f1.0.Pan"]}', 1, 2),
+    run('{"attribute":"Pan","keys":["f1.0.Pan"]}', NaN),
+    run('{"attribute":"Pan","keys":[1]}', 1),
+    run('{"attribute":"Pan","keys":["__proto__"]}', 1),
+    run('{"keys":["f1.0.Pan"]}'),
+    run('{"keys":["f1.0.Pan"],"entries":[]}'),
+    run('{"entries":[null]}'),
   ])
-    expect(follow({ hands: { held: {} } }, text)).toBeUndefined();
+    expect([onward.text, follow({ hands: { held: {} } }, onward)]).toEqual([onward.text, undefined]);
+});
+
+test("a follower comes to the same from change to change, and hears the keys of a drag once", () => {
+  fc.assert(
+    fc.property(world, fc.array(world, { minLength: 1, maxLength: 8 }), (first, versions) => {
+      const [tell, follow] = [createTeller(), createFollower()];
+      let [before, followed] = [first, structuredClone(first) as never];
+      for (const version of versions) {
+        const onward = structuredClone(tell(diffOf(before, version)));
+        followed = follow(followed, onward)!.world as never;
+        expect(followed).toEqual(version);
+        before = version;
+      }
+    }),
+  );
+  const held = (pan: number, tilt: number) => ({
+    hands: {
+      held: {
+        "f1.0.Pan": { attribute: "Pan", value: pan },
+        "f1.0.Tilt": { attribute: "Tilt", value: tilt },
+        "f2.0.Pan": { attribute: "Pan", value: pan },
+      },
+    },
+  });
+  const [tell, follow] = [createTeller(), createFollower()];
+  const [one, two, three] = [held(0, 0), held(1, 2), held(3, 4)];
+  const [first, second] = [tell(diffOf(one, two)), tell(diffOf(two, three))];
+  expect([first.text.includes("f2.0.Pan"), second.text.includes("f2.0.Pan")]).toEqual([true, false]);
+  const after = follow(structuredClone(one) as never, first)!;
+  const last = follow(after.world, second)!;
+  expect(last.world).toEqual(three);
+  expect(last.held).toBe(after.held);
 });
 
 test("what an older journal tells of part of an entry stays before what came after it", () => {

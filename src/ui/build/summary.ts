@@ -72,20 +72,67 @@ export function valueText(low: number, high: number, attribute: string, target: 
   return low === high ? `${one(low)}${suffix}` : `${plain(low, 0)} … ${plain(high, 0)}${suffix}`;
 }
 
-const params = new WeakMap<readonly Target[], { index: StageView["index"]; of: Int32Array }>();
+/** Where targets are in the frame, and when they are what is looked at. */
+interface Places {
+  /** -1 where there is none. */
+  param: Int32Array;
+  /** The function of the channel that is the attribute, -1 where several are. */
+  fn: Int16Array;
+}
 
-/** The place of each target in the frame, -1 where it has none: looked up once for thousands. */
-function paramsOf(targets: readonly Target[], { index }: StageView): Int32Array {
-  const known = params.get(targets);
+const places = new WeakMap<readonly Target[], { index: StageView["index"]; of: Places }>();
+
+/** Looked up once for thousands. */
+function placesOf(targets: readonly Target[], attribute: string, { index, layout }: StageView): Places {
+  const known = places.get(targets);
   if (known?.index === index) return known.of;
-  const of = Int32Array.from(targets, (t) => index.get(t.key) ?? -1);
-  params.set(targets, { index, of });
-  return of;
+  const param = Int32Array.from(targets, (t) => index.get(t.key) ?? -1);
+  const fn = Int16Array.from(param, (p) => {
+    const names = p < 0 ? [] : layout.attributes[p]!;
+    const first = names.indexOf(attribute);
+    return first === names.lastIndexOf(attribute) ? first : -1;
+  });
+  places.set(targets, { index, of: { param, fn } });
+  return { param, fn };
 }
 
 /** Whether what is told of two entries, the palette or the effect, is the same: neither has one, or they are one object. */
 const isSameMark = (a: Entry | undefined, b: Entry | undefined): boolean =>
   a === b || (!a?.effect && !b?.effect && typeof a?.value !== "object" && typeof b?.value !== "object");
+
+interface HeldOf {
+  count: number;
+  /** Own times, in words. */
+  times: ReadonlySet<string>;
+}
+const NOT_HELD: HeldOf = { count: 0, times: new Set() };
+const heldKnown = new WeakMap<World["hands"]["held"], WeakMap<readonly Target[], HeldOf>>();
+
+/** How many of targets hold the attribute; gone through once for each version of what is held. */
+function heldOf({ hands: { held } }: World, attribute: string, targets: readonly Target[]): HeldOf {
+  if (!attributesIn(held).has(attribute)) return NOT_HELD;
+  let known = heldKnown.get(held);
+  if (!known) heldKnown.set(held, (known = new WeakMap()));
+  const found = known.get(targets);
+  if (found) return found;
+  const times = new Set<string>();
+  let count = 0;
+  for (const { key } of targets) {
+    const entry = held[key];
+    if (entry?.attribute !== attribute) continue;
+    count += 1;
+    const { delay, fade } = entry.time ?? {};
+    if (entry.time)
+      times.add(
+        [delay !== undefined && `delay ${plain(delay)}`, fade !== undefined && `fade ${plain(fade)}`]
+          .filter(Boolean)
+          .join(" "),
+      );
+  }
+  const made = { count, times };
+  known.set(targets, made);
+  return made;
+}
 
 function rowOf(
   world: World,
@@ -94,51 +141,44 @@ function rowOf(
   half: Half,
   view: StageView,
 ): AttributeRow | undefined {
-  let [low, high] = [Infinity, -Infinity];
-  let held = 0;
+  let low = Infinity;
+  let high = -Infinity;
   let unused = false;
-  const times = new Set<string>();
   const sources = new Set<string>();
   const palettes = new Set<string>();
   // Thousands come from one source, with one value: it is put in words once.
-  let last: [source: number, cue: number, entries: ReturnType<typeof entriesAt>] | undefined;
+  let lastSource = NaN;
+  let lastCue = NaN;
+  let entries: ReturnType<typeof entriesAt>;
   let told: Entry | undefined | null = null;
-  const params = paramsOf(targets, view);
-  const anyHeld = attributesIn(world.hands.held).has(attribute);
+  const { param, fn } = placesOf(targets, attribute, view);
   for (let k = 0; k < targets.length; k++) {
-    const p = params[k]!;
+    const p = param[k]!;
     if (p < 0) continue;
-    const { key, spec } = targets[k]!;
-    const active = view.layout.attributes[p]![half.fn[p]!];
-    const entry = anyHeld ? world.hands.held[key] : undefined;
-    const here = active === attribute;
-    const raw = here ? half.raw[p]! : attribute === spec.head ? NaN : 0;
-    if (raw < low) low = raw;
-    if (raw > high) high = raw;
-    if (entry?.attribute === attribute) {
-      held += 1;
-      if (entry.time)
-        times.add(
-          [
-            entry.time.delay !== undefined && `delay ${plain(entry.time.delay)}`,
-            entry.time.fade !== undefined && `fade ${plain(entry.time.fade)}`,
-          ]
-            .filter(Boolean)
-            .join(" "),
-        );
-    }
+    const now = half.fn[p]!;
+    const here = fn[k]! >= 0 ? fn[k] === now : view.layout.attributes[p]![now] === attribute;
     if (!here) {
+      if (attribute !== targets[k]!.spec.head) {
+        if (low > 0) low = 0;
+        if (high < 0) high = 0;
+      }
       unused = true;
       continue;
     }
-    const [source, cue] = [half.source[p]!, half.cue[p]!];
-    if (last?.[0] !== source || last[1] !== cue) {
-      const entries = entriesAt(world, source, cue);
-      last = [source, cue, entries && attributesMarkedIn(entries).has(attribute) ? entries : undefined];
+    const raw = half.raw[p]!;
+    if (raw < low) low = raw;
+    if (raw > high) high = raw;
+    const source = half.source[p]!;
+    const cue = half.cue[p]!;
+    const isLast = source === lastSource && cue === lastCue;
+    if (isLast && entries === undefined) continue;
+    if (!isLast) {
+      [lastSource, lastCue, told] = [source, cue, null];
+      const there = entriesAt(world, source, cue);
+      entries = there && attributesMarkedIn(there).has(attribute) ? there : undefined;
       sources.add(sourceText(world, source, cue));
-      told = null;
     }
-    const from = last[2]?.[key];
+    const from = entries?.[targets[k]!.key];
     if (told !== null && isSameMark(told, from)) continue;
     told = from;
     const palette = paletteIn(world.show, from);
@@ -152,6 +192,7 @@ function rowOf(
   const target = targets[0]!;
   const [min, max] = rangeOf(target.fn);
   const source = sources.size === 1 ? [...sources][0]! : "several sources";
+  const { count, times } = heldOf(world, attribute, targets);
   return {
     attribute,
     label: attributeInfo(attribute).label,
@@ -160,8 +201,8 @@ function rowOf(
     min,
     max,
     text: valueText(low, high, attribute, target),
-    form: held > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
-    source: held > 0 ? (held === targets.length ? "held" : `held for ${held} of ${targets.length}`) : source,
+    form: count > 0 ? "held" : source === "default" || source === "not in use" ? "default" : "list",
+    source: count > 0 ? (count === targets.length ? "held" : `held for ${count} of ${targets.length}`) : source,
     ...(palettes.size === 1 && !palettes.has("") ? { palette: [...palettes][0]! } : {}),
     ...(target.fn.steps ? { steps: target.fn.steps } : {}),
     ...(times.size ? { time: times.size === 1 ? `${[...times][0]!} s` : "several" } : {}),
