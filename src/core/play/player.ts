@@ -10,9 +10,9 @@ import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
 import { createLayers, LATEST } from "./layers";
 import { glide, tryGlide } from "./glide";
-import { createBytes, putFeeds } from "./bytes";
+import { createBytes, putFeeds, putPlain } from "./bytes";
 import { loadHands, loadLimits } from "./overlays";
-import { compileRig, type Rig } from "./rig";
+import { compileRig, NOWHERE, type Rig } from "./rig";
 import { levelShown, newRun } from "./run";
 import { newTimecode } from "./timecode/clock";
 import { runStacks, tryStack } from "./stack";
@@ -141,5 +141,11 @@ export function compute(player: Player): void {
     else stage.isActive[p] = 0;
   }
   stage.activeCount = kept;
-  for (let i = 0; i < count; i++) putFeeds(stage, bytes, stage.touched[i]!);
+  const { plainOffset, plainBase, plainScale } = stage.rig;
+  for (let i = 0; i < count; i++) {
+    const p = stage.touched[i]!;
+    const at = plainOffset[p]!;
+    if (at >= 0 && stage.fn[p] === 0) putPlain(bytes, at, plainBase[p]!, plainScale[p]!, stage.value[p]!);
+    else if (at !== NOWHERE) putFeeds(stage, bytes, p);
+  }
 }

@@ -29,7 +29,7 @@ export interface Rig {
   outputs: readonly Output[];
   /**
    * Parameters that go to one 8-bit channel and nothing else: its byte is base + value x scale.
-   * Offset -1: more than that is to be done; -2: nothing goes out.
+   * Offset -1: more than that is to be done; -2, `NOWHERE`: nothing goes out.
    */
   plainOffset: Int32Array;
   plainBase: Float64Array;
@@ -37,6 +37,9 @@ export interface Rig {
   /** For each parameter the outputs that depend on it. */
   feeds: readonly (readonly number[])[];
 }
+
+/** In place of an offset: nothing goes out. */
+export const NOWHERE = -2;
 
 /** Whether a function changes at once instead of fading: slots and states. */
 export function isStepped(fn: ChannelFunction): boolean {
@@ -72,7 +75,7 @@ export function compileRig(show: Show): Rig {
   });
   const plain = feeds.map((own) => (own.length === 1 ? plainOf(outputs[own[0]!]!) : undefined));
   return {
-    plainOffset: Int32Array.from(feeds, (own, p) => (plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? -2 : -1)),
+    plainOffset: Int32Array.from(feeds, (own, p) => (plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? NOWHERE : -1)),
     plainBase: Float64Array.from(plain, (o) => o?.base ?? 0),
     plainScale: Float64Array.from(plain, (o) => o?.scale ?? 0),
     size: keys.length,
