@@ -1,10 +1,12 @@
 "use client";
 
-import { useCallback, useMemo, useState, type PointerEvent } from "react";
+import { useCallback, useMemo, useRef, useState, type PointerEvent } from "react";
 import { type Looks } from "@/core/cue/cueDraft";
 import { setCue } from "@/core/cue/intents";
+import type { Rippled } from "@/core/cue/looks";
 import { trackingOf } from "@/core/cue/tracking";
 import { linesOf } from "@/core/desk/lines";
+import { splitKey } from "@/core/show/ids";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useForeseen } from "../ask/foreseen";
@@ -23,6 +25,20 @@ import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
 const VIEW: SheetView = startView([], false);
+
+/** By fixture, the cues of a list in which its look would be another. */
+function changesIn(rippled: readonly Rippled[], list: string): ReadonlyMap<string, readonly string[]> {
+  const made = new Map<string, string[]>();
+  for (const { list: of, cue, fixtures } of rippled) {
+    if (of !== list) continue;
+    for (const fixture of fixtures) {
+      const known = made.get(fixture);
+      if (known) known.push(cue);
+      else made.set(fixture, [cue]);
+    }
+  }
+  return made;
+}
 
 interface Props {
   list: CueList;
@@ -48,21 +64,19 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
     [show, list, whose, selection],
   );
   const columns = useMemo(() => [CUE, ...own.map((c) => ({ ...c, width: view.widths[c.id] ?? c.width }))], [own, view]);
-  const { lines, places } = useLines(cues);
-  const { reachEnd } = trackingOf(list, show);
+  const { lines, places, heads } = useLines(cues);
+  const tracking = trackingOf(list, show);
+  const { reachEnd } = tracking;
   const reaches = useMemo(
     () =>
-      cues.flatMap((c, from) => {
+      heads.cues.flatMap((c, from) => {
         const end = to?.cue === c.id ? to.end : reachEnd[from]!;
         return end === Infinity || (c.reach === null && to?.cue !== c.id) ? [] : [{ cue: c.id, from, end }];
       }),
-    [cues, reachEnd, to],
+    [heads, reachEnd, to],
   );
   const rippled = useForeseen((s) => s.found.ripple);
-  const changed = useMemo(
-    () => new Map(rippled.filter((r) => r.list === list.id).map((r) => [r.cue, new Set(r.fixtures)])),
-    [rippled, list.id],
-  );
+  const changed = useMemo(() => changesIn(rippled, list.id), [rippled, list.id]);
   const checked = useShow((s) => s.checked);
   const moons = checked?.moons;
   const drifting = useMemo(() => {
@@ -79,10 +93,19 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
     const { r1, r2, c1, c2 } = normal(r);
     return cues.slice(r1, r2 + 1).map((cue) => ({ cue, columns: columns.slice(Math.max(1, c1), c2 + 1) }));
   };
+  const now = useRef({ show, list, changed });
+  now.current = { show, list, changed };
+  const { types, fixtures, palettes, effects } = show;
+  /** What the cells of a column are drawn from beside their cue and what `look` is made of. */
+  const about = (column: ParamColumn) => [
+    tracking.columns.get(column.key),
+    changed.get(splitKey(column.key).fixture)?.join(),
+  ];
   const look = useCallback(
     (cue: Cue, column: ParamColumn): Look => {
       const at = places.get(cue.id) ?? 0;
       if (column.id !== CUE.id) {
+        const { show, list, changed } = now.current;
         const made = cellOf(show, list, cue, at, column.key, names);
         const fixture = column.key.split(".")[0]!;
         const other = !column.key.endsWith(".Dimmer");
@@ -98,7 +121,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
           );
         if (drifts) made.title = `${made.title}; it changes unseen or while fading out: drift`;
         if (moon) made.title = `${made.title}; it has moved here beforehand, in the dark`;
-        const differs = changed.get(cue.id)?.has(fixture);
+        const differs = changed.get(fixture)?.includes(cue.id);
         return { ...made, data: { ...made.data, ...(differs ? { "data-changes": true } : {}) } };
       }
       const covering = reaches.filter((r) => r.from <= at && at <= r.end);
@@ -115,7 +138,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
                 data-first={r.from === at}
                 data-last={r.end === at}
                 style={{ right: 4 + k * 8 }}
-                title={`What cue ${plain(cues[r.from]!.number, 3)} stores reaches up to cue ${plain(cues[Math.min(r.end, cues.length - 1)]!.number, 3)}: drag its end`}
+                title={`What cue ${plain(heads.cues[r.from]!.number, 3)} stores reaches up to cue ${plain(heads.cues[Math.min(r.end, heads.cues.length - 1)]!.number, 3)}: drag its end`}
               >
                 {r.end === at && <b data-reach={r.cue} />}
               </i>
@@ -125,7 +148,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
         title: cue.name,
       };
     },
-    [show, list, places, names, drifting, moons, changed, reaches, running, chosen.shown, cues],
+    [heads, places, names, drifting, moons, reaches, running, chosen.shown, types, fixtures, palettes, effects], // eslint-disable-line react-hooks/exhaustive-deps
   );
   /** The end of a reach follows the hand; the cue it ends at is the one under it. */
   const grabbed = (event: PointerEvent<HTMLElement>) => (event.target as HTMLElement).dataset.reach;
@@ -195,6 +218,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
           setView={setView}
           chosen={chosen.ids}
           look={look}
+          about={about}
           sight={places.get(chosen.shown ?? running ?? "") ?? -1}
           onToggle={(row) =>
             cues[row] && chosen.press(cues[row].id, { ctrlKey: true, shiftKey: false, metaKey: false })

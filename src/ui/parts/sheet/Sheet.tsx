@@ -5,10 +5,10 @@ import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
 import { at, type Range } from "./range";
 import { SheetHead } from "./SheetHead";
-import { bunchesOf, useLooks, type Look, type Strip } from "./looks";
+import { bunchesOf, useLooks, type About, type Look, type Strip } from "./looks";
 import { SheetRow } from "./SheetRow";
 import { useSheetHand } from "./useSheetHand";
-import { linesOfRows, rowsIn, type Line, type SheetColumn, type SheetView } from "./view";
+import { rowsIn, rowsOf, type Line, type SheetColumn, type SheetView } from "./view";
 import classes from "./Sheet.module.css";
 
 const ROW = 28;
@@ -27,6 +27,8 @@ interface Props<R extends { id: string }, C extends SheetColumn> {
   chosen: ReadonlySet<string>;
   /** What a cell shows. A new function draws all rows in sight again. */
   look(row: R, column: C): Look;
+  /** What the cells of a column are drawn from beside their row and `look`: where it is another they are asked again. */
+  about?: About<C>;
   /** The columns of one section, where each has its own: their titles then stand in its head. */
   columnsOf?(section: string): readonly C[];
   sectionOf?(row: R): string;
@@ -63,10 +65,9 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   const { columns, lines, view, setView, chosen, look, columnsOf, sectionOf } = props;
   const [editing, setEditing] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
-  const all = useMemo(() => rowsIn(lines), [lines]);
-  const lineOf = useMemo(() => linesOfRows(lines), [lines]);
+  const all = useMemo(() => rowsOf(lines), [lines]);
   const columnsAt = (row: R): readonly C[] => (columnsOf && sectionOf ? columnsOf(sectionOf(row)) : columns);
-  const widest = columnsOf ? Math.max(0, ...all.map((r) => columnsAt(r).length)) : columns.length;
+  const widest = columnsOf ? Math.max(0, ...rowsIn(lines).map((r) => columnsAt(r).length)) : columns.length;
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroll.current,
@@ -94,20 +95,19 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     [windowed, lead, first, last, gap],
   );
   useEffect(() => {
-    if (props.sight !== undefined && props.sight >= 0)
-      rows.scrollToIndex(lineOf[props.sight] ?? 0, { align: "center" });
+    if (props.sight !== undefined && props.sight >= 0) rows.scrollToIndex(all.line(props.sight), { align: "center" });
   }, [props.sight]); // eslint-disable-line react-hooks/exhaustive-deps
   const hand = useSheetHand({
-    rows: all.length,
+    rows: all.count,
     columns: widest,
     lead: props.lead ?? 0,
     onToggle: props.onToggle,
     onFill: props.onFill,
-    reveal: (row) => rows.scrollToIndex(lineOf[row] ?? 0),
+    reveal: (row) => rows.scrollToIndex(all.line(row)),
     ...(props.onTake ? { onTake: props.onTake } : {}),
   });
   const { range, taken } = hand;
-  const looksOf = useLooks(look);
+  const looks = useLooks(look, props.about);
   const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
   const stripTemplate = (own: readonly C[]) =>
     strip
@@ -118,12 +118,15 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   const editorTemplate = (own: readonly C[], c: number) =>
     `${own.slice(0, c).reduce((sum, { width }) => sum + width, 0)}px ${own[c]!.width}px`;
   const wide = windowed ? columns.reduce((sum, c) => sum + c.width, 0) : undefined;
-  const columnAt = (r: Range): C | undefined => all[r.r1] && columnsAt(all[r.r1]!)[r.c1];
+  const columnAt = (r: Range): C | undefined => {
+    const row = all.at(r.r1);
+    return row && columnsAt(row)[r.c1];
+  };
   const edit = (typed?: string) => {
     const column = range && columnAt(range);
     if (!column || !taken) return;
     if (column.kind === "yes" && typed === undefined) return props.onFlip?.(taken, column);
-    const from = props.editFrom(all[range.r1]!, column);
+    const from = props.editFrom(all.at(range.r1)!, column);
     if (from === null) return;
     setEditing(typed ?? from);
     props.onTyping?.(typed ?? from, taken);
@@ -136,7 +139,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     const did = () => {
       if (hand.step(event, page)) return true;
       if (mod && key.toLowerCase() === "a")
-        return (hand.take({ ...at(0, 0), r2: all.length - 1, c2: widest - 1 }), true);
+        return (hand.take({ ...at(0, 0), r2: all.count - 1, c2: widest - 1 }), true);
       if (mod || event.nativeEvent.isComposing) return false;
       if (key === "Escape") {
         if (!props.onEscape?.()) (event.currentTarget as HTMLElement).blur();
@@ -173,7 +176,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
       className={classes.scroll}
       role="grid"
       aria-label={props.label}
-      aria-rowcount={all.length}
+      aria-rowcount={all.count}
       aria-multiselectable
       tabIndex={0}
       onScroll={(e) => stick(e.currentTarget, e.currentTarget.scrollLeft > 0)}
@@ -244,7 +247,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
               template={columnsOf ? template(here) : ownTemplate}
               top={start}
               chosen={chosen.has(line.row.id)}
-              looks={looksOf(line.row, bunches)}
+              looks={looks.of(line.row, bunches)}
               from={inside ? taken.c1 : -1}
               to={inside ? Math.min(taken.c2, here.length - 1) : -1}
               cursor={line.index === range?.r1 ? range.c1 : -1}
@@ -256,8 +259,8 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
           <div
             className={classes.row}
             style={{
-              top: (columnsOf ? 0 : HEAD) + (lineOf[range!.r1] ?? 0) * ROW,
-              gridTemplateColumns: editorTemplate(columnsAt(all[range!.r1]!), range!.c1),
+              top: (columnsOf ? 0 : HEAD) + all.line(range!.r1) * ROW,
+              gridTemplateColumns: editorTemplate(columnsAt(all.at(range!.r1)!), range!.c1),
               pointerEvents: "none",
             }}
           >
@@ -265,7 +268,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
               className={classes.editor}
               value={editing!}
               autoFocus
-              aria-label={props.nameOf(all[taken.r1]!, edited, taken.r2 - taken.r1 + 1)}
+              aria-label={props.nameOf(all.at(taken.r1)!, edited, taken.r2 - taken.r1 + 1)}
               onFocus={(e) => editing!.length > 1 && e.currentTarget.select()}
               onChange={(e) => {
                 setEditing(e.currentTarget.value);
@@ -285,15 +288,15 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
                 leave();
                 if (taken.r1 !== taken.r2) return;
                 const next = e.key === "Tab" ? at(range!.r1, range!.c1 + 1) : at(range!.r1 + 1, range!.c1);
-                if (next.r1 >= all.length || next.c1 >= widest) return;
+                if (next.r1 >= all.count || next.c1 >= widest) return;
                 hand.take(next);
-                rows.scrollToIndex(lineOf[next.r1] ?? 0);
+                rows.scrollToIndex(all.line(next.r1));
               }}
             />
           </div>
         )}
       </div>
-      {all.length === 0 && lines.length === 0 && props.empty}
+      {lines.length === 0 && props.empty}
     </div>
   );
 }

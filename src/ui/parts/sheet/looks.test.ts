@@ -1,6 +1,7 @@
 /** Catches cells that are drawn twice or not at all, and bunches that are drawn again though they say the same. */
 import fc from "fast-check";
-import { bunchesOf, sameLooks } from "./looks";
+import { bunchesOf, KeptLooks, sameLooks, type Look } from "./looks";
+import type { SheetColumn } from "./view";
 
 const columns = Array.from({ length: 200 }, (_, k) => ({ id: `c${k}` }));
 
@@ -34,4 +35,52 @@ test("looks that say the same are kept, and a bunch of them as a whole", () => {
   expect(after[0]).toBe(before[0]);
   expect(after[1]).toEqual(look("2", "tracked"));
   expect(sameLooks(before, [look("1")])).toHaveLength(1);
+});
+
+test("rows show what a cell says now, and only cells whose row or column is another are asked", () => {
+  const some: SheetColumn[] = Array.from({ length: 20 }, (_, k) => ({
+    id: `c${k}`,
+    title: "",
+    hint: "",
+    width: 60,
+    kind: "number",
+  }));
+  const bunches = bunchesOf(some, null);
+  const edits = fc.array(
+    fc.record({ row: fc.nat(4), column: fc.nat(19), kind: fc.constantFrom("row", "column", "look") }),
+    { maxLength: 12 },
+  );
+  fc.assert(
+    fc.property(edits, (made) => {
+      const kept = new KeptLooks<{ id: string; says: number }, SheetColumn>();
+      let rows = Array.from({ length: 5 }, (_, k) => ({ id: `r${k}`, says: 0 }));
+      const columns = new Map(some.map((c) => [c.id, 0]));
+      let asked = 0;
+      const looking = (all: number) => (row: { says: number }, column: SheetColumn) => {
+        asked += 1;
+        return { content: `${all} ${row.says} ${columns.get(column.id)}` };
+      };
+      let look = looking(0);
+      const drawn = () => {
+        kept.ask(look, (column) => [columns.get(column.id)]);
+        return rows.map((row) => kept.of(row, bunches));
+      };
+      let before = drawn();
+      for (const { row, column, kind } of made) {
+        if (kind === "row") rows = rows.map((r, k) => (k === row ? { ...r, says: r.says + 1 } : r));
+        if (kind === "column") columns.set(`c${column}`, columns.get(`c${column}`)! + 1);
+        if (kind === "look") look = looking(asked);
+        asked = 0;
+        const after = drawn();
+        const most = { row: some.length, column: rows.length * 6, look: rows.length * some.length }[kind];
+        expect(asked).toBeLessThanOrEqual(most);
+        after.forEach((of, k) => {
+          const wanted = bunches.flatMap((b) => b.columns.map((c) => look(rows[k]!, c)));
+          expect(of.flat()).toEqual(wanted satisfies Look[]);
+        });
+        if (kind === "row") after.forEach((of, k) => k !== row && expect(of).toBe(before[k]));
+        before = after;
+      }
+    }),
+  );
 });

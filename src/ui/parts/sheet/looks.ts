@@ -82,33 +82,69 @@ interface Kept<R, C> {
   row: R;
   look: (row: R, column: C) => Look;
   bunches: readonly Bunch<C>[];
-  of: ReadonlyMap<Bunch<C>, readonly Look[]>;
+  of: ReadonlyMap<Bunch<C>, { looks: readonly Look[]; version: number }>;
   looks: readonly (readonly Look[])[];
 }
+
+/** What the cells of a column are drawn from, beside their row and what `look` is made of. */
+export type About<C> = (column: C) => readonly unknown[];
 
 /** More rows than are ever in sight. */
 const MOST_KEPT = 400;
 
-/** What a row shows, bunch by bunch. */
-export function useLooks<R extends { id: string }, C extends SheetColumn>(
-  look: (row: R, column: C) => Look,
-): (row: R, bunches: readonly Bunch<C>[]) => readonly (readonly Look[])[] {
-  const rows = useRef(new Map<string, Kept<R, C>>());
-  return (row, bunches) => {
-    const kept = rows.current.get(row.id);
+/** Keeps what rows show: a cell is asked again where its row, `look` or what its bunch is drawn from is another. */
+export class KeptLooks<R extends { id: string }, C extends SheetColumn> {
+  private rows = new Map<string, Kept<R, C>>();
+  private versions = new Map<Bunch<C>, { parts: readonly unknown[]; version: number; asked: number }>();
+  private asked = 0;
+  private look: (row: R, column: C) => Look = () => ({ content: null });
+  private about: About<C> | undefined;
+
+  /** What is asked from here on. */
+  ask(look: (row: R, column: C) => Look, about: About<C> | undefined): void {
+    [this.look, this.about] = [look, about];
+    this.asked += 1;
+  }
+
+  private versionOf(bunch: Bunch<C>): number {
+    if (!this.about) return 0;
+    const known = this.versions.get(bunch);
+    if (known?.asked === this.asked) return known.version;
+    const parts = bunch.columns.flatMap(this.about);
+    const same = known?.parts.length === parts.length && parts.every((part, k) => part === known.parts[k]);
+    const version = same ? known.version : this.asked;
+    if (this.versions.size > MOST_KEPT) this.versions.clear();
+    this.versions.set(bunch, { parts, version, asked: this.asked });
+    return version;
+  }
+
+  /** What a row shows, bunch by bunch. */
+  of(row: R, bunches: readonly Bunch<C>[]): readonly (readonly Look[])[] {
+    const { look } = this;
+    const kept = this.rows.get(row.id);
     const stays = kept?.row === row && kept.look === look;
-    if (stays && kept.bunches === bunches) return kept.looks;
     const made = bunches.map((bunch) => {
       const before = kept?.of.get(bunch);
-      if (stays && before) return before;
-      return sameLooks(
-        before,
-        bunch.columns.map((column) => look(row, column)),
-      );
+      const version = this.versionOf(bunch);
+      if (stays && before?.version === version) return before;
+      const looks = bunch.columns.map((column) => look(row, column));
+      return { looks: sameLooks(before?.looks, looks), version };
     });
-    const looks = kept?.bunches === bunches && made.every((b, k) => b === kept.looks[k]) ? kept.looks : made;
-    if (rows.current.size > MOST_KEPT) rows.current.clear();
-    rows.current.set(row.id, { row, look, bunches, of: new Map(bunches.map((b, k) => [b, looks[k]!])), looks });
+    const same = kept?.bunches === bunches && made.every((b, k) => b.looks === kept.looks[k]);
+    const looks = same ? kept.looks : made.map((b) => b.looks);
+    if (this.rows.size > MOST_KEPT) this.rows.clear();
+    this.rows.set(row.id, { row, look, bunches, of: new Map(bunches.map((b, k) => [b, made[k]!])), looks });
     return looks;
-  };
+  }
+}
+
+/** What rows show in a sheet that is being drawn. */
+export function useLooks<R extends { id: string }, C extends SheetColumn>(
+  look: (row: R, column: C) => Look,
+  about: About<C> | undefined,
+): KeptLooks<R, C> {
+  const kept = useRef<KeptLooks<R, C>>(null);
+  kept.current ??= new KeptLooks();
+  kept.current.ask(look, about);
+  return kept.current;
 }

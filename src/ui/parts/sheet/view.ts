@@ -134,8 +134,24 @@ export function inSections<R>(
 export const plainLines = <R>(rows: readonly R[]): Line<R>[] => rows.map((row, index) => ({ row, index }));
 export const rowsIn = <R>(lines: readonly Line<R>[]): R[] => lines.flatMap((l) => ("row" in l ? [l.row] : []));
 
+/** The rows of a sheet, and which line each of them is. */
+export interface Rows<R> {
+  count: number;
+  at(row: number): R | undefined;
+  line(row: number): number;
+}
+
+/** Of thousands without sections nothing is gone through. */
+export function rowsOf<R>(lines: readonly Line<R>[]): Rows<R> {
+  const last = lines.at(-1);
+  if (last && "row" in last && last.index === lines.length - 1)
+    return { count: lines.length, at: (row) => (lines[row] as { row: R } | undefined)?.row, line: (row) => row };
+  const [all, of] = [rowsIn(lines), linesOfRows(lines)];
+  return { count: all.length, at: (row) => all[row], line: (row) => of[row] ?? 0 };
+}
+
 /** Which line each row is. */
-export function linesOfRows(lines: readonly Line<unknown>[]): number[] {
+function linesOfRows(lines: readonly Line<unknown>[]): number[] {
   const made: number[] = [];
   lines.forEach((line, k) => "row" in line && made.push(k));
   return made;
