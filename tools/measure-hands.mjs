@@ -5,6 +5,7 @@ import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { launch } from "./browser.mjs";
+import { machinePace } from "./machine-pace.mjs";
 import { watchTheEngine } from "./watch-engine.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
@@ -48,6 +49,7 @@ const followed = ({ moves, changes }) =>
     return found === undefined || found > (moves[k + 1] ?? Infinity) + 1000 ? [] : [found - at];
   });
 
+console.log(`a bare loop on both cores: ${await machinePace()} ms`);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
   await page.addInitScript(watchTheEngine);
@@ -127,4 +129,5 @@ try {
 } finally {
   await browser.close();
   server.kill();
+  console.log(`a bare loop on both cores: ${await machinePace()} ms`);
 }

@@ -6,6 +6,7 @@ import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { launch } from "./browser.mjs";
+import { machinePace } from "./machine-pace.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const folder = mkdtempSync(join(tmpdir(), "bold-comet-lists-"));
@@ -43,6 +44,7 @@ async function scrolled(page, times) {
   return `${round((gaps.length * 1000) / gaps.reduce((a, b) => a + b))} frames a second, p95 ${at(gaps, 0.95)} ms`;
 }
 
+console.log(`a bare loop on both cores: ${await machinePace()} ms`);
 try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   page.setDefaultTimeout(60_000);
@@ -100,5 +102,6 @@ try {
 } finally {
   await browser.close();
   server.kill();
+  console.log(`a bare loop on both cores: ${await machinePace()} ms`);
   rmSync(folder, { recursive: true });
 }
