@@ -1,6 +1,6 @@
 /** Catches light that is laid otherwise than between the points of its field, that wraps around, or that leaves the layer. */
 import fc from "fast-check";
-import { addLight, createSpreading, layOver, type Layer } from "./ground";
+import { layLight, createSpreading, layOver, type Layer } from "./ground";
 
 const channels = (word: number): number[] => [0, 8, 16].map((at) => (word >>> at) & 255);
 
@@ -52,7 +52,8 @@ test("light is added as it lies between the points of its field, and no colour g
     fc.property(cases, (made) => {
       const { layer, field, light, per } = made;
       const before = layer.words.slice();
-      addLight(layer, field, light, createSpreading(field, layer, per));
+      layer.words.fill(0);
+      layLight(layer, before, field, light, createSpreading(field, layer, per));
       for (let y = 0; y < layer.height; y++)
         for (let x = 0; x < layer.width; x++) {
           const [was, now] = [before, layer.words].map((words) => channels(words[y * layer.width + x]!)) as [
@@ -69,11 +70,12 @@ test("light is added as it lies between the points of its field, and no colour g
   );
 });
 
-test("where no light fell nothing is touched", () => {
+test("where no light fell all is as it is under it", () => {
   const field = { width: 3, height: 3, lo: new Int32Array(3).fill(3), hi: new Int32Array(3).fill(-1) };
-  const layer = { width: 6, height: 6, words: Int32Array.from({ length: 36 }, (_, i) => i) };
-  addLight(layer, field, new Int32Array(9), createSpreading(field, layer, 2));
-  expect([...layer.words]).toEqual(Array.from({ length: 36 }, (_, i) => i));
+  const layer = { width: 6, height: 6, words: new Int32Array(36) };
+  const under = Int32Array.from({ length: 36 }, (_, i) => i);
+  layLight(layer, under, field, new Int32Array(9), createSpreading(field, layer, 2));
+  expect(layer.words).toEqual(under);
 });
 
 test("a colour laid over another is between the two, all of it at full cover", () => {

@@ -58,23 +58,27 @@ const mixRb = (a: number, b: number, part: number): number =>
   ((Math.imul(a, 256 - part) + Math.imul(b, part)) >>> 8) & RB;
 
 /**
- * Adds light to a layer, smoothly where the layer is finer; no part of a pixel goes beyond 255.
- * @param light developed, as many pixels as the field has.
+ * Writes what is under light with it, smoothly where the layer is finer; no part of a pixel goes beyond 255.
+ * @param under as many pixels as the layer has. @param light developed, as many as the field has.
  */
-export function addLight(
+export function layLight(
   { width, height, words }: Layer,
+  under: Int32Array,
   field: Pick<BeamField, "width" | "height" | "lo" | "hi">,
   light: Int32Array,
   { columns, rows, rb, green }: Spreading,
 ): void {
   const { lo, hi } = field;
+  const copy = (from: number, to: number) => from < to && words.set(under.subarray(from, to), from);
+  /** Up to where all is written. */
+  let done = 0;
   for (let y = 0; y < height; y++) {
     const above = rows.near[y]!;
     const below = Math.min(above + 1, field.height - 1);
-    const to = Math.max(hi[above]!, hi[below]!);
-    if (to < 0) continue;
+    const most = Math.max(hi[above]!, hi[below]!);
+    if (most < 0) continue;
     const first = Math.max(0, Math.min(lo[above]!, lo[below]!) - 1);
-    const end = Math.min(field.width - 1, to + 1);
+    const end = Math.min(field.width - 1, most + 1);
     const down = rows.part[y]!;
     for (let x = first; x <= end; x++) {
       const a = light[above * field.width + x]!;
@@ -84,17 +88,22 @@ export function addLight(
     }
     rb[end + 1] = rb[end]!;
     green[end + 1] = green[end]!;
-    addRow(words, y * width, columns, rb, green, firstAt(columns.near, first), firstAt(columns.near, end + 1));
+    const [from, to] = [firstAt(columns.near, first), firstAt(columns.near, end + 1)];
+    copy(done, y * width + from);
+    layRow(words, under, y * width, columns, rb, green, from, to);
+    done = y * width + to;
   }
+  copy(done, width * height);
 }
 
 /**
- * Adds a row of light to a row of pixels. Red and blue are reckoned in one word: what runs for each pixel of the plan is
- * kept as short as can be.
+ * Writes a row of pixels with a row of light. Red and blue are reckoned in one word: what runs for each pixel of the
+ * plan is kept as short as can be.
  * @param start of the row. @param from first pixel of it. @param to the one after the last.
  */
-function addRow(
+function layRow(
   words: Int32Array,
+  under: Int32Array,
   start: number,
   { near, part }: Between,
   rb: Int32Array,
@@ -111,8 +120,11 @@ function addRow(
     const atRb = rb[k]! << 8;
     const atG = green[k]! << 8;
     for (; x < to && near[x] === k; x++) {
-      if (dark) continue;
-      const was = words[start + x]!;
+      const was = under[start + x]!;
+      if (dark) {
+        words[start + x] = was;
+        continue;
+      }
       const both = ((was & RB) + (((atRb + Math.imul(dRb, part[x]!)) >>> 8) & RB)) | 0;
       const middle = ((was & GREEN) + ((atG + Math.imul(dG, part[x]!)) & GREEN)) | 0;
       const over = both & CARRY;

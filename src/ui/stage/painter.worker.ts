@@ -17,7 +17,7 @@ import {
   type Trace,
 } from "@/picture/draw";
 import { CROWD, glowCrowd, putCrowd } from "@/picture/crowd";
-import { addLight, createSpreading, type Layer, type Spreading } from "@/picture/ground";
+import { createSpreading, layLight, type Layer, type Spreading } from "@/picture/ground";
 import { createLights, lightLamps, type Lights } from "@/picture/lights";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
@@ -122,9 +122,9 @@ function paint(): void {
   if (roomDirty) layGround(w, h, size, palette);
   roomDirty = false;
   const { room, layer, pixels } = ground!;
-  layer.words.set(room);
   const lit = !trial && frame && fits ? wholeHalf(frame) : undefined;
-  if (lit) putLight(layer, lit, view, ratio, palette);
+  if (lit) putLight(layer, room, lit, view, ratio, palette);
+  else layer.words.set(room);
   context.putImageData(pixels, 0, 0);
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   if (trial) drawTrial(context, lamps, trial, view, palette);
@@ -175,8 +175,8 @@ function layGround(
   };
 }
 
-/** Puts beams and, of many lamps, glow and signs. */
-function putLight(layer: Layer, half: Half, view: View, ratio: number, palette: Palette): void {
+/** The room with beams and, of many lamps, glow and signs. */
+function putLight(layer: Layer, room: Int32Array, half: Half, view: View, ratio: number, palette: Palette): void {
   const { field, light, spreading } = beams!;
   const place = { view, ratio, share };
   lightLamps(lamps, half, lights);
@@ -184,7 +184,7 @@ function putLight(layer: Layer, half: Half, view: View, ratio: number, palette: 
   castBeams(field, lamps, lights, half, place);
   if (crowded) glowCrowd(field, lamps, lights, place);
   developBeams(field, light);
-  addLight(layer, field, light, spreading);
+  layLight(layer, room, field, light, spreading);
   if (crowded) putCrowd(layer, lamps, lights, place, palette);
 }
 
