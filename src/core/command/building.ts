@@ -125,7 +125,7 @@ export function hold(building: Building, attribute: string, amounts: readonly Am
       fn = target.fn;
       const wanted = alongStops(stops, t);
       const entry = current(building, target.key);
-      const value = relative ? clamp(from(building, target, entry) + wanted, low, high) : wanted;
+      const value = relative ? clamp(now(building, target, entry) + wanted, low, high) : wanted;
       building.values[target.key] = heldAt(target, value, entry?.time);
     }
   }
@@ -157,12 +157,8 @@ function heldAt({ attribute }: Target, value: number, time: Timing | undefined):
 export const current = ({ values, context }: Building, key: ParamKey): Entry | undefined =>
   own(values, key) ?? own(context.world.hands.held, key);
 
-/** The value a parameter has now, in the unit of its attribute: held, else on stage before masters, else its default, else the low end of its range. */
-export const now = (building: Building, target: Target): number =>
-  from(building, target, current(building, target.key));
-
-/** @param entry what is held of it. */
-function from(building: Building, target: Target, entry: Entry | undefined): number {
+/** The value a parameter has now, in the unit of its attribute: held, else on stage before masters, else its default, else the low end of its range. @param entry what is held of it. */
+function now(building: Building, target: Target, entry: Entry | undefined): number {
   if (entry && entry.attribute === target.attribute && typeof entry.value === "number") return entry.value;
   const stage = building.context.stage(target.key);
   return stage && stage.attribute === target.attribute

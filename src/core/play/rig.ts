@@ -75,7 +75,9 @@ export function compileRig(show: Show): Rig {
   });
   const plain = feeds.map((own) => (own.length === 1 ? plainOf(outputs[own[0]!]!) : undefined));
   return {
-    plainOffset: Int32Array.from(feeds, (own, p) => (plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? NOWHERE : -1)),
+    plainOffset: Int32Array.from(feeds, (own, p) =>
+      plain[p] ? outputs[own[0]!]!.offset : own.length === 0 ? NOWHERE : -1,
+    ),
     plainBase: Float64Array.from(plain, (o) => o?.base ?? 0),
     plainScale: Float64Array.from(plain, (o) => o?.scale ?? 0),
     size: keys.length,
