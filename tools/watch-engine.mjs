@@ -21,16 +21,15 @@ export function watchTheEngine() {
       const header = new Int32Array(memory, 0, 2);
       const raw = [16, 16 + size].map((at) => new Float64Array(memory, at + 8 + n * 8 + p * 8, 1));
       const read = () => raw[Atomics.load(header, 0) === 0 ? 0 : 1][0];
-      let timer;
+      const rest = new Int32Array(new SharedArrayBuffer(4));
       requestAnimationFrame(() => undefined);
-      // It looks on from each movement to what comes of it only: a thread that never rests would take from what it measures.
+      // It looks on from each movement to what comes of it only, twice a millisecond: a thread that never rests would
+      // take from what it measures, and a timer comes four milliseconds late.
       onmessage = () => {
         const last = read();
-        timer ??= setInterval(() => {
-          if (read() === last) return;
-          postMessage(performance.timeOrigin + performance.now());
-          timer = clearInterval(timer);
-        }, 1);
+        const until = performance.now() + 400;
+        while (read() === last && performance.now() < until) Atomics.wait(rest, 0, 0, 0.5);
+        if (read() !== last) postMessage(performance.timeOrigin + performance.now());
       };
     }`;
     watcher = new Original(URL.createObjectURL(new Blob([text], { type: "text/javascript" })));
