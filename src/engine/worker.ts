@@ -66,6 +66,7 @@ let lastTrouble = "";
 const PIECE_MS = 8;
 const follow = createFollower();
 let aliveAt = 0;
+let changedAt = 0;
 /** The rest of an arrival is on its way. */
 let goesOn = false;
 
@@ -128,12 +129,14 @@ function tick(): void {
   try {
     wire?.send(tested(player.frame));
     prepare();
+    // What a hand changed was shown just now, with all that moves.
+    const isNew = epoch() - changedAt < 500 / RATE && player.unfinished === undefined;
     const moving = isMoving(player) || isArriving(player) || player.unfinished !== undefined;
-    const happened = moveOn(player);
-    followLayout();
+    const happened = !isNew && moveOn(player);
+    if (!isNew) followLayout();
     if (happened || (handsMoved && epoch() - savedAt > HANDS_EVERY_MS)) unsaved = true;
     if (!moving && !happened && !unsaved) return;
-    show();
+    if (!isNew) show();
     if (player.unfinished) return;
     if (unsaved) save();
     else if (epoch() - savedAt > CLOCK_EVERY_MS) sayClock();
@@ -215,9 +218,10 @@ function sayClock(): void {
 /** A change is on stage at once, not at the next tick. */
 function tickNow(): void {
   if (!player || standby) return;
-  moveOn(player);
+  if (moveOn(player)) unsaved = true;
   followLayout();
   show();
+  changedAt = epoch();
 }
 
 /** Begins to play, from where it was left. @param since seconds that have passed on stage since then. */
