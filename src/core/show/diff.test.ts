@@ -130,6 +130,13 @@ test("a follower comes to the same from change to change, and hears the keys of 
   expect(last.held).toBe(after.held);
 });
 
+test("hundreds of thousands of entries are followed", () => {
+  const entry = { attribute: "Pan", value: { palette: "p1" } };
+  const diff = Array.from({ length: 200_000 }, (_, k) => ({ path: ["hands", "held", `f${k}.0.Pan`], to: entry }));
+  const after = createFollower()({ hands: { held: {} } } as never, createTeller()(diff))!;
+  expect(Object.keys(after.world.hands.held)).toHaveLength(diff.length);
+});
+
 test("what an older journal tells of part of an entry stays before what came after it", () => {
   const held = (value: number) => ({ hands: { held: { "f1.0.Pan": { attribute: "Pan", value } } } });
   const path = ["hands", "held", "f1.0.Pan"];

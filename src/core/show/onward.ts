@@ -154,7 +154,7 @@ function entriesOf(
     const count = keys[k]!.length;
     if (attribute === undefined) {
       if (entries?.length !== count) return undefined;
-      made.push(...entries.map((entry) => (entry ?? null) as Entry | null));
+      for (const entry of entries) made.push((entry ?? null) as Entry | null);
       continue;
     }
     for (const end = at + count; at < end; at++) {
