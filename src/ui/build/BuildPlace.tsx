@@ -2,8 +2,9 @@
 
 import { Button } from "@mantine/core";
 import { IconColorSwatch, IconTable, IconWaveSine } from "@tabler/icons-react";
-import { Group, Panel, Separator } from "react-resizable-panels";
+import { Group, Panel } from "react-resizable-panels";
 import { z } from "@/core/units/zod";
+import { Grip, LayoutSchema } from "../parts/Split";
 import { usePrefs } from "../parts/usePrefs";
 import { editEffect, useEditing } from "../effects/editing";
 import { EffectEditor } from "../effects/EffectEditor";
@@ -17,7 +18,6 @@ import { SpreadPanel } from "./SpreadPanel";
 import classes from "./Build.module.css";
 
 const BELOW = ["palettes", "values", "nothing"] as const;
-const LayoutSchema = z.record(z.string().max(20), z.number().min(0).max(100));
 
 /** Groups, order and spread; the stage, with palettes or the values sheet under it; the programmer. What is dragged wider stays so. */
 export function BuildPlace() {
@@ -35,7 +35,9 @@ export function BuildPlace() {
       className={classes.build}
       orientation="horizontal"
       {...(Object.keys(across).length === 3 && !editing ? { defaultLayout: across } : {})}
-      onLayoutChanged={(layout) => Object.keys(layout).length === 3 && setAcross(layout)}
+      onLayoutChanged={(layout, { isUserInteraction }) =>
+        isUserInteraction && Object.keys(layout).length === 3 && setAcross(layout)
+      }
     >
       {!editing && (
         <>
@@ -52,14 +54,14 @@ export function BuildPlace() {
               <SpreadPanel />
             </div>
           </Panel>
-          <Separator className={classes.grip} aria-label="Width of the groups" />
+          <Grip label="Width of the groups" />
         </>
       )}
       <Panel id="build-middle" minSize={320}>
         <Group
           orientation="vertical"
           {...(Object.keys(down).length === 2 && lower && !editing ? { defaultLayout: down } : {})}
-          onLayoutChanged={(layout) => lower && !editing && setDown(layout)}
+          onLayoutChanged={(layout, { isUserInteraction }) => isUserInteraction && lower && !editing && setDown(layout)}
         >
           <Panel id="build-above" minSize={160}>
             <div className={classes.centre}>
@@ -97,7 +99,7 @@ export function BuildPlace() {
           </Panel>
           {lower && (
             <>
-              <Separator className={classes.grip} aria-label="Height of what lies under the stage" />
+              <Grip label="Height of what lies under the stage" />
               <Panel
                 key={editing ? "editor" : "shelf"}
                 id={editing ? "build-editor" : "build-below"}
@@ -112,7 +114,7 @@ export function BuildPlace() {
       </Panel>
       {!editing && (
         <>
-          <Separator className={classes.grip} aria-label="Width of the programmer" />
+          <Grip label="Width of the programmer" />
           <Panel
             id="build-right"
             defaultSize={300}

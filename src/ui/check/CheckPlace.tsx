@@ -5,6 +5,7 @@ import { IconCheck } from "@tabler/icons-react";
 import { useState } from "react";
 import { CONCERNS, type Finding } from "@/core/check/finding";
 import { Stage } from "../stage/Stage";
+import { Split } from "../parts/Split";
 import { RipplePanel } from "../cues/RipplePanel";
 import { FindingCard } from "./FindingCard";
 import { useFindings } from "./useFindings";
@@ -33,40 +34,50 @@ export function CheckPlace() {
         </section>
       ));
   return (
-    <div className={classes.place}>
-      <div className={classes.check}>
-        <header>
-          <h1>Check</h1>
-          <span className="muted" data-testid="check-count">
-            {!looked
-              ? "looking through the show ..."
-              : `${open.length} found${aside.length > 0 ? `, ${aside.length} put aside` : ""}`}
-          </span>
-          {aside.length > 0 && (
-            <Button
-              size="compact-sm"
-              variant={asides ? "light" : "default"}
-              aria-pressed={asides}
-              onClick={() => setAsides(!asides)}
-            >
-              {asides ? "What is open" : "What was put aside"}
-            </Button>
+    <Split
+      name="check"
+      way="across"
+      label="Width of what is found"
+      keeps="second"
+      size="33.5%"
+      least={[400, 260]}
+      first={
+        <div className={classes.check}>
+          <header>
+            <h1>Check</h1>
+            <span className="muted" data-testid="check-count">
+              {!looked
+                ? "looking through the show ..."
+                : `${open.length} found${aside.length > 0 ? `, ${aside.length} put aside` : ""}`}
+            </span>
+            {aside.length > 0 && (
+              <Button
+                size="compact-sm"
+                variant={asides ? "light" : "default"}
+                aria-pressed={asides}
+                onClick={() => setAsides(!asides)}
+              >
+                {asides ? "What is open" : "What was put aside"}
+              </Button>
+            )}
+          </header>
+          {looked && !asides && open.length === 0 && (
+            <p className={classes.fine}>
+              <IconCheck size={18} /> Nothing suspicious: addresses and wires, drift and moves in the dark, cues and
+              their timing, palettes, groups and effects, signed-off looks.
+            </p>
           )}
-        </header>
-        {looked && !asides && open.length === 0 && (
-          <p className={classes.fine}>
-            <IconCheck size={18} /> Nothing suspicious: addresses and wires, drift and moves in the dark, cues and their
-            timing, palettes, groups and effects, signed-off looks.
-          </p>
-        )}
-        {asides ? group(aside, true) : group(open, false)}
-      </div>
-      <aside className={classes.side}>
-        <div className={classes.stage}>
-          <Stage />
+          {asides ? group(aside, true) : group(open, false)}
         </div>
-        <RipplePanel />
-      </aside>
-    </div>
+      }
+      second={
+        <aside className={classes.side}>
+          <div className={classes.stage}>
+            <Stage />
+          </div>
+          <RipplePanel />
+        </aside>
+      }
+    />
   );
 }

@@ -85,12 +85,12 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
       )}
       {own > 0 && (
         <span title={`${own} values with their own timing`} className={classes.mark}>
-          <IconClock size={13} /> own time
+          <IconClock size={13} /> <span className={classes.word}>own time</span>
         </span>
       )}
       {effects.length > 0 && (
         <span title={`${effects.length} effects stored: ${names.join(", ")}`} className={classes.mark}>
-          <IconWaveSine size={13} /> {effects.every(isStop) ? "stops" : "effect"}
+          <IconWaveSine size={13} /> <span className={classes.word}>{effects.every(isStop) ? "stops" : "effect"}</span>
         </span>
       )}
       {cue.signed && (

@@ -41,16 +41,17 @@ export const CueTools = memo(function CueTools(props: Props) {
         value={shape}
         onChange={setShape}
       />
-      <span className={classes.mark}>{cues} cues</span>
-      {many > 1 && (
-        <span className={classes.many} data-testid="many-cues">
-          {many} chosen: an edit goes to all of them
+      {many > 1 ? (
+        <span className={classes.mark} data-tone="chosen" data-testid="many-cues" title="An edit goes to all of them">
+          {many} of {cues} chosen
         </span>
+      ) : (
+        <span className={classes.mark}>{cues} cues</span>
       )}
       <span className={classes.grow} />
       <TextInput
         size="xs"
-        w={132}
+        className={classes.find}
         aria-label="Find a cue by number, name or note"
         placeholder="find a cue"
         leftSection={<IconSearch size={13} />}

@@ -5,6 +5,7 @@ import { z } from "@/core/units/zod";
 import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { Paper } from "../paper/Paper";
+import { Split } from "../parts/Split";
 import { usePrefs } from "../parts/usePrefs";
 import { Stage } from "../stage/Stage";
 import { useSession, useShow } from "../useSession";
@@ -61,50 +62,80 @@ export function CuesPlace() {
     if (number === undefined) return session.tell("no number is left there: renumber the list first", "refused");
     session.act([recordCue.of({ list: list.number, cue: number, empty: true })]);
   };
+  const left = (
+    <section className={classes.left}>
+      <header className={classes.head}>
+        <ListIndex
+          list={list}
+          onChoose={(id) => {
+            setPicked(id);
+            setFollows(false);
+          }}
+        />
+        <CueTools
+          cues={cues.length}
+          many={chosen.ids.size}
+          found={found}
+          find={find}
+          setFind={setFind}
+          shape={shape}
+          setShape={setShape}
+          follows={follows}
+          setFollows={setFollows}
+          onInsert={inserts}
+          onClean={cleans}
+          onPaper={prints}
+        />
+        <ListOptions list={list} />
+        {cleaning && <CleanDialog list={list} onClose={() => setCleaning(false)} />}
+        {paper && <Paper onClose={() => setPaper(false)} />}
+      </header>
+      {shape === "sheet" ? (
+        <CueSheet list={list} cues={cues} chosen={chosen} />
+      ) : shape === "lives" ? (
+        <Lives list={list} cues={cues} chosen={chosen} />
+      ) : (
+        <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
+      )}
+    </section>
+  );
   return (
-    <div className={classes.cues}>
-      <section className={classes.left}>
-        <header className={classes.head}>
-          <ListIndex
-            list={list}
-            onChoose={(id) => {
-              setPicked(id);
-              setFollows(false);
-            }}
-          />
-          <CueTools
-            cues={cues.length}
-            many={chosen.ids.size}
-            found={found}
-            find={find}
-            setFind={setFind}
-            shape={shape}
-            setShape={setShape}
-            follows={follows}
-            setFollows={setFollows}
-            onInsert={inserts}
-            onClean={cleans}
-            onPaper={prints}
-          />
-          <ListOptions list={list} />
-          {cleaning && <CleanDialog list={list} onClose={() => setCleaning(false)} />}
-          {paper && <Paper onClose={() => setPaper(false)} />}
-        </header>
-        {shape === "sheet" ? (
-          <CueSheet list={list} cues={cues} chosen={chosen} />
-        ) : shape === "lives" ? (
-          <Lives list={list} cues={cues} chosen={chosen} />
-        ) : (
-          <CueTable list={list} cues={cues} chosen={chosen} follows={follows} find={find.trim()} sight={sight} />
-        )}
-      </section>
-      <aside className={classes.right}>
-        <div className={classes.stage}>
-          <Stage />
-        </div>
-        <RipplePanel />
-        {shape !== "sheet" && <CueSheet list={list} cues={cues} chosen={chosen} narrow />}
-      </aside>
-    </div>
+    <Split
+      name="cues"
+      way="across"
+      label="Width of the list"
+      keeps="second"
+      size="33.5%"
+      least={[440, 260]}
+      first={left}
+      second={
+        <aside className={classes.right}>
+          {shape === "sheet" ? (
+            <>
+              <div className={classes.stage}>
+                <Stage />
+              </div>
+              <RipplePanel />
+            </>
+          ) : (
+            <Split
+              name="cues"
+              way="down"
+              label="Height of the stage"
+              keeps="first"
+              size={250}
+              least={[140, 140]}
+              first={<Stage />}
+              second={
+                <div className={classes.below}>
+                  <RipplePanel />
+                  <CueSheet list={list} cues={cues} chosen={chosen} narrow />
+                </div>
+              }
+            />
+          )}
+        </aside>
+      }
+    />
   );
 }

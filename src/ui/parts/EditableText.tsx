@@ -16,6 +16,10 @@ interface Props {
   scrub?: { value: number; min: number; step: number; onSet(value: number, first: boolean): void };
 }
 
+/** With Shift or Ctrl a press chooses what the text stands in. */
+const chooses = (event: { shiftKey: boolean; ctrlKey: boolean; metaKey: boolean }): boolean =>
+  event.shiftKey || event.ctrlKey || event.metaKey;
+
 /** A text that turns into a field where it stands: click or Enter to edit, Enter keeps, Esc leaves it. A number is scrubbed too: drag, wheel, arrows. */
 export function EditableText({ value, label, empty = "", mono = false, onSave, onClosed, scrub }: Props) {
   const [draft, setDraft] = useState<string | null>(onClosed ? value : null);
@@ -23,7 +27,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
     value: 0,
     onSet: () => undefined,
     ...scrub,
-    onPress: () => setDraft(value),
+    onPress: (e) => chooses(e) || setDraft(value),
   });
   const close = () => {
     setDraft(null);
@@ -44,7 +48,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
         aria-label={`${label}: ${value || empty || "empty"}. Press to edit`}
         {...(scrub
           ? { ...pointer, onKeyDown: (e) => (e.key === "Enter" ? setDraft(value) : onKeyDown(e)) }
-          : { onClick: () => setDraft(value) })}
+          : { onClick: (e) => chooses(e) || setDraft(value) })}
       >
         {value || empty}
       </button>

@@ -9,7 +9,7 @@ interface Scrub {
   /** Called with each change; `first` begins a new step of undo, `fine` is with shift. */
   onChange(by: number, first: boolean, fine: boolean): void;
   /** A press without a drag. */
-  onPress?(): void;
+  onPress?(event: PointerEvent<HTMLElement>): void;
 }
 
 const STILL = 3;
@@ -65,8 +65,8 @@ export function useScrub({ perPixel, perKey = perPixel * 2, onChange, onPress }:
       element.addEventListener("lostpointercapture", end, { once: true });
     },
     onPointerMove: move,
-    onPointerUp() {
-      if (drag.current && !drag.current.moved) onPress?.();
+    onPointerUp(event: PointerEvent<HTMLElement>) {
+      if (drag.current && !drag.current.moved) onPress?.(event);
       drag.current = null;
     },
     onPointerCancel() {
@@ -94,7 +94,7 @@ interface NumberScrub {
   step?: number;
   /** `first` begins a new step of undo. */
   onSet(value: number, first: boolean): void;
-  onPress?(): void;
+  onPress?(event: PointerEvent<HTMLElement>): void;
 }
 
 /** A value after a change, within its range and on its steps. */

@@ -6,6 +6,7 @@ import { cuesOf, listsByNumber } from "@/core/show/world";
 import { timesText } from "@/core/cue/times";
 import { plain } from "@/core/units/units";
 import { LookPicture } from "../parts/LookPicture";
+import { Split } from "../parts/Split";
 import { Stage } from "../stage/Stage";
 import { useSession, useShow } from "../useSession";
 import { NowNext } from "./NowNext";
@@ -28,54 +29,74 @@ export function RunPlace() {
   const [locked, setLocked] = useState(false);
   const armed = show.lists[hands.armed];
   return (
-    <div className={classes.run}>
-      <section className={classes.left} aria-label="Deck">
-        {armed && <NowNext listId={armed.id} />}
-        <PageBar
-          page={page}
-          pages={pages}
-          onChoose={choose}
-          arranges={arranges}
-          onArrange={setArranges}
-          onLock={() => setLocked(true)}
-        />
-        <TimecodeStrip />
-        <div className={classes.places}>
-          {page ? (
-            <PagePlaces page={page} arranges={arranges} />
-          ) : (
-            <div className={classes.lanes}>
-              {listsByNumber(show).map((list) => (
-                <div key={list.id} className={classes.slot}>
-                  <TallLane list={list} />
+    <>
+      <Split
+        name="run"
+        way="across"
+        label="Width of the deck"
+        keeps="first"
+        size="50.3%"
+        least={[520, 260]}
+        first={
+          <section className={classes.left} aria-label="Deck">
+            {armed && <NowNext listId={armed.id} />}
+            <PageBar
+              page={page}
+              pages={pages}
+              onChoose={choose}
+              arranges={arranges}
+              onArrange={setArranges}
+              onLock={() => setLocked(true)}
+            />
+            <TimecodeStrip />
+            <div className={classes.places}>
+              {page ? (
+                <PagePlaces page={page} arranges={arranges} />
+              ) : (
+                <div className={classes.lanes}>
+                  {listsByNumber(show).map((list) => (
+                    <div key={list.id} className={classes.slot}>
+                      <TallLane list={list} />
+                    </div>
+                  ))}
                 </div>
-              ))}
+              )}
             </div>
-          )}
-        </div>
-        <label className={classes.grand} data-learn="grand">
-          grand master
-          <Slider
-            thumbLabel="Grand master"
-            aria-label="Grand master"
-            style={{ flex: 1 }}
-            size="lg"
-            value={grand}
-            onChange={(value) => void session.event({ kind: "grand", value })}
-            label={null}
-            color="indigo"
-          />
-          <span className="num">{plain(grand, 0)}</span>
-        </label>
-      </section>
-      <div className={classes.right}>
-        <div className={classes.stage}>
-          <Stage />
-        </div>
-        {armed && <ArmedList listId={armed.id} />}
-      </div>
+            <label className={classes.grand} data-learn="grand">
+              grand master
+              <Slider
+                thumbLabel="Grand master"
+                aria-label="Grand master"
+                style={{ flex: 1 }}
+                size="lg"
+                value={grand}
+                onChange={(value) => void session.event({ kind: "grand", value })}
+                label={null}
+                color="indigo"
+              />
+              <span className="num">{plain(grand, 0)}</span>
+            </label>
+          </section>
+        }
+        second={
+          armed ? (
+            <Split
+              name="run"
+              way="down"
+              label="Height of the stage"
+              keeps="first"
+              size="55%"
+              least={[140, 100]}
+              first={<Stage />}
+              second={<ArmedList listId={armed.id} />}
+            />
+          ) : (
+            <Stage />
+          )
+        }
+      />
       {locked && <ScreenLock onOpen={() => setLocked(false)} />}
-    </div>
+    </>
   );
 }
 

@@ -260,11 +260,13 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           onClick={() => setFromWire(!fromWire)}
         >
           <IconPlugConnected size={14} />{" "}
-          {fromWire
-            ? received === null
-              ? "from the wire: node not reached"
-              : `from the wire: ${received.streams.length} universes`
-            : "from the engine"}
+          <span>
+            {fromWire
+              ? received === null
+                ? "from the wire: node not reached"
+                : `from the wire: ${received.streams.length} universes`
+              : "from the engine"}
+          </span>
         </button>
       )}
       {!edit && <BlindFrame />}
