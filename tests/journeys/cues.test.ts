@@ -57,6 +57,25 @@ test("looks as pictures, what a delete changes, ten cells with cue only, and a m
   await ask("undo", "go list 1 cue 2");
   await bytesWhen(page, (b) => b[0] === 0 && b[6] === 0);
 
+  // Named by keys alone: one, then two chosen together; by pointer an edit keeps them together.
+  await place("Cues");
+  const film = page.getByRole("region", { name: /^Filmstrip/ });
+  const name = (cue: number, text: string) => page.getByRole("button", { name: `Name of cue ${cue}: ${text}. ` });
+  await film.focus();
+  for (const key of ["Home", "Enter", "O", "n", "e", "Enter"]) await page.keyboard.press(key);
+  await name(1, "One").waitFor();
+  for (const key of ["ArrowDown", "Shift+ArrowDown", "Enter", "T", "w", "o", "Enter"]) await page.keyboard.press(key);
+  await name(2, "Two").waitFor();
+  await name(3, "Two").waitFor();
+  await name(1, "One").click({ modifiers: ["Shift"] });
+  await page.getByText("2 of 4 chosen").waitFor();
+  await page.getByRole("button", { name: /^Up time of cue 2/ }).click();
+  await page.keyboard.type("2");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Up time of cue 1: 2\./ }).waitFor();
+  await ask("undo", "undo", "undo");
+  await name(1, "no name").waitFor();
+
   // Ten cells of the sheet: cue only, by keys.
   await place("Cues");
   await page.getByRole("radiogroup", { name: "How the list is seen" }).getByText("Sheet").click();
@@ -239,6 +258,27 @@ test("the timeline tells why a fixture is late, and mends it", async () => {
   await page.keyboard.type("0.5");
   await page.keyboard.press("Enter");
   await row("3").getByText("0.5 to 1.5 s").waitFor();
+  // Both rows at once: a fade dragged to its half, and delays spread over them.
+  await row("1 + 2").getByRole("cell").nth(2).click();
+  await row("3")
+    .getByRole("cell")
+    .nth(2)
+    .click({ modifiers: ["Shift"] });
+  const grip = (await page.locator('[data-grip="1 + 2 fade"]').boundingBox())!;
+  const track = (await page.locator("[data-track]", { has: page.locator('[data-grip="1 + 2 fade"]') }).boundingBox())!;
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + grip.width / 2 - track.width / 3, grip.y + 8, { steps: 5 });
+  await page.mouse.up();
+  await row("1 + 2").getByText("0 to 0.5 s").waitFor();
+  await row("3").getByText("0.5 to 1 s").waitFor();
+  await row("3")
+    .getByLabel(/^Own delay of 3/)
+    .click();
+  await page.keyboard.type("0 to 2");
+  await page.keyboard.press("Enter");
+  await row("2").getByText("1 to 1.5 s").waitFor();
+  await row("3").getByText("2 to 2.5 s").waitFor();
   await page.keyboard.press("Escape");
   await universe(1);
   await ask("go list 4 cue 1", "go list 4");

@@ -56,6 +56,7 @@ export interface SlotValues {
   metres: number;
   degrees: number;
   seconds: number;
+  times: number[];
   /** A time on timecode. */
   frames: number;
   frameRate: FrameRate;

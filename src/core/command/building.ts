@@ -187,12 +187,8 @@ export function eachHeld(building: Building, what: What, change: (entry: Entry, 
   }
 }
 
-const seconds = (amounts: readonly Amount[] | undefined): number[] | undefined =>
-  amounts?.map((s) => (typeof s === "number" && s >= 0 ? s : fail("times are seconds, from 0 up")));
-
-/** Own timing of what is held of WHAT, spread over the items. @param delays, fades in seconds; undefined leaves what there is. */
-export function ownTime(b: Building, what: What, delays?: readonly Amount[], fades?: readonly Amount[]): void {
-  const [delay, fade] = [seconds(delays), seconds(fades)];
+/** Own timing of what is held of WHAT, spread over the items. @param delay, fade in seconds, at least 0; undefined leaves what there is. */
+export function ownTime(b: Building, what: What, delay?: readonly number[], fade?: readonly number[]): void {
   eachHeld(b, what, (entry, t) => {
     const timing: Timing = { ...entry.time };
     if (delay) timing.delay = alongStops(delay, t);

@@ -102,13 +102,13 @@ export const SETTINGS: Setting[] = [
     apply: (args, b) => palette(b, paletteCalled(b.context.world.show, args.ref)),
   }),
   setting({
-    syntax: "[<what>] delay <delays:values> [fade <fades:values>]",
+    syntax: "[<what>] delay <delays:times> [fade <fades:times>]",
     about: "own timing of WHAT, else of the setting before",
     example: "1 thru 9 at full delay 0 to 3 fade 2",
     apply: (args, b) => ownTime(b, args.what ?? b.lastWhat, args.delays, args.fades),
   }),
   setting({
-    syntax: "[<what>] fade <fades:values>",
+    syntax: "[<what>] fade <fades:times>",
     about: "own fade time",
     example: "1 thru 9 at full fade 4",
     apply: (args, b) => ownTime(b, args.what ?? b.lastWhat, undefined, args.fades),

@@ -9,6 +9,7 @@ const SHOWN: Record<string, string> = {
   whole: "N",
   number: "N",
   seconds: "SECONDS",
+  times: "S [to S ...]",
   percent: "PERCENT",
   cue: "N",
   values: "V [to V ...]",

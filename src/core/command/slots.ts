@@ -186,6 +186,10 @@ const kelvins = joined<number>(
   "to",
 );
 
+const seconds = bounded(DECIMAL, "seconds", 0, 86_400);
+/** S [to S ...]: times, spread where there are several. */
+const times = joined(seconds, "to");
+
 /** Network addresses joined by "and". */
 const hosts = joined(host, "and");
 
@@ -242,7 +246,8 @@ export const SLOTS = {
   number: bounded(SIGNED, "a number", -1_000_000, 1_000_000),
   metres: bounded(SIGNED, "metres", -100_000, 100_000),
   degrees: bounded(SIGNED, "degrees", -100_000, 100_000),
-  seconds: bounded(DECIMAL, "seconds", 0, 86_400),
+  seconds,
+  times,
   percent: bounded(DECIMAL, "percent", 0, 100),
   twice: bounded(DECIMAL, "percent", 0, 200),
   rate: bounded(DECIMAL, "percent", 0, 1000),

@@ -22,7 +22,7 @@ export function OwnTiming({ family, bars }: { family: Family; bars: readonly Tim
   const put = (name: "delay" | "fade", stops: number[], join: boolean) =>
     session.hold((b) => (name === "delay" ? ownTime(b, what, stops) : ownTime(b, what, undefined, stops)), join);
   const typed = (name: "delay" | "fade") => (text: string) => {
-    const amounts = session.read("values", text);
+    const amounts = session.read("times", text);
     if (amounts)
       session.hold((b) => (name === "delay" ? ownTime(b, what, amounts) : ownTime(b, what, undefined, amounts)));
   };

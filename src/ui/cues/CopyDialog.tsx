@@ -2,12 +2,11 @@
 
 import { Button, Group, Modal, SegmentedControl, Select, Stack, Table, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
-import { attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
+import { FAMILIES } from "@/core/fixture/attribute";
 import { BRINGS, copyCue, ELSEWHERE, type Bring, type Elsewhere } from "@/core/cue/copyIntent";
-import { LOOKS } from "@/core/cue/cueDraft";
+import { LOOKS, roundCueNumber } from "@/core/cue/cueDraft";
 import { perform } from "@/core/desk/perform";
 import { EMPTY_HISTORY } from "@/core/show/history";
-import { splitKey } from "@/core/show/ids";
 import { isRefusal } from "@/core/show/refusal";
 import type { Cue, CueList } from "@/core/show/schema";
 import { cueNumbered, cuesOf, listNumbered, listsByNumber } from "@/core/show/world";
@@ -16,10 +15,12 @@ import { useForesight } from "../ask/useForesight";
 import { LookPicture } from "../parts/LookPicture";
 import { NumberField } from "../parts/NumberField";
 import { RipplePairs } from "../parts/RipplePairs";
+import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
+import { changesBetween, storedBy, storedText } from "./stored";
 import classes from "./Cues.module.css";
 
-const PICTURE = { width: 236, height: 150 };
+const PICTURE = { width: 190, height: 121 };
 
 const BRING_WORDS: Record<Bring, string> = {
   stored: "what it stores",
@@ -37,24 +38,19 @@ const LOOKS_WORDS: Record<(typeof LOOKS)[number], string> = {
   keeplooks: "all later looks stay",
 };
 
-/** How many fixtures and values a cue stores, by family. */
-function storedBy(cue: Cue | undefined): Map<Family, { fixtures: Set<string>; values: number }> {
-  const found = new Map<Family, { fixtures: Set<string>; values: number }>();
-  for (const [key, { attribute }] of Object.entries(cue?.entries ?? {})) {
-    const { family } = attributeInfo(attribute);
-    const row = found.get(family) ?? { fixtures: new Set<string>(), values: 0 };
-    row.fixtures.add(splitKey(key).fixture);
-    row.values += 1;
-    found.set(family, row);
-  }
-  return found;
-}
-
-const cell = (row: { fixtures: Set<string>; values: number } | undefined): string =>
-  row ? `${row.values} of ${row.fixtures.size}` : "–";
-
-/** Copying a cue by three plain picks, with what both cues store before and after, and which other looks change. */
-export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {
+/** Copying a cue, or several in a row, by three plain picks, with what they store before and after, and which other looks change. */
+export function CopyDialog({
+  list,
+  cue,
+  last = cue,
+  onClose,
+}: {
+  list: CueList;
+  cue: Cue;
+  /** The last of those that are copied. */
+  last?: Cue;
+  onClose(): void;
+}) {
   const session = useSession();
   const world = useShow((s) => s.world);
   const { show } = world;
@@ -65,20 +61,34 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
   const [elsewhere, setElsewhere] = useState<Elsewhere>("keep");
   const [onto, setOnto] = useState<"merge" | "overwrite">("merge");
   const [looks, setLooks] = useState<(typeof LOOKS)[number]>("keeplooks");
-  const intent = copyCue.of({ list: list.id, cue: cue.id, toList, to, bring, elsewhere, onto, looks });
+  const thru = last.id === cue.id ? {} : { thru: last.id };
+  const intent = copyCue.of({ list: list.id, cue: cue.id, ...thru, toList, to, bring, elsewhere, onto, looks });
   const line = copyCue.lines(world, intent as never)[0]!;
   const { says, refused, ripple } = useForesight(line);
   const target = listNumbered(show, toList);
-  const before = target && cueNumbered(target, to);
+  const sources = cues.slice(cues.indexOf(cue), cues.indexOf(last) + 1);
+  const places = sources.map(({ number }) => roundCueNumber(to + number - cue.number));
+  const there = places.map((number) => target && cueNumbered(target, number));
+  const before = there[0];
   const text = JSON.stringify(intent);
   const then = useMemo(() => {
     const done = perform({ world, history: EMPTY_HISTORY }, { intents: [intent], events: [] });
     return isRefusal(done) ? undefined : done.world.show;
   }, [world, text]); // eslint-disable-line react-hooks/exhaustive-deps
   const made = then && listNumbered(then, toList);
-  const after = made && cueNumbered(made, to);
-  const [source, was, is] = [storedBy(cue), storedBy(before), storedBy(after)];
+  const copies = places.map((number) => made && cueNumbered(made, number));
+  const after = copies[0];
+  const [source, was, is, changes] = [
+    storedBy(sources),
+    storedBy(there),
+    storedBy(copies),
+    changesBetween(there, copies),
+  ];
   const families = FAMILIES.filter((f) => source.has(f) || was.has(f) || is.has(f));
+  const named = (from: number, thru: number) =>
+    sources.length > 1 ? `${plain(from, 3)} … ${plain(thru, 3)}` : plain(from, 3);
+  const from = named(cue.number, last.number);
+  const into = named(to, places.at(-1)!);
   const pick = <T extends string>(
     label: string,
     all: readonly T[],
@@ -100,13 +110,19 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
     </Group>
   );
   return (
-    <Modal opened onClose={onClose} size={760} centered title={`Copy cue ${plain(cue.number, 3)} ${cue.name}`}>
+    <Modal
+      opened
+      onClose={onClose}
+      size={860}
+      centered
+      title={sources.length > 1 ? `Copy ${sources.length} cues, ${from}` : `Copy cue ${from} ${cue.name}`}
+    >
       <Stack gap="sm">
         <Group gap="sm" align="end">
           <NumberField
             size="xs"
             w={90}
-            label="To cue"
+            label={sources.length > 1 ? "First to cue" : "To cue"}
             min={0.001}
             max={999_999}
             step={0.1}
@@ -124,7 +140,7 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
             value={String(toList)}
             onChange={(v) => v && setToList(Number(v))}
           />
-          {before && (
+          {there.some(Boolean) && (
             <SegmentedControl
               size="xs"
               aria-label="Onto the cue that is there"
@@ -141,12 +157,12 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
         {pick("All else", ELSEWHERE, ELSEWHERE_WORDS, elsewhere, setElsewhere)}
         {pick("Later cues", LOOKS, LOOKS_WORDS, looks, setLooks)}
         <Group gap="md" align="flex-start" wrap="nowrap">
-          <Table verticalSpacing={3} aria-label="What the cues store">
+          <Table verticalSpacing={3} fz={13} style={{ whiteSpace: "nowrap" }} aria-label="What the cues store">
             <Table.Thead>
               <Table.Tr>
-                <Table.Th>Values of fixtures</Table.Th>
-                <Table.Th>cue {plain(cue.number, 3)} stores</Table.Th>
-                <Table.Th>cue {plain(to, 3)} now</Table.Th>
+                <Table.Th />
+                <Table.Th>cue {from}</Table.Th>
+                <Table.Th>cue {into} now</Table.Th>
                 <Table.Th>and then</Table.Th>
               </Table.Tr>
             </Table.Thead>
@@ -154,13 +170,26 @@ export function CopyDialog({ list, cue, onClose }: { list: CueList; cue: Cue; on
               {families.map((family) => (
                 <Table.Tr key={family}>
                   <Table.Td>{family}</Table.Td>
-                  <Table.Td className="num">{cell(source.get(family))}</Table.Td>
-                  <Table.Td className="num">{before ? cell(was.get(family)) : "no cue yet"}</Table.Td>
-                  <Table.Td className="num">{cell(is.get(family))}</Table.Td>
+                  {[source, was, is].map((cell, k) => (
+                    <Table.Td key={k} title={plural(cell.get(family)?.values ?? 0, "value")}>
+                      {storedText(cell.get(family))}
+                      {cell === is && changes.get(family) && (
+                        <Text span size="xs" c="dimmed" display="block">
+                          {changes.get(family)}
+                        </Text>
+                      )}
+                    </Table.Td>
+                  ))}
                 </Table.Tr>
               ))}
             </Table.Tbody>
           </Table>
+          {before && target && (
+            <figure className={classes.becomes}>
+              <LookPicture list={target.id} cue={before.id} {...PICTURE} label="What is there now" />
+              <figcaption>cue {plain(to, 3)} now</figcaption>
+            </figure>
+          )}
           {made && after && (
             <figure className={classes.becomes}>
               <LookPicture list={made.id} cue={after.id} {...PICTURE} of={then} label="The copy" />

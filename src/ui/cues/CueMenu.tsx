@@ -24,8 +24,15 @@ import { CleanDialog } from "./CleanDialog";
 import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
 
-/** What can be done with a cue. */
-export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
+/** Those that are chosen, where they follow each other with none between. */
+function inARow(cues: readonly Cue[], chosen: readonly string[]): readonly Cue[] | undefined {
+  const first = cues.findIndex((c) => chosen.includes(c.id));
+  const row = cues.slice(first, first + chosen.length);
+  return first >= 0 && row.every((c) => chosen.includes(c.id)) ? row : undefined;
+}
+
+/** What can be done with a cue. @param together all that are chosen with it. */
+export function CueMenu({ list, cue, together }: { list: CueList; cue: Cue; together: readonly string[] }) {
   const { asked, ask, pop } = useAsked();
   const button = (
     <ActionIcon
@@ -39,17 +46,19 @@ export function CueMenu({ list, cue }: { list: CueList; cue: Cue }) {
       <IconDots size={16} />
     </ActionIcon>
   );
-  return asked ? <Deeds list={list} cue={cue} button={button} pop={pop} /> : button;
+  return asked ? <Deeds list={list} cue={cue} together={together} button={button} pop={pop} /> : button;
 }
 
 function Deeds({
   list,
   cue,
+  together,
   button,
   pop,
 }: {
   list: CueList;
   cue: Cue;
+  together: readonly string[];
   button: ReactNode;
   pop: ReturnType<typeof useAsked>["pop"];
 }) {
@@ -58,6 +67,7 @@ function Deeds({
   const [copying, setCopying] = useState(false);
   const [comparing, setComparing] = useState(false);
   const [cleaning, setCleaning] = useState(false);
+  const row = inARow(cuesOf(list), together) ?? [cue];
   const here = { list: list.id, cue: cue.id };
   /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
   const deed = (intent: Intent) => ({
@@ -72,7 +82,7 @@ function Deeds({
       {timing && <Timeline list={list} cue={cue} onClose={() => setTiming(false)} />}
       {cleaning && <CleanDialog list={list} cue={cue.id} onClose={() => setCleaning(false)} />}
       {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
-      {copying && <CopyDialog list={list} cue={cue} onClose={() => setCopying(false)} />}
+      {copying && <CopyDialog list={list} cue={row[0]!} last={row.at(-1)} onClose={() => setCopying(false)} />}
       <Menu {...pop} position="bottom-end">
         <Menu.Target>{button}</Menu.Target>
         <Menu.Dropdown>
@@ -91,7 +101,9 @@ function Deeds({
           </Menu.Item>
           <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
           <Menu.Item onClick={() => setComparing(true)}>Compare with another …</Menu.Item>
-          <Menu.Item onClick={() => setCopying(true)}>Copy to …</Menu.Item>
+          <Menu.Item onClick={() => setCopying(true)}>
+            {row.length > 1 ? `Copy these ${row.length} to …` : "Copy to …"}
+          </Menu.Item>
           {after !== undefined && (
             <Menu.Item
               {...deed(

@@ -1,11 +1,12 @@
 "use client";
 
-import { memo, useMemo, useRef, type PointerEvent } from "react";
+import { memo, useMemo, type PointerEvent } from "react";
 import { setCue } from "@/core/cue/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { LookPicture } from "../parts/LookPicture";
+import { TimeBar, type BarTimes } from "../parts/TimeBar";
 import { useSession } from "../useSession";
 import { CueMarks } from "./CueMarks";
 import { CueMenu } from "./CueMenu";
@@ -30,6 +31,10 @@ interface Props {
   /** The hand takes it by its number, to put it elsewhere. */
   onGrab(cue: Cue, event: PointerEvent<HTMLElement>): void;
 }
+
+/** A press on what edits leaves those chosen together as they are. */
+const edits = ({ target, shiftKey, ctrlKey, metaKey }: React.MouseEvent): boolean =>
+  !(shiftKey || ctrlKey || metaKey) && (target as HTMLElement).closest("button, input") !== null;
 
 /** One cue: its picture, what is edited where it stands, and what else can be done with it. */
 export const CueRow = memo(function CueRow({
@@ -81,7 +86,7 @@ export const CueRow = memo(function CueRow({
       data-gap={gap}
       data-chosen={edited.length > 1}
       aria-selected={shown || edited.length > 1}
-      onClick={(e) => onPress(cue, e)}
+      onClick={(e) => (edited.length > 1 && edits(e)) || onPress(cue, e)}
       data-testid={`cue-${number}`}
     >
       <td className={classes.number} onPointerDown={(e) => onGrab(cue, e)} title="Drag it to another place">
@@ -91,7 +96,7 @@ export const CueRow = memo(function CueRow({
         <LookPicture list={list.id} cue={cue.id} {...PICTURE} label={`Look of cue ${number}`} />
       </td>
       <td>
-        <div className={classes.name}>
+        <div className={classes.name} data-name>
           <EditableText
             value={cue.name}
             label={`Name of cue ${number}`}
@@ -109,7 +114,7 @@ export const CueRow = memo(function CueRow({
         </div>
       </td>
       <td className={classes.times}>
-        <TimeBar
+        <Times
           way="up"
           fade={cue.times.up}
           delay={cue.times.delayUp}
@@ -133,8 +138,8 @@ export const CueRow = memo(function CueRow({
             onSave={time("up")}
             scrub={scrub("up", cue.times.up)}
           />
-        </TimeBar>
-        <TimeBar
+        </Times>
+        <Times
           way="down"
           fade={cue.times.down}
           delay={cue.times.delayDown}
@@ -158,7 +163,7 @@ export const CueRow = memo(function CueRow({
             onSave={time("down")}
             scrub={scrub("down", cue.times.down)}
           />
-        </TimeBar>
+        </Times>
         <span>
           <FamilyTimes list={list} cue={cue} edited={edited} />
         </span>
@@ -172,69 +177,32 @@ export const CueRow = memo(function CueRow({
         </div>
       </td>
       <td>
-        <CueMenu list={list} cue={cue} />
+        <CueMenu list={list} cue={cue} together={edited} />
       </td>
     </tr>
   );
 });
 
-/** What rises or falls, as a bar: its end is dragged for the fade, its beginning for the delay. */
-function TimeBar({
+/** What rises or falls: its times as a bar, and what stands beside it. */
+function Times({
   way,
   fade,
   delay,
-  longest,
-  onDrag,
   children,
-}: {
+  ...bar
+}: BarTimes & {
   way: "up" | "down";
-  fade: number;
-  delay: number;
   longest: number;
-  onDrag(change: { fade?: number; delay?: number }, first: boolean): void;
+  onDrag(change: Partial<BarTimes>, first: boolean): void;
   children: React.ReactNode;
 }) {
-  const grabbed = useRef<{ what: "fade" | "delay"; x: number; from: number; scale: number; first: boolean } | null>(
-    null,
-  );
-  const share = (seconds: number) => `${(seconds / longest) * 100}%`;
-  const grab = (what: "fade" | "delay") => ({
-    onPointerDown(e: PointerEvent<HTMLElement>) {
-      const track = e.currentTarget.closest<HTMLElement>(`.${classes.track}`)!;
-      e.currentTarget.setPointerCapture(e.pointerId);
-      e.stopPropagation();
-      grabbed.current = {
-        what,
-        x: e.clientX,
-        from: what === "fade" ? fade : delay,
-        scale: longest / Math.max(1, track.clientWidth),
-        first: true,
-      };
-    },
-    onPointerMove(e: PointerEvent<HTMLElement>) {
-      const now = grabbed.current;
-      if (!now) return;
-      const fine = e.shiftKey ? 0.01 : 0.1;
-      const value = Math.max(0, Math.round((now.from + (e.clientX - now.x) * now.scale) / fine) * fine);
-      onDrag({ [now.what]: Math.round(value * 1000) / 1000 }, now.first);
-      now.first = false;
-    },
-    onPointerUp: () => void (grabbed.current = null),
-    onPointerCancel: () => void (grabbed.current = null),
-    onClick: (e: React.MouseEvent) => e.stopPropagation(),
-  });
   return (
     <div
       className={classes.time}
       title={`${way === "up" ? "What rises" : "What falls"}: ${plain(fade)} s${delay > 0 ? ` after ${plain(delay)} s` : ""}. Drag the bar's end for the fade, its beginning for the delay`}
     >
       <span aria-hidden>{way === "up" ? "↑" : "↓"}</span>
-      <span className={classes.track} aria-hidden>
-        <span data-way={way} style={{ marginLeft: share(delay), width: share(fade) }}>
-          <i data-grip={`${way} delay`} {...grab("delay")} />
-          <b data-grip={`${way} fade`} {...grab("fade")} />
-        </span>
-      </span>
+      <TimeBar name={way} pale={way === "down"} fade={fade} delay={delay} {...bar} />
       {children}
     </div>
   );

@@ -121,7 +121,13 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
   const onKeyDown = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).closest("input, [role=menu]")) return;
     const did = () => {
+      if (event.key === "Enter" && event.target === scroll.current) {
+        const name = scroll.current.querySelector<HTMLElement>('[data-shown="true"] [data-name] button');
+        name?.click();
+        return name !== null;
+      }
       if (chosen.step(event)) {
+        scroll.current?.focus({ preventScroll: true });
         // The row follows the keys once the choice is drawn.
         requestAnimationFrame(() =>
           scroll.current?.querySelector('[data-shown="true"]')?.scrollIntoView({ block: "nearest" }),
@@ -143,7 +149,7 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
       ref={scroll}
       tabIndex={0}
       role="region"
-      aria-label={`Filmstrip of ${list.name}: arrows choose a cue, Delete takes it out and keeps later looks`}
+      aria-label={`Filmstrip of ${list.name}: arrows choose a cue, Enter names it, Delete takes it out and keeps later looks`}
       onKeyDown={onKeyDown}
       onPointerMove={drag}
       onPointerUp={drop}

@@ -5,29 +5,15 @@ import { useEffect, useRef, useState } from "react";
 import type { EChartsType } from "echarts";
 import type { Transition } from "@/core/play/transition";
 import { setCue } from "@/core/cue/intents";
-import { select } from "@/core/select/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
+import { HUES, numbersText, TimelineRows } from "./TimelineRows";
 import classes from "./Timeline.module.css";
 
-/** Told apart by hue and by their place in the table. */
-const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
 const PICTURE = { width: 236, height: 170 };
-
-/** Numbers as a line names them: "41 thru 44 + 50". */
-function selText(numbers: readonly number[]): string {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  const runs: [number, number][] = [];
-  for (const n of sorted) {
-    const last = runs.at(-1);
-    if (last && last[1] === n - 1) last[1] = n;
-    else runs.push([n, n]);
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
-}
 
 /** One transition, from the engine itself: every fixture's intensity into a cue; scrubbed along with the stage at that instant, and mended. */
 export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {
@@ -48,7 +34,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
     void import("echarts").then((echarts) => {
       if (over || !host.current || !made) return;
       chart.current ??= echarts.init(host.current, "dark", { renderer: "canvas" });
-      const numbers = (ids: readonly string[]) => selText(ids.flatMap((id) => show.fixtures[id]?.number ?? []));
+      const numbers = (ids: readonly string[]) => numbersText(ids.flatMap((id) => show.fixtures[id]?.number ?? []));
       chart.current.setOption(
         {
           backgroundColor: "transparent",
@@ -169,71 +155,12 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
         </figure>
       </div>
       <div className={classes.rows}>
-        <table aria-label="What each fixture does">
-          <thead>
-            <tr>
-              <th />
-              <th>Fixtures</th>
-              <th>Goes</th>
-              <th>Moves</th>
-              <th>Own delay, s</th>
-              <th>Own fade, s</th>
-            </tr>
-          </thead>
-          <tbody>
-            {made?.curves.map((curve, k) => {
-              const sel = selText(curve.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []));
-              const own = (what: "delay" | "fade", text: string) =>
-                text.trim() &&
-                void session.run(`set list ${list.number} cue ${number} ${sel} intensity ${what} ${text}`);
-              return (
-                <tr key={sel}>
-                  <td>
-                    <i style={{ background: HUES[k % HUES.length] }} data-dashed={k >= HUES.length} />
-                  </td>
-                  <td>
-                    <button
-                      type="button"
-                      title="Select them"
-                      onClick={() => session.act([select.of({ items: curve.fixtures })], "select")}
-                    >
-                      {sel}
-                    </button>
-                  </td>
-                  <td className="num">
-                    {plain(curve.values[0]!, 1)} to {plain(curve.values.at(-1)!, 1)} %
-                  </td>
-                  <td className="num">
-                    {curve.moves ? `${plain(curve.moves.from, 2)} to ${plain(curve.moves.to, 2)} s` : "stays"}
-                  </td>
-                  <td>
-                    <EditableText
-                      mono
-                      value={curve.own ? plain(curve.own.delay, 2) : ""}
-                      empty="the cue's"
-                      label={`Own delay of ${sel}`}
-                      onSave={(text) => own("delay", text)}
-                    />
-                  </td>
-                  <td>
-                    <EditableText
-                      mono
-                      value={curve.own ? plain(curve.own.fade, 2) : ""}
-                      empty="the cue's"
-                      label={`Own fade of ${sel}`}
-                      onSave={(text) => own("fade", text)}
-                    />
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+        {made && <TimelineRows list={list} cue={cue} made={made} longest={made.times.at(-1) || 1} />}
         {made && made.black.length > 0 && (
           <ul className={classes.black} aria-label="Moves in black">
             {made.black.map((b) => (
               <li key={`${b.fixtures[0]} ${b.from}`}>
-                ☾ {selText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black from{" "}
+                ☾ {numbersText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black from{" "}
                 <span className="num">{plain(b.from, 2)}</span> to <span className="num">{plain(b.to, 2)} s</span>, for
                 cue {plain(list.cues[b.lights]?.number ?? 0, 3)}
               </li>

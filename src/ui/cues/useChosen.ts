@@ -1,7 +1,6 @@
 "use client";
 
 import { useState, type KeyboardEvent, type MouseEvent } from "react";
-import type { Cue } from "@/core/show/schema";
 
 export interface Chosen {
   /** The cue that is shown beside the list. */
@@ -23,8 +22,8 @@ const STEPS: Record<string, number> = {
   End: Infinity,
 };
 
-/** Which cues of a list are chosen: one, a range with Shift, several with Ctrl. */
-export function useChosen(cues: readonly Cue[]): Chosen {
+/** Which cues of a list, or rows of a table, are chosen: one, a range with Shift, several with Ctrl. */
+export function useChosen(cues: readonly { id: string }[]): Chosen {
   const [shown, setShown] = useState<string | null>(null);
   const [ids, setIds] = useState<ReadonlySet<string>>(new Set());
   const [anchor, setAnchor] = useState<string | null>(null);

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { useNumberScrub } from "./scrub";
 import classes from "./parts.module.css";
 
@@ -29,18 +29,22 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
     ...scrub,
     onPress: (e) => chooses(e) || setDraft(value),
   });
-  const close = () => {
+  /** Whether the keys were in the field: they stay where it was. */
+  const stays = useRef(false);
+  const close = (byKey = true) => {
+    stays.current = byKey;
     setDraft(null);
     onClosed?.();
   };
-  const keep = () => {
+  const keep = (byKey: boolean) => {
     if (draft !== null && draft.trim() !== value) onSave(draft.trim());
-    close();
+    close(byKey);
   };
   if (draft === null) {
     return (
       <button
         type="button"
+        autoFocus={stays.current}
         className={classes.editable}
         data-mono={mono}
         data-empty={value === ""}
@@ -63,10 +67,14 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
       autoFocus
       onFocus={(e) => e.currentTarget.select()}
       onChange={(e) => setDraft(e.currentTarget.value)}
-      onBlur={keep}
+      onBlur={() => keep(false)}
       onKeyDown={(e) => {
-        if (e.key === "Enter") keep();
-        if (e.key === "Escape") close();
+        if (e.key === "Enter" || e.key === "Escape") {
+          // Else the press would go on to the button that takes the field's place, and open it again.
+          e.preventDefault();
+          if (e.key === "Enter") keep(true);
+          else close();
+        }
         e.stopPropagation();
       }}
     />

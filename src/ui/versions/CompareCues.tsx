@@ -5,8 +5,11 @@ import { useMemo, useState } from "react";
 import { lookDifference, lookOfCue } from "@/core/cue/compare";
 import { select } from "@/core/select/intents";
 import type { Cue, CueList } from "@/core/show/schema";
+import { itemsText } from "@/core/show/itemsText";
 import { cuesOf, listsByNumber } from "@/core/show/world";
+import { grouped } from "@/core/units/grouped";
 import { plain } from "@/core/units/units";
+import { plural } from "../parts/words";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import { differsText } from "./differs";
@@ -18,7 +21,8 @@ const MOST = 300;
 /** Two cues side by side: their pictures with what differs ringed, and every difference in words. */
 export function CompareCues({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {
   const session = useSession();
-  const show = useShow((s) => s.world.show);
+  const world = useShow((s) => s.world);
+  const { show } = world;
   const order = cuesOf(list);
   const beside = order[order.indexOf(cue) - 1] ?? order[order.indexOf(cue) + 1] ?? cue;
   const [otherList, setOtherList] = useState(list.id);
@@ -30,6 +34,11 @@ export function CompareCues({ list, cue, onClose }: { list: CueList; cue: Cue; o
     [show, owner, other, list, cue],
   );
   const marks = useMemo(() => differs.map((d) => d.fixture), [differs]);
+  /** Those that differ alike stand together. */
+  const rows = useMemo(
+    () => [...grouped(differs, differsText)].map(([words, all]) => [words, all.map((d) => d.fixture)] as const),
+    [differs],
+  );
   const label = (c: Cue) => `${plain(c.number, 3)} ${c.name}`;
   return (
     <Modal opened onClose={onClose} size={800} centered title={`Cue ${label(cue)} beside another`}>
@@ -89,16 +98,18 @@ export function CompareCues({ list, cue, onClose }: { list: CueList; cue: Cue; o
           <div className={classes.table}>
             <Table verticalSpacing={2} aria-label="What differs">
               <Table.Tbody>
-                {differs.slice(0, MOST).map((d) => (
-                  <Table.Tr key={d.fixture}>
-                    <Table.Td className="num">{show.fixtures[d.fixture]?.number}</Table.Td>
-                    <Table.Td>{show.fixtures[d.fixture]?.name}</Table.Td>
-                    <Table.Td>{differsText(d)}</Table.Td>
+                {rows.slice(0, MOST).map(([words, ids]) => (
+                  <Table.Tr key={words}>
+                    <Table.Td className="num">{itemsText(world, ids)}</Table.Td>
+                    <Table.Td>
+                      {ids.length === 1 ? show.fixtures[ids[0]!]?.name : plural(ids.length, "fixture")}
+                    </Table.Td>
+                    <Table.Td>{words}</Table.Td>
                   </Table.Tr>
                 ))}
               </Table.Tbody>
             </Table>
-            {differs.length > MOST && <Text c="dimmed">and {differs.length - MOST} more</Text>}
+            {rows.length > MOST && <Text c="dimmed">and {rows.length - MOST} more</Text>}
           </div>
         )}
       </Stack>

@@ -3,9 +3,10 @@ import { writeCue } from "../../cue/writeCueIntent";
 import { evaluateSel, type Sel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import type { ParamKey } from "../../show/ids";
+import type { Hands } from "../../show/hands";
 import type { Cue, CueList } from "../../show/schema";
-import { RELEASE, type Entry, type Timing } from "../../show/value";
-import { hold, newBuilding, targetsOfWhat, type Building } from "../building";
+import { RELEASE, type Entry } from "../../show/value";
+import { hold, newBuilding, ownTime, targetsOfWhat, type Building } from "../building";
 import { command, cueOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 import { whatText, type What } from "../what";
@@ -21,12 +22,13 @@ interface Args {
   keeplooks?: true;
 }
 
-/** Built as it would be held, with nothing held. */
+/** Built as it would be held, with something else held. */
+const holding = ({ items, context }: Pick<Building, "items" | "context">, held: Hands["held"]): Building =>
+  newBuilding(items, { ...context, world: { ...context.world, hands: { ...context.world.hands, held } } });
+
 function within(args: Args, context: ReadContext): { list: CueList; cue: Cue; b: Building } {
   const list = listOf(args, context);
-  const { world } = context;
-  const bare = { ...context, world: { ...world, hands: { ...world.hands, held: {} } } };
-  return { list, cue: cueOf(list, args.cueNumber), b: newBuilding(evaluateSel(args.sel, context), bare) };
+  return { list, cue: cueOf(list, args.cueNumber), b: holding({ items: evaluateSel(args.sel, context), context }, {}) };
 }
 
 const looksOf = ({ cueonly, keeplooks }: Args) =>
@@ -81,25 +83,21 @@ export const CUE_VALUES: Command[] = [
   }),
   command({
     chapter,
-    syntax: `${WHERE} <what> ([delay <delay:seconds>] [fade <fade:seconds>]) [cueonly | keeplooks]`,
-    about: "own timing of what the cue stores",
-    example: "set cue 3 1 thru 12 intensity delay 1 fade 4",
+    syntax: `${WHERE} <what> ([delay <delays:times>] [fade <fades:times>]) [cueonly | keeplooks]`,
+    about: "own timing of what the cue stores; several times are spread over the fixtures",
+    example: "set cue 3 1 thru 12 intensity delay 0 to 2 fade 4",
     read(args, context) {
       const { list, cue, b } = within(args, context);
-      const { delay, fade } = args;
-      if (delay === undefined && fade === undefined) fail("say a delay or a fade", "Such as: delay 1 fade 4");
-      const time: Timing = { ...(delay === undefined ? {} : { delay }), ...(fade === undefined ? {} : { fade }) };
-      const values: Record<ParamKey, Entry> = {};
-      for (const { key } of keysOf(b, args.what)) {
-        const stored = cue.entries[key];
-        if (stored) values[key] = { ...stored, time: { ...stored.time, ...time } };
-      }
-      if (Object.keys(values).length === 0)
+      const { delays, fades } = args;
+      if (!delays && !fades) fail("say a delay or a fade", "Such as: delay 1 fade 4");
+      if (!keysOf(b, args.what).some(({ key }) => cue.entries[key]))
         fail(
           `cue ${cue.number} stores no ${whatText(args.what)} of these fixtures`,
           "Own timing goes with a stored value",
         );
-      return write(args, list, cue, values);
+      const stored = holding(b, cue.entries);
+      ownTime(stored, args.what, delays, fades);
+      return write(args, list, cue, stored.values);
     },
   }),
 ];

@@ -1,0 +1,143 @@
+"use client";
+
+import { useState } from "react";
+import type { Transition } from "@/core/play/transition";
+import { select } from "@/core/select/intents";
+import type { Cue, CueList } from "@/core/show/schema";
+import { plain } from "@/core/units/units";
+import { useForeseen } from "../ask/foreseen";
+import { EditableText } from "../parts/EditableText";
+import { TimeBar, type BarTimes } from "../parts/TimeBar";
+import { useSession, useShow } from "../useSession";
+import { useChosen } from "./useChosen";
+import classes from "./Timeline.module.css";
+
+/** Told apart by hue and by their place in the table. */
+export const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
+
+/** Numbers as a line names them: "41 thru 44 + 50". */
+export function numbersText(numbers: readonly number[]): string {
+  const sorted = [...numbers].sort((a, b) => a - b);
+  const runs: [number, number][] = [];
+  for (const n of sorted) {
+    const last = runs.at(-1);
+    if (last && last[1] === n - 1) last[1] = n;
+    else runs.push([n, n]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
+}
+
+interface Props {
+  list: CueList;
+  cue: Cue;
+  made: Transition;
+  /** What a track stands for, seconds. */
+  longest: number;
+}
+
+/** What each fixture does, a row for those that do the same; own times typed or dragged, for one row or for all that are chosen. */
+export function TimelineRows({ list, cue, made, longest }: Props) {
+  const session = useSession();
+  const fixtures = useShow((s) => s.world.show.fixtures);
+  const rows = made.curves.map((curve) => ({
+    ...curve,
+    id: numbersText(curve.fixtures.flatMap((id) => fixtures[id]?.number ?? [])),
+  }));
+  const chosen = useChosen(rows);
+  const [dragged, setDragged] = useState<{ row: string; change: Partial<BarTimes> } | null>(null);
+  /** The line that gives a row, and those chosen with it, times of their own. */
+  const lineOf = (row: string, times: string) => {
+    const sel = chosen.ids.has(row) ? rows.filter((r) => chosen.ids.has(r.id)).map((r) => r.id) : [row];
+    return `set list ${list.number} cue ${plain(cue.number, 3)} ${sel.join(" + ")} intensity ${times}`;
+  };
+  const own = (row: string, what: keyof BarTimes, text: string) =>
+    text.trim() && void session.run(lineOf(row, `${what} ${text}`));
+  const dragText = (change: Partial<BarTimes>) =>
+    (["delay", "fade"] as const).flatMap((what) => (what in change ? [`${what} ${change[what]}`] : [])).join(" ");
+  const drop = () => {
+    if (dragged) void session.run(lineOf(dragged.row, dragText(dragged.change)));
+    useForeseen.setState({ hint: null });
+    setDragged(null);
+  };
+  return (
+    <>
+      {chosen.ids.size > 1 && (
+        <p className={classes.chosen}>
+          {chosen.ids.size} rows chosen: own times go to all of them, and 0 to 3 is spread over them
+        </p>
+      )}
+      <table aria-label="What each fixture does">
+        <thead>
+          <tr>
+            <th />
+            <th>Fixtures</th>
+            <th>Goes</th>
+            <th>Moves, drag for times of its own</th>
+            <th aria-label="From and to" />
+            <th>Own delay, s</th>
+            <th>Own fade, s</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row, k) => {
+            const { fixtures: items, values, moves, own: its } = row;
+            const now = moves && { delay: moves.from, fade: moves.to - moves.from };
+            const shown = now && { ...now, ...(dragged?.row === row.id ? dragged.change : {}) };
+            return (
+              <tr
+                key={row.id}
+                data-chosen={chosen.ids.has(row.id)}
+                aria-selected={chosen.ids.has(row.id)}
+                onClick={(e) => (e.target as HTMLElement).closest("button, input") ?? chosen.press(row.id, e)}
+              >
+                <td>
+                  <i style={{ background: HUES[k % HUES.length] }} data-dashed={k >= HUES.length} />
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    title="Select them"
+                    onClick={() => session.act([select.of({ items })], "select")}
+                  >
+                    {row.id}
+                  </button>
+                </td>
+                <td className="num">
+                  {plain(values[0]!, 1)} to {plain(values.at(-1)!, 1)} %
+                </td>
+                <td className={classes.bar}>
+                  {shown && (
+                    <TimeBar
+                      name={row.id}
+                      {...shown}
+                      longest={longest}
+                      onDrag={(change) => {
+                        setDragged({ row: row.id, change });
+                        useForeseen.setState({ hint: lineOf(row.id, dragText(change)) });
+                      }}
+                      onDrop={drop}
+                    />
+                  )}
+                </td>
+                <td className="num">
+                  {shown ? `${plain(shown.delay, 2)} to ${plain(shown.delay + shown.fade, 2)} s` : "stays"}
+                </td>
+                {(["delay", "fade"] as const).map((what) => (
+                  <td key={what}>
+                    <EditableText
+                      mono
+                      value={its ? plain(its[what], 2) : ""}
+                      empty="the cue's"
+                      label={`Own ${what} of ${row.id}`}
+                      onSave={(text) => own(row.id, what, text)}
+                    />
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </>
+  );
+}
