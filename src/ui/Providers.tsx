@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, createTheme, MantineProvider, Modal, type MantineColorsTuple } from "@mantine/core";
+import { Button, createTheme, MantineProvider, Modal, Table, type MantineColorsTuple } from "@mantine/core";
 import type { ReactNode } from "react";
 
 const ink: MantineColorsTuple = [
@@ -40,6 +40,7 @@ const theme = createTheme({
   cursorType: "pointer",
   components: {
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { "aria-label": "Close" } } }),
+    Table: Table.extend({ defaultProps: { borderColor: "var(--line)" } }),
     Button: Button.extend({
       vars: (_, { variant = "filled" }) => ({
         root: variant === "filled" ? { "--button-color": "var(--on-selection)" } : {},

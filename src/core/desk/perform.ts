@@ -2,7 +2,7 @@
 import { macroText } from "../deck/macro";
 import type { PlayEvent } from "../play/events";
 import { sayEvent } from "../play/events";
-import { applyIntents, type Intent } from "../show/intent";
+import type { Intent } from "../show/intent";
 import { demandOf } from "../show/demand";
 import type { Diff } from "../show/diff";
 import { extendLast, redo, remember, undo, type History } from "../show/history";
@@ -10,6 +10,7 @@ import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import { INTENTS } from "../intents";
 import type { World } from "../show/world";
 import type { Reading } from "../command/command";
+import { applied } from "./rehearse";
 
 export interface Standing {
   world: World;
@@ -84,7 +85,7 @@ export function perform(standing: Standing, doing: Doing): Performed | Refusal {
   const says = doing.says ?? sayReading(standing, { intents: doing.intents, events: doing.events });
   const how = doing.join ? "joined" : "done";
   if (doing.intents.length === 0) return { ...standing, diff: [], events: doing.events, says, how };
-  const done = applyIntents(INTENTS, world, doing.intents);
+  const done = applied(world, doing.intents);
   if (isRefusal(done)) return done;
   let after: History | undefined;
   return {

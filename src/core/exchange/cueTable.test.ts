@@ -25,8 +25,8 @@ test("a cue sheet says names, times, starts and marks, quotes and commas kept", 
   const table = readTable(writeCues(desk.world.show));
   if (isRefusal(table)) throw new Error(table.what);
   expect(table.rows.slice(1).map((r) => r.join("|"))).toEqual([
-    '1|1|Dawn, "red"|on the bell|4|1|2|1|go|signed|3 of 3',
-    "1|2|||3|0|3|0|3 s after the go before|fresh start, reach 3, then 1, intensity late, position fade 3 s|3 of 3",
+    '1|1|Dawn, "red"|on the bell|4|1|2|1|go|signed|3 values of 3 fixtures',
+    "1|2|||3|0|3|0|3 s after the go before|fresh start, reach 3, then 1, intensity late, position fade 3 s|3 values of 3 fixtures",
     "1|3|||3|0|3|0|0 s after the cue before is complete||nothing",
   ]);
 });

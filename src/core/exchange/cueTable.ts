@@ -1,4 +1,5 @@
 /** Cues as a table: what a cue sheet on paper and a spreadsheet say of them. */
+import { several } from "../palette/words";
 import { reachText } from "../cue/reach";
 import { brokenLooks } from "../cue/signed";
 import { splitKey } from "../show/ids";
@@ -69,7 +70,7 @@ export function cueRows(show: Show, list?: CueList): string[][] {
         plain(delayDown),
         startText(cue),
         marksText(owner, cue, broken.has(cue.id)),
-        values === 0 ? "nothing" : `${values} of ${fixtures}`,
+        values === 0 ? "nothing" : `${several(values, "value")} of ${several(fixtures, "fixture")}`,
       ];
     }),
   );

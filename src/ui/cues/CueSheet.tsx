@@ -11,7 +11,7 @@ import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useForeseen } from "../ask/foreseen";
 import { usePaletteNames } from "../palettes/usePaletteNames";
-import { normal, type Range } from "../parts/sheet/range";
+import { normal, sizeOf, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
 import type { Look } from "../parts/sheet/looks";
 import { startView, type SheetView } from "../parts/sheet/view";
@@ -21,6 +21,7 @@ import { columnsOf, CUE, type ParamColumn } from "./sheetColumns";
 import { cellOf } from "./sheetCell";
 import { edit, emptied, filled, pasted, typed, type TakenCue } from "./sheetEdits";
 import { useLines } from "./useLines";
+import { useRehearsal } from "./useRehearsal";
 import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
@@ -58,6 +59,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
   const [looks, setLooks] = useState<Looks>("track");
   const [names, setNames] = usePaletteNames();
   const [view, setView] = useState(VIEW);
+  const rehearses = useRehearsal(list.id);
   const [to, setTo] = useState<{ cue: string; end: number } | null>(null);
   const own = useMemo(
     () => columnsOf(show, list, selection.length === 0 && whose === "selection" ? "all" : whose, selection),
@@ -240,12 +242,14 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
           }}
           onTyping={(text, r) => {
             const intents = text?.trim() ? typed(show, list, text.trim(), taken(r), looks) : [];
+            rehearses(intents, sizeOf(r));
             useForeseen.setState({
               hint:
                 intents.length > 0 ? (linesOf(session.store.getState().world, intents.slice(0, 1))[0] ?? null) : null,
             });
           }}
           onPut={(text, r) => {
+            rehearses([], 0);
             useForeseen.setState({ hint: null });
             if (text.trim()) edit(session, typed(show, list, text.trim(), taken(r), looks), "sets cells of the list");
           }}

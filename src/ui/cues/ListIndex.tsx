@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon, Button, Modal, Table } from "@mantine/core";
+import { ActionIcon, Button, Group, Modal, SegmentedControl, Table } from "@mantine/core";
 import { IconCopy, IconPlayerPlayFilled, IconPlus, IconSquareRoundedX, IconTrash } from "@tabler/icons-react";
 import { useState, type ReactNode } from "react";
 import { recordCue } from "@/core/cue/recordIntents";
@@ -10,10 +10,15 @@ import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
+import { z } from "@/core/units/zod";
 import { EditableText } from "../parts/EditableText";
+import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
 import { kindText } from "./kindText";
+import { ListOptions } from "./ListOptions";
 import classes from "./Cues.module.css";
+
+const ORDERS = ["number", "name", "running"] as const;
 
 /** All lists with how they stand; chosen, run, made, copied and deleted from here, with a lane or without. */
 export function ListIndex({
@@ -31,8 +36,14 @@ export function ListIndex({
   const show = useShow((s) => s.world.show);
   const armed = useShow((s) => s.world.hands.armed);
   const runs = useShow((s) => s.playing.runs);
+  const [order, setOrder] = usePrefs("bold-comet-lists-order", z.enum(ORDERS), "number");
   const lists = listsByNumber(show);
   const free = (lists.at(-1)?.number ?? 0) + 1;
+  const ordered = {
+    number: () => lists,
+    name: () => [...lists].sort((a, b) => a.name.localeCompare(b.name)),
+    running: () => [...lists].sort((a, b) => Number(Boolean(runs[b.id]?.cue)) - Number(Boolean(runs[a.id]?.cue))),
+  }[order];
   return (
     <>
       {icon ? (
@@ -44,7 +55,28 @@ export function ListIndex({
           <span className="num">{list.number}</span>&nbsp;{list.name}&nbsp;▾
         </Button>
       )}
-      <Modal opened={open} onClose={() => setOpen(false)} title="Lists" size="xl" centered>
+      <Modal opened={open} onClose={() => setOpen(false)} title="Lists" size={860} centered>
+        <Group gap="sm" mb={6}>
+          <SegmentedControl
+            size="xs"
+            aria-label="Order of the lists"
+            data={[
+              { value: "number", label: "by number" },
+              { value: "name", label: "by name" },
+              { value: "running", label: "running first" },
+            ]}
+            value={order}
+            onChange={(v) => setOrder(v)}
+          />
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconPlus size={14} />}
+            onClick={() => session.act([recordCue.of({ list: free, cue: 1, empty: true })])}
+          >
+            New list
+          </Button>
+        </Group>
         <Table verticalSpacing={4} aria-label="All lists" highlightOnHover>
           <Table.Thead>
             <Table.Tr>
@@ -56,7 +88,7 @@ export function ListIndex({
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>
-            {(open ? lists : []).map((l) => {
+            {(open ? ordered() : []).map((l) => {
               const run = runs[l.id];
               const cue = run?.cue ? l.cues[run.cue] : undefined;
               return (
@@ -79,7 +111,7 @@ export function ListIndex({
                     </span>
                   </Table.Td>
                   <Table.Td>{kindText(l)}</Table.Td>
-                  <Table.Td className="num">{plain(run?.level ?? 100, 0)} %</Table.Td>
+                  <Table.Td className={`num ${classes.level}`}>{plain(run?.level ?? 100, 0)} %</Table.Td>
                   <Table.Td>
                     {cue ? `${plain(cue.number, 3)} ${cue.name}` : run?.cue ? "runs" : "released"}
                     {l.id === armed ? " · armed" : ""}
@@ -114,6 +146,7 @@ export function ListIndex({
                       >
                         Arm
                       </Button>
+                      <ListOptions list={l} of={`list ${l.number}`} />
                       <ActionIcon
                         variant="default"
                         aria-label={`Duplicate list ${l.number}`}
@@ -137,16 +170,6 @@ export function ListIndex({
             })}
           </Table.Tbody>
         </Table>
-
-        <Button
-          mt="sm"
-          size="compact-sm"
-          variant="default"
-          leftSection={<IconPlus size={14} />}
-          onClick={() => session.act([recordCue.of({ list: free, cue: 1, empty: true })])}
-        >
-          New list
-        </Button>
       </Modal>
     </>
   );

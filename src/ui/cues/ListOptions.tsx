@@ -6,13 +6,18 @@ import { useState } from "react";
 import type { CueList } from "@/core/show/schema";
 import { LaneSheet } from "../deck/LaneSheet";
 
-/** How a list plays. */
-export function ListOptions({ list }: { list: CueList }) {
+/** How a list plays. @param of which one, among others. */
+export function ListOptions({ list, of }: { list: CueList; of?: string }) {
   const [open, setOpen] = useState(false);
   return (
     <>
       <Tooltip label="How this list plays">
-        <ActionIcon variant="default" size={28} aria-label="List options" onClick={() => setOpen(true)}>
+        <ActionIcon
+          variant="default"
+          size={28}
+          aria-label={of ? `Options of ${of}` : "List options"}
+          onClick={() => setOpen(true)}
+        >
           <IconAdjustments size={16} />
         </ActionIcon>
       </Tooltip>

@@ -167,7 +167,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   const leave = () => {
     setEditing(null);
     if (taken) props.onTyping?.(null, taken);
-    scroll.current?.focus();
+    scroll.current?.focus({ preventScroll: true });
   };
   const edited = range && editing !== null ? columnAt(range) : undefined;
   return (

@@ -13,6 +13,12 @@ export const normal = ({ r1, c1, r2, c2 }: Range): Range => ({
   c2: Math.max(c1, c2),
 });
 
+/** How many cells it has. */
+export function sizeOf(range: Range): number {
+  const { r1, c1, r2, c2 } = normal(range);
+  return (r2 - r1 + 1) * (c2 - c1 + 1);
+}
+
 export const at = (row: number, column: number): Range => ({ r1: row, c1: column, r2: row, c2: column });
 
 const STEPS: Record<string, (page: number) => [number, number]> = {
