@@ -18,7 +18,8 @@ const everywhere = [
 const workers = [
   {
     key: "Content-Security-Policy",
-    value: "default-src 'self'; connect-src 'self' ws://127.0.0.1:*; object-src 'none'; frame-ancestors 'none'",
+    value:
+      "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self' ws://127.0.0.1:*; object-src 'none'; frame-ancestors 'none'",
   },
 ];
 

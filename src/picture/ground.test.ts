@@ -1,8 +1,21 @@
 /** Catches light that is laid otherwise than between the points of its field, that wraps around, or that leaves the layer. */
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import fc from "fast-check";
-import { layLight, createSpreading, layOver, type Layer } from "./ground";
+import wabt from "wabt";
+import { GROUND_WASM } from "./groundWasm";
+import { createGround, layLight, layOver, type Layer } from "./ground";
 
 const channels = (word: number): number[] => [0, 8, 16].map((at) => (word >>> at) & 255);
+
+/** What is laid over what a layer has, by loops that run one pixel at a time, or four. */
+function laid({ layer, field, light, per }: Case, quick: boolean): Int32Array {
+  const ground = createGround(layer, field, per, quick);
+  ground.under.set(layer.words);
+  ground.light.set(light);
+  layLight(ground, field);
+  return ground.words;
+}
 
 interface Case {
   field: { width: number; height: number; lo: Int32Array; hi: Int32Array };
@@ -50,13 +63,11 @@ function plainly({ field: { width, height }, light, per }: Case, x: number, y: n
 test("light is added as it lies between the points of its field, and no colour goes beyond its end", () => {
   fc.assert(
     fc.property(cases, (made) => {
-      const { layer, field, light, per } = made;
-      const before = layer.words.slice();
-      layer.words.fill(0);
-      layLight(layer, before, field, light, createSpreading(field, layer, per));
+      const { layer } = made;
+      const after = laid(made, false);
       for (let y = 0; y < layer.height; y++)
         for (let x = 0; x < layer.width; x++) {
-          const [was, now] = [before, layer.words].map((words) => channels(words[y * layer.width + x]!)) as [
+          const [was, now] = [layer.words, after].map((words) => channels(words[y * layer.width + x]!)) as [
             number[],
             number[],
           ];
@@ -64,18 +75,32 @@ test("light is added as it lies between the points of its field, and no colour g
             const wanted = Math.min(255, was[c]! + added);
             expect(Math.abs(now[c]! - wanted)).toBeLessThanOrEqual(3);
           });
-          expect(layer.words[y * layer.width + x]! >>> 24).toBe(255);
+          expect(after[y * layer.width + x]! >>> 24).toBe(255);
         }
     }),
   );
 });
 
+test("four pixels at a time give the very same as one", () => {
+  fc.assert(fc.property(cases, (made) => expect(laid(made, true)).toEqual(laid(made, false))));
+});
+
+test("the loops are those of ground.wat", async () => {
+  const { parseWat } = await wabt();
+  const { buffer } = parseWat("ground.wat", readFileSync(join(__dirname, "ground.wat"), "utf8"), {
+    simd: true,
+  }).toBinary({});
+  expect(Buffer.from(buffer).toString("base64")).toBe(GROUND_WASM);
+  expect(WebAssembly.validate(new Uint8Array(buffer))).toBe(true);
+});
+
 test("where no light fell all is as it is under it", () => {
   const field = { width: 3, height: 3, lo: new Int32Array(3).fill(3), hi: new Int32Array(3).fill(-1) };
-  const layer = { width: 6, height: 6, words: new Int32Array(36) };
-  const under = Int32Array.from({ length: 36 }, (_, i) => i);
-  layLight(layer, under, field, new Int32Array(9), createSpreading(field, layer, 2));
-  expect(layer.words).toEqual(under);
+  const words = Int32Array.from({ length: 36 }, (_, i) => i);
+  for (const quick of [true, false])
+    expect(laid({ layer: { width: 6, height: 6, words }, field, light: new Int32Array(9), per: 2 }, quick)).toEqual(
+      words,
+    );
 });
 
 test("a colour laid over another is between the two, all of it at full cover", () => {

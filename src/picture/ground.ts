@@ -3,6 +3,7 @@
  * times as long to lay pictures over each other.
  */
 import type { BeamField } from "./beams";
+import { mixRb, plainLoops, quickLoops, quickMemory, RB, type Loops } from "./groundLoops";
 
 /** Pixels, a word each: red in the lowest byte, then green, blue and alpha. */
 export interface Layer {
@@ -11,19 +12,23 @@ export interface Layer {
   words: Int32Array;
 }
 
-/** For each place of a finer row the place of a coarser one before it, and how far it is on the way to the next: 0 to 256. */
+/** Where light lies between the rows of its field: for each row of pixels the one before it, and how far it is on the way to the next: 0 to 256. */
 interface Between {
   near: Int32Array;
   part: Int32Array;
 }
 
-/** The light of a field on its way to a layer that is finer. */
-export interface Spreading {
+/** A layer with the room that is under the light, and the light. Its words, and all else, lie in one memory. */
+export interface Ground extends Layer {
+  /** As many pixels as the layer has. */
+  under: Int32Array;
+  /** The field's light, developed: as many as the field has. */
+  light: Int32Array;
+  /** A row of light between two of the field's. */
+  row: Int32Array;
   columns: Between;
   rows: Between;
-  /** Of a row of light between two of the field's: red and blue in one word, green, and one more than there are. */
-  rb: Int32Array;
-  green: Int32Array;
+  loops: Loops;
 }
 
 function between(coarse: number, fine: number, per: number): Between {
@@ -36,37 +41,56 @@ function between(coarse: number, fine: number, per: number): Between {
   return { near, part };
 }
 
-/** @param per pixels of the layer for one of the field. */
-export const createSpreading = (
+/** Loops over four pixels at a time read and write so many more. */
+const MORE = 4;
+
+/**
+ * A ground of so many pixels under a field of light.
+ * @param per pixels for one of the field. @param quick whether its loops may run four pixels at a time, where the machine can.
+ */
+export function createGround(
+  { width, height }: Pick<Layer, "width" | "height">,
   field: Pick<BeamField, "width" | "height">,
-  layer: Pick<Layer, "width" | "height">,
   per: number,
-): Spreading => ({
-  columns: between(field.width, layer.width, per),
-  rows: between(field.height, layer.height, per),
-  rb: new Int32Array(field.width + 1),
-  green: new Int32Array(field.width + 1),
-});
-
-const RB = 0xff00ff;
-const CARRY = 0x1000100;
-const GREEN = 0xff00;
-const GREEN_CARRY = 0x10000;
-
-/** What lies between two words of red and blue. @param part 0..256 of the second. */
-const mixRb = (a: number, b: number, part: number): number =>
-  ((Math.imul(a, 256 - part) + Math.imul(b, part)) >>> 8) & RB;
+  quick = true,
+): Ground {
+  const columns = between(field.width, width, per);
+  const counts = {
+    words: width * height,
+    under: width * height,
+    light: field.width * field.height,
+    row: field.width + 1,
+    near: width,
+    parts: 2 * width,
+  };
+  let size = 0;
+  const starts = Object.values(counts).map((count) => {
+    const start = size;
+    size += Math.ceil((count + 2 * MORE) / MORE) * MORE * 4;
+    return start;
+  });
+  const memory = quick ? quickMemory(size) : undefined;
+  const buffer = memory?.buffer ?? new ArrayBuffer(size);
+  const [words, under, light, row, near, parts] = Object.values(counts).map(
+    (count, k) => new Int32Array(buffer, starts[k], count),
+  ) as [Int32Array, Int32Array, Int32Array, Int32Array, Int32Array, Int32Array];
+  // Four times how far each pixel is on the way, 16 bits each, for its four channels.
+  const channels = new Uint16Array(buffer, parts.byteOffset, 4 * width);
+  for (let x = 0; x < width; x++) {
+    near[x] = columns.near[x]! * 4;
+    channels.fill(columns.part[x]!, 4 * x, 4 * x + 4);
+  }
+  const ground = { width, height, words, under, light, row, columns, rows: between(field.height, height, per) };
+  return { ...ground, loops: memory ? quickLoops(memory, { ...ground, near, parts }) : plainLoops(ground) };
+}
 
 /**
  * Writes what is under light with it, smoothly where the layer is finer; no part of a pixel goes beyond 255.
- * @param under as many pixels as the layer has. @param light developed, as many as the field has.
+ * @param field which of its places are lit.
  */
 export function layLight(
-  { width, height, words }: Layer,
-  under: Int32Array,
+  { width, height, words, under, row, columns, rows, loops }: Ground,
   field: Pick<BeamField, "width" | "height" | "lo" | "hi">,
-  light: Int32Array,
-  { columns, rows, rb, green }: Spreading,
 ): void {
   const { lo, hi } = field;
   const copy = (from: number, to: number) => from < to && words.set(under.subarray(from, to), from);
@@ -79,61 +103,15 @@ export function layLight(
     if (most < 0) continue;
     const first = Math.max(0, Math.min(lo[above]!, lo[below]!) - 1);
     const end = Math.min(field.width - 1, most + 1);
-    const down = rows.part[y]!;
-    for (let x = first; x <= end; x++) {
-      const a = light[above * field.width + x]!;
-      const b = light[below * field.width + x]!;
-      rb[x] = mixRb(a & RB, b & RB, down);
-      green[x] = (((a >>> 8) & 255) * (256 - down) + ((b >>> 8) & 255) * down) >>> 8;
-    }
-    rb[end + 1] = rb[end]!;
-    green[end + 1] = green[end]!;
+    loops.mix(first, above * field.width + first, below * field.width + first, end + 1 - first, rows.part[y]!);
+    row[end + 1] = row[end]!;
     const [from, to] = [firstAt(columns.near, first), firstAt(columns.near, end + 1)];
     copy(done, y * width + from);
-    layRow(words, under, y * width, columns, rb, green, from, to);
+    loops.lay(y * width + from, from, to - from);
     done = y * width + to;
   }
   copy(done, width * height);
 }
-
-/**
- * Writes a row of pixels with a row of light. Red and blue are reckoned in one word: what runs for each pixel of the
- * plan is kept as short as can be.
- * @param start of the row. @param from first pixel of it. @param to the one after the last.
- */
-function layRow(
-  words: Int32Array,
-  under: Int32Array,
-  start: number,
-  { near, part }: Between,
-  rb: Int32Array,
-  green: Int32Array,
-  from: number,
-  to: number,
-): void {
-  let x = from;
-  while (x < to) {
-    const k = near[x]!;
-    const dRb = (rb[k + 1]! - rb[k]!) | 0;
-    const dG = (green[k + 1]! - green[k]!) | 0;
-    const dark = (rb[k]! | green[k]! | dRb | dG) === 0;
-    const atRb = rb[k]! << 8;
-    const atG = green[k]! << 8;
-    for (; x < to && near[x] === k; x++) {
-      const was = under[start + x]!;
-      if (dark) {
-        words[start + x] = was;
-        continue;
-      }
-      const both = ((was & RB) + (((atRb + Math.imul(dRb, part[x]!)) >>> 8) & RB)) | 0;
-      const middle = ((was & GREEN) + ((atG + Math.imul(dG, part[x]!)) & GREEN)) | 0;
-      const over = both & CARRY;
-      const overG = middle & GREEN_CARRY;
-      words[start + x] = OPAQUE | ((both | (over - (over >>> 8))) & RB) | ((middle | (overG - (overG >>> 8))) & GREEN);
-    }
-  }
-}
-const OPAQUE = 255 << 24;
 
 /** The first place of a finer row that lies at or after a place of the coarser one. */
 function firstAt(near: Int32Array, place: number): number {
@@ -153,3 +131,4 @@ export function layOver(words: Int32Array, at: number, rgb: number, alpha: numbe
   const g = (((was >>> 8) & 255) * (256 - part) + ((rgb >>> 8) & 255) * part) >>> 8;
   words[at] = OPAQUE | (g << 8) | mixRb(was & RB, rgb & RB, part);
 }
+const OPAQUE = 255 << 24;

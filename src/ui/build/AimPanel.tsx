@@ -2,7 +2,7 @@
 
 import { Button, Group } from "@mantine/core";
 import { IconCrosshair } from "@tabler/icons-react";
-import { useMemo } from "react";
+import { memo, useMemo } from "react";
 import { aim, hold } from "@/core/command/building";
 import { aimOfFixture } from "@/core/program/resolve";
 import { splitItem } from "@/core/show/ids";
@@ -34,7 +34,7 @@ function useAim(): AimPoint | undefined {
 }
 
 /** Pointing movers at a place in the room, the other way round, and back to the middle. */
-export function AimPanel() {
+export const AimPanel = memo(function AimPanel() {
   const session = useSession();
   const aiming = useStageTools((s) => s.aiming);
   const point = useAim();
@@ -103,4 +103,4 @@ export function AimPanel() {
       <HangPanel />
     </div>
   );
-}
+});

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { memo, useState } from "react";
 import { hold } from "@/core/command/building";
 import { holdVoices } from "@/core/command/voices";
 import { isStop } from "@/core/show/effectSchema";
@@ -24,7 +24,7 @@ function typedAmounts(typed: string): { relative: boolean; amounts: string; over
 }
 
 /** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
-export function AttributeValue({ row }: { row: AttributeRow }) {
+export const AttributeValue = memo(function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
   const { attribute, label, low, high, min, max, text, form, source, time, steps, palette } = row;
   const [fans, setFans] = useState(false);
@@ -109,4 +109,4 @@ export function AttributeValue({ row }: { row: AttributeRow }) {
       )}
     </>
   );
-}
+});

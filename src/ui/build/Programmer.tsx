@@ -50,20 +50,21 @@ export function Programmer() {
   );
 }
 
-/** Families of which nothing is another are the very same as before: a drag draws only its own. */
+/** Families and rows of which nothing is another are the very same as before: a drag, or a fade, draws only what it changes. */
 function useSameFamilies(families: readonly FamilyRows[]): readonly FamilyRows[] {
-  const before = useRef(new Map<string, { text: string; rows: FamilyRows }>());
-  return useMemo(
-    () =>
-      families.map((rows) => {
-        const text = JSON.stringify(rows);
-        const known = before.current.get(rows.family);
-        if (known?.text === text) return known.rows;
-        before.current.set(rows.family, { text, rows });
-        return rows;
-      }),
-    [families],
-  );
+  const before = useRef(new Map<string, { text: string; made: object }>());
+  return useMemo(() => {
+    const same = <T extends object>(name: string, value: T): T => {
+      const text = JSON.stringify(value);
+      const known = before.current.get(name);
+      if (known?.text === text) return known.made as T;
+      before.current.set(name, { text, made: value });
+      return value;
+    };
+    return families.map((f) =>
+      same(f.family, { ...f, rows: f.rows.map((row) => same(`${f.family} ${row.attribute}`, row)) }),
+    );
+  }, [families]);
 }
 
 function HeldLine() {
@@ -188,7 +189,7 @@ const FamilySection = memo(function FamilySection({
         <h2>{family}</h2>
         <span>{palette ? `${palette} · ${source}` : source}</span>
         {family !== "Control" && <FamilyEffect family={family} />}
-        <TimesButton family={family} timed={timed} onPress={() => setTimed(!timed)} />
+        <TimesButton family={family} timed={timed} setTimed={setTimed} />
       </header>
       {timed && <Times family={family} />}
       {family === "Colour" && mixes && <ColourPanel rows={rows} />}
@@ -211,7 +212,15 @@ function useBars(family: Family): TimeBar[] {
   return useMemo(() => timeBars(world, family), [world, family]);
 }
 
-function TimesButton({ family, timed, onPress }: { family: Family; timed: boolean; onPress(): void }) {
+const TimesButton = memo(function TimesButton({
+  family,
+  timed,
+  setTimed,
+}: {
+  family: Family;
+  timed: boolean;
+  setTimed(timed: boolean): void;
+}) {
   const held = useShow(({ world: { hands } }) =>
     [...attributesIn(hands.held)].some((a) => attributeInfo(a).family === family),
   );
@@ -225,12 +234,12 @@ function TimesButton({ family, timed, onPress }: { family: Family; timed: boolea
       aria-pressed={timed}
       aria-label={`Own times of ${family.toLowerCase()}`}
       title="Own times of what is held here"
-      onClick={onPress}
+      onClick={() => setTimed(!timed)}
     >
       <IconClock size={14} />
     </ActionIcon>
   );
-}
+});
 
 function Times({ family }: { family: Family }) {
   const bars = useBars(family);

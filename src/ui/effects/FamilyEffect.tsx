@@ -27,10 +27,10 @@ const familyOfVoice = (voice: Voice): Family =>
     : attributeInfo(voice.attribute).family;
 
 /** The effect of a family in the programmer: begun from palettes, from a ready one or one of the show; opened, ended, let go of. */
-export function FamilyEffect({ family }: { family: Family }) {
+export const FamilyEffect = memo(function FamilyEffect({ family }: { family: Family }) {
   const { held, selection } = useShow((s) => s.world.hands);
   return <EffectMenu family={family} played={playedOf(held, selection, family)} disabled={selection.length === 0} />;
-}
+});
 
 const EffectMenu = memo(function EffectMenu({
   family,

@@ -17,7 +17,7 @@ import {
   type Trace,
 } from "@/picture/draw";
 import { CROWD, glowCrowd, putCrowd } from "@/picture/crowd";
-import { createSpreading, layLight, type Layer, type Spreading } from "@/picture/ground";
+import { createGround, layLight, type Ground } from "@/picture/ground";
 import { createLights, lightLamps, type Lights } from "@/picture/lights";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
@@ -27,11 +27,10 @@ import { clearSprites } from "@/picture/sprites";
 let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 /** The room without its light, and as it is shown: remade for each view. */
-let ground: { room: Int32Array; layer: Layer; pixels: ImageData } | undefined;
+let ground: { of: Ground; field: BeamField; pixels: ImageData } | undefined;
 /** Rings and order numbers of thousands stay as long as the selection does; null where nothing is selected. */
 let marks: OffscreenCanvas | null = null;
 let marksDirty = true;
-let beams: { field: BeamField; light: Int32Array; spreading: Spreading } | undefined;
 let lights: Lights = createLights(0);
 let frame: Frame | undefined;
 let params = 0;
@@ -121,10 +120,10 @@ function paint(): void {
   }
   if (roomDirty) layGround(w, h, size, palette);
   roomDirty = false;
-  const { room, layer, pixels } = ground!;
+  const { of, pixels } = ground!;
   const lit = !trial && frame && fits ? wholeHalf(frame) : undefined;
-  if (lit) putLight(layer, room, lit, view, ratio, palette);
-  else layer.words.set(room);
+  if (lit) putLight(lit, view, ratio, palette);
+  else of.words.set(of.under);
   context.putImageData(pixels, 0, 0);
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   if (trial) drawTrial(context, lamps, trial, view, palette);
@@ -163,29 +162,25 @@ function layGround(
   const c = room.getContext("2d", { alpha: false, willReadFrequently: true })!;
   c.scale(ratio, ratio);
   drawRoom(c, lamps, scenery, view, width, height, palette);
-  const pixels = new ImageData(w, h);
-  const layer = { width: w, height: h, words: new Int32Array(pixels.data.buffer) };
-  ground = { room: new Int32Array(c.getImageData(0, 0, w, h).data.buffer), layer, pixels };
   share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
   const field = createBeamField(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
-  beams = {
-    field,
-    light: new Int32Array(field.width * field.height),
-    spreading: createSpreading(field, layer, ratio / share),
-  };
+  const of = createGround({ width: w, height: h }, field, ratio / share);
+  of.under.set(new Int32Array(c.getImageData(0, 0, w, h).data.buffer));
+  const bytes = new Uint8ClampedArray(of.words.buffer as ArrayBuffer, of.words.byteOffset, of.words.byteLength);
+  ground = { of, field, pixels: new ImageData(bytes, w, h) };
 }
 
 /** The room with beams and, of many lamps, glow and signs. */
-function putLight(layer: Layer, room: Int32Array, half: Half, view: View, ratio: number, palette: Palette): void {
-  const { field, light, spreading } = beams!;
+function putLight(half: Half, view: View, ratio: number, palette: Palette): void {
+  const { of, field } = ground!;
   const place = { view, ratio, share };
   lightLamps(lamps, half, lights);
   clearBeams(field);
   castBeams(field, lamps, lights, half, place);
   if (crowded) glowCrowd(field, lamps, lights, place);
-  developBeams(field, light);
-  layLight(layer, room, field, light, spreading);
-  if (crowded) putCrowd(layer, lamps, lights, place, palette);
+  developBeams(field, of.light);
+  layLight(of, field);
+  if (crowded) putCrowd(of, lamps, lights, place, palette);
 }
 
 function tellPace(began: number): void {
