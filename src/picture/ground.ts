@@ -3,7 +3,7 @@
  * times as long to lay pictures over each other.
  */
 import type { BeamField } from "./beams";
-import { mixRb, plainLoops, quickLoops, quickMemory, RB, type Loops } from "./groundLoops";
+import { mixRb, plainLoops, quickLoops, quickMemory, RB, type Between, type Lain, type Loops } from "./groundLoops";
 
 /** Pixels, a word each: red in the lowest byte, then green, blue and alpha. */
 export interface Layer {
@@ -12,21 +12,8 @@ export interface Layer {
   words: Int32Array;
 }
 
-/** Where light lies between the rows of its field: for each row of pixels the one before it, and how far it is on the way to the next: 0 to 256. */
-interface Between {
-  near: Int32Array;
-  part: Int32Array;
-}
-
 /** A layer with the room that is under the light, and the light. Its words, and all else, lie in one memory. */
-export interface Ground extends Layer {
-  /** As many pixels as the layer has. */
-  under: Int32Array;
-  /** The field's light, developed: as many as the field has. */
-  light: Int32Array;
-  /** A row of light between two of the field's. */
-  row: Int32Array;
-  columns: Between;
+export interface Ground extends Layer, Lain {
   rows: Between;
   loops: Loops;
 }

@@ -1,6 +1,23 @@
 /** What runs for each pixel of the plan: plainly, or four pixels at a time where the machine can (ground.wat). Both give the very same. */
-import type { Ground } from "./ground";
 import { GROUND_WASM } from "./groundWasm";
+
+/** Where light lies between the places of its field: for each finer place the one before it, and how far it is on the way to the next: 0 to 256. */
+export interface Between {
+  near: Int32Array;
+  part: Int32Array;
+}
+
+/** What light is laid from and to, all in one memory. */
+export interface Lain {
+  /** Pixels, a word each: the room, and the room with its light. */
+  under: Int32Array;
+  words: Int32Array;
+  /** The field's light, developed: as many as the field has. */
+  light: Int32Array;
+  /** A row of light between two of the field's. */
+  row: Int32Array;
+  columns: Between;
+}
 
 export interface Loops {
   /** Writes what lies between two rows of light. @param to place in the row. @param a,b places in the light. @param part 0..256 of the second. */
@@ -20,7 +37,7 @@ export const mixRb = (a: number, b: number, part: number): number =>
   ((Math.imul(a, 256 - part) + Math.imul(b, part)) >>> 8) & RB;
 
 /** Red and blue are reckoned in one word: what runs for each pixel is kept as short as can be. */
-export function plainLoops({ words, under, light, row, columns }: Omit<Ground, "loops">): Loops {
+export function plainLoops({ words, under, light, row, columns }: Lain): Loops {
   const { near, part } = columns;
   return {
     mix(to, a, b, count, down) {
@@ -75,7 +92,7 @@ export const quickMemory = (bytes: number): WebAssembly.Memory | undefined =>
 /** @param near where the light of each column lies in the row, in bytes. @param parts for each channel of each column how far it is on the way to the next. */
 export function quickLoops(
   memory: WebAssembly.Memory,
-  { words, under, light, row, near, parts }: Omit<Ground, "loops"> & { near: Int32Array; parts: Int32Array },
+  { words, under, light, row, near, parts }: Lain & { near: Int32Array; parts: Int32Array },
 ): Loops {
   const { mixRow, layRow } = new WebAssembly.Instance(quickModule()!, { ground: { memory } }).exports as Record<
     "mixRow" | "layRow",

@@ -95,7 +95,7 @@ export function SpreadPanel() {
         />
       )}
       <Patterns size={whole.length} now={spread} onPick={(spread) => set(spread)} />
-      <Group gap={6} mt={6} wrap="nowrap">
+      <Group gap={6} mt={6}>
         <TrialRun />
         <RecordSteps count={count} />
       </Group>
