@@ -21,6 +21,8 @@ export interface Mask {
   cover: Int32Array;
   /** How much wider than others its lamp glows. */
   wide: number;
+  /** Where its pixels lie in the layer it was written to last. */
+  places?: { width: number; at: Int32Array };
 }
 /** Colours between a sign's body and its edge. */
 const SHADES = 4;
@@ -37,20 +39,36 @@ export function shadesOf(r0: number, g0: number, b0: number, r1: number, g1: num
 }
 
 /** Writes a sign with its upper left corner at (x, y); what it only touches shows through. */
-export function putSign({ width, height, words }: Layer, mask: Mask, x: number, y: number, shades: Int32Array): void {
-  const { x: dx, y: dy, cover, size } = mask;
+export function putSign(layer: Layer, mask: Mask, x: number, y: number, shades: Int32Array): void {
+  const { width, height, words } = layer;
+  const { size, cover } = mask;
   const corner = y * width + x;
-  const whole = x >= 0 && y >= 0 && x + size <= width && y + size <= height;
-  for (let k = 0; k < cover.length; k++) {
-    const right = dx[k]!;
-    const down = dy[k]!;
-    if (!whole && (x + right < 0 || x + right >= width || y + down < 0 || y + down >= height)) continue;
-    const at = corner + down * width + right;
-    const alpha = cover[k]! >>> 24;
-    const shade = shades[cover[k]! & 255]!;
-    if (alpha === 255) words[at] = OPAQUE | shade;
-    else layOver(words, at, shade, alpha);
-  }
+  if (x < 0 || y < 0 || x + size > width || y + size > height) return putCut(layer, mask, x, y, shades);
+  const places = placesIn(mask, width);
+  const count = cover.length;
+  for (let k = 0; k < count; k++) put(words, corner + places[k]!, cover[k]!, shades);
+}
+
+/** The same at the rim of the layer, pixel for pixel where it has one. */
+function putCut({ width, height, words }: Layer, mask: Mask, x: number, y: number, shades: Int32Array): void {
+  mask.cover.forEach((cover, k) => {
+    const [right, down] = [x + mask.x[k]!, y + mask.y[k]!];
+    if (right >= 0 && right < width && down >= 0 && down < height) put(words, down * width + right, cover, shades);
+  });
+}
+
+function put(words: Int32Array, at: number, cover: number, shades: Int32Array): void {
+  const alpha = cover >>> 24;
+  const shade = shades[cover & 255]!;
+  if (alpha === 255) words[at] = OPAQUE | shade;
+  else layOver(words, at, shade, alpha);
+}
+
+/** Where the pixels of a mask lie from its corner in a layer so wide. */
+function placesIn(mask: Mask, width: number): Int32Array {
+  if (mask.places?.width !== width)
+    mask.places = { width, at: Int32Array.from(mask.x, (right, k) => mask.y[k]! * width + right) };
+  return mask.places.at;
 }
 const OPAQUE = 255 << 24;
 

@@ -3,7 +3,7 @@
  * times as long to lay pictures over each other.
  */
 import type { BeamField } from "./beams";
-import { mixRb, plainLoops, quickLoops, quickMemory, RB, type Between, type Lain, type Loops } from "./groundLoops";
+import { plainLoops, quickLoops, quickMemory, RB, type Between, type Lain, type Loops } from "./groundLoops";
 
 /** Pixels, a word each: red in the lowest byte, then green, blue and alpha. */
 export interface Layer {
@@ -114,8 +114,11 @@ function firstAt(near: Int32Array, place: number): number {
 /** Lays a colour over a pixel. @param rgb its colour, in the order of a word. @param alpha 0..255. */
 export function layOver(words: Int32Array, at: number, rgb: number, alpha: number): void {
   const part = alpha + (alpha >> 7);
+  const rest = 256 - part;
   const was = words[at]!;
-  const g = (((was >>> 8) & 255) * (256 - part) + ((rgb >>> 8) & 255) * part) >>> 8;
-  words[at] = OPAQUE | (g << 8) | mixRb(was & RB, rgb & RB, part);
+  const rb = ((Math.imul(was & RB, rest) + Math.imul(rgb & RB, part)) >>> 8) & RB;
+  const g = ((Math.imul(was & GREEN, rest) + Math.imul(rgb & GREEN, part)) >>> 8) & GREEN;
+  words[at] = OPAQUE | rb | g;
 }
+const GREEN = 0xff00;
 const OPAQUE = 255 << 24;
