@@ -3,7 +3,7 @@
  * and what is under the hand follow every movement, and the panels around it now and then: to draw them all each
  * time would hold the hand up.
  */
-import { createStore, type StoreApi } from "zustand/vanilla";
+import type { StoreApi } from "zustand/vanilla";
 import type { SessionState } from "@/session/state";
 
 /** From so many selected on, drawing everything takes longer than a frame. */
@@ -56,13 +56,51 @@ function handHere(): Hand {
   return (hand = made);
 }
 
-const drawn = new WeakMap<StoreApi<SessionState>, StoreApi<SessionState>>();
+type Listener = Parameters<StoreApi<SessionState>["subscribe"]>[0];
+/** What is drawn, as a hook follows it. */
+export type Drawn = Pick<StoreApi<SessionState>, "getState" | "getInitialState" | "subscribe">;
+
+/** So many hear of it between one movement of the hand and the next. */
+const SLICE = 12;
+
+/** A state whose followers hear of a change at once, or a few at a time so that a hand is heard in between. */
+export function createDrawn(start: SessionState) {
+  let state = start;
+  const listeners = new Set<Listener>();
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const put = (next: SessionState, tell: (was: SessionState) => void) => {
+    clearTimeout(timer);
+    const was = state;
+    state = next;
+    tell(was);
+  };
+  return {
+    getState: () => state,
+    getInitialState: () => start,
+    subscribe(listener: Listener) {
+      listeners.add(listener);
+      return () => void listeners.delete(listener);
+    },
+    atOnce: (next: SessionState) => put(next, (was) => listeners.forEach((hears) => hears(next, was))),
+    inSlices: (next: SessionState) =>
+      put(next, (was) => {
+        const left = [...listeners];
+        const some = () => {
+          for (const hears of left.splice(0, SLICE)) if (listeners.has(hears)) hears(next, was);
+          if (left.length > 0) timer = setTimeout(some);
+        };
+        some();
+      }),
+  };
+}
+
+const drawn = new WeakMap<StoreApi<SessionState>, Drawn>();
 
 /** The state that is drawn of a session. */
-export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
+export function drawnOf(store: StoreApi<SessionState>): Drawn {
   const known = drawn.get(store);
   if (known) return known;
-  const made = createStore<SessionState>(() => store.getState());
+  const made = createDrawn(store.getState());
   drawn.set(store, made);
   const now = handHere();
   let drawnAt = -Infinity;
@@ -71,12 +109,12 @@ export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
     clearTimeout(timer);
     waiting.delete(draw);
     drawnAt = performance.now();
-    if (made.getState() !== store.getState()) made.setState(store.getState(), true);
+    if (made.getState() !== store.getState()) made.atOnce(store.getState());
   };
   /** In the midst of a drag: lines about thousands take long to write, and wait for its end. */
   const drawAmidst = () => {
     drawnAt = performance.now();
-    made.setState({ ...store.getState(), lines: made.getState().lines }, true);
+    made.inSlices({ ...store.getState(), lines: made.getState().lines });
   };
   store.subscribe((state) => {
     const at = performance.now();
@@ -84,7 +122,7 @@ export function drawnOf(store: StoreApi<SessionState>): StoreApi<SessionState> {
     const many = state.world.hands.selection.length >= MANY;
     if (!busy || !many || !mayWait(made.getState(), state)) return draw();
     const pressing = urgent(made.getState(), state);
-    if (pressing) made.setState(pressing);
+    if (pressing) made.atOnce({ ...made.getState(), ...pressing });
     if (at - drawnAt > LATEST_MS) drawAmidst();
     clearTimeout(timer);
     waiting.add(draw);
