@@ -4,13 +4,13 @@ import { join } from "node:path";
 import fc from "fast-check";
 import wabt from "wabt";
 import { GROUND_WASM } from "./groundWasm";
-import { createGround, layLight, layOver, type Layer } from "./ground";
+import { createGround, layLight, layOver, type Ground, type Layer } from "./ground";
 
 const channels = (word: number): number[] => [0, 8, 16].map((at) => (word >>> at) & 255);
 
 /** What is laid over what a layer has, by loops that run one pixel at a time, or four. */
 function laid({ layer, field, light, per }: Case, quick: boolean): Int32Array {
-  const ground = createGround(layer, field, per, quick);
+  const ground = createGround(layer, field, per, undefined, quick);
   ground.under.set(layer.words);
   ground.light.set(light);
   layLight(ground, field);
@@ -83,6 +83,21 @@ test("light is added as it lies between the points of its field, and no colour g
 
 test("four pixels at a time give the very same as one", () => {
   fc.assert(fc.property(cases, (made) => expect(laid(made, true)).toEqual(laid(made, false))));
+});
+
+test("a ground in the memory of another, smaller or larger, is as one of its own", () => {
+  let before: Ground | undefined;
+  fc.assert(
+    fc.property(cases, (made) => {
+      const ground = createGround(made.layer, made.field, made.per, before);
+      if (before?.memory) expect(ground.memory).toBe(before.memory);
+      ground.under.set(made.layer.words);
+      ground.light.set(made.light);
+      layLight(ground, made.field);
+      expect(ground.words).toEqual(laid(made, false));
+      before = ground;
+    }),
+  );
 });
 
 test("the loops are those of ground.wat", async () => {

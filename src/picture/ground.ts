@@ -16,6 +16,7 @@ export interface Layer {
 export interface Ground extends Layer, Lain {
   rows: Between;
   loops: Loops;
+  memory: WebAssembly.Memory | undefined;
 }
 
 function between(coarse: number, fine: number, per: number): Between {
@@ -33,12 +34,14 @@ const MORE = 4;
 
 /**
  * A ground of so many pixels under a field of light.
- * @param per pixels for one of the field. @param quick whether its loops may run four pixels at a time, where the machine can.
+ * @param per pixels for one of the field. @param before one that is not used any more: its memory is.
+ * @param quick whether its loops may run four pixels at a time, where the machine can.
  */
 export function createGround(
   { width, height }: Pick<Layer, "width" | "height">,
   field: Pick<BeamField, "width" | "height">,
   per: number,
+  before?: Ground,
   quick = true,
 ): Ground {
   const columns = between(field.width, width, per);
@@ -56,18 +59,20 @@ export function createGround(
     size += Math.ceil((count + 2 * MORE) / MORE) * MORE * 4;
     return start;
   });
-  const memory = quick ? quickMemory(size) : undefined;
+  const memory = quick ? quickMemory(size, before?.memory) : undefined;
   const buffer = memory?.buffer ?? new ArrayBuffer(size);
   const [words, under, light, row, near, parts] = Object.values(counts).map(
     (count, k) => new Int32Array(buffer, starts[k], count),
   ) as [Int32Array, Int32Array, Int32Array, Int32Array, Int32Array, Int32Array];
+  // Loops read beyond the last column, where memory of another ground may say anything.
+  new Int32Array(buffer, near.byteOffset, width + MORE).fill(0);
   // Four times how far each pixel is on the way, 16 bits each, for its four channels.
   const channels = new Uint16Array(buffer, parts.byteOffset, 4 * width);
   for (let x = 0; x < width; x++) {
     near[x] = columns.near[x]! * 4;
     channels.fill(columns.part[x]!, 4 * x, 4 * x + 4);
   }
-  const ground = { width, height, words, under, light, row, columns, rows: between(field.height, height, per) };
+  const ground = { width, height, memory, words, under, light, row, columns, rows: between(field.height, height, per) };
   return { ...ground, loops: memory ? quickLoops(memory, { ...ground, near, parts }) : plainLoops(ground) };
 }
 

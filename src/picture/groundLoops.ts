@@ -85,9 +85,22 @@ function quickModule(): WebAssembly.Module | null {
 
 const PAGE = 65_536;
 
-/** Memory for quick loops, so many bytes at least; undefined where there are none. */
-export const quickMemory = (bytes: number): WebAssembly.Memory | undefined =>
-  quickModule() ? new WebAssembly.Memory({ initial: Math.ceil(bytes / PAGE) }) : undefined;
+/**
+ * Memory for quick loops, so many bytes at least; undefined where there is none to be had.
+ * @param before what is done with: it is used again, as each takes a large part of what can be addressed.
+ */
+export function quickMemory(bytes: number, before?: WebAssembly.Memory): WebAssembly.Memory | undefined {
+  const pages = Math.ceil(bytes / PAGE);
+  try {
+    if (!quickModule()) return undefined;
+    const memory = before ?? new WebAssembly.Memory({ initial: pages });
+    const more = pages - memory.buffer.byteLength / PAGE;
+    if (more > 0) memory.grow(more);
+    return memory;
+  } catch {
+    return undefined;
+  }
+}
 
 /** @param near where the light of each column lies in the row, in bytes. @param parts for each channel of each column how far it is on the way to the next. */
 export function quickLoops(

@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Transition } from "@/core/play/transition";
 import { select } from "@/core/select/intents";
 import type { Cue, CueList } from "@/core/show/schema";
@@ -27,6 +27,11 @@ export function numbersText(numbers: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
 }
 
+interface Dragged {
+  row: string;
+  change: Partial<BarTimes>;
+}
+
 interface Props {
   list: CueList;
   cue: Cue;
@@ -44,7 +49,14 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
     id: numbersText(curve.fixtures.flatMap((id) => fixtures[id]?.number ?? [])),
   }));
   const chosen = useChosen(rows);
-  const [dragged, setDragged] = useState<{ row: string; change: Partial<BarTimes> } | null>(null);
+  const [dragged, setDragged] = useState<Dragged | null>(null);
+  /** The same, for a hand that lets go before it is drawn. */
+  const latest = useRef<Dragged | null>(null);
+  const drag = (now: Dragged | null) => {
+    latest.current = now;
+    setDragged(now);
+    useForeseen.setState({ hint: now && lineOf(now.row, dragText(now.change)) });
+  };
   /** The line that gives a row, and those chosen with it, times of their own. */
   const lineOf = (row: string, times: string) => {
     const sel = chosen.ids.has(row) ? rows.filter((r) => chosen.ids.has(r.id)).map((r) => r.id) : [row];
@@ -55,9 +67,9 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
   const dragText = (change: Partial<BarTimes>) =>
     (["delay", "fade"] as const).flatMap((what) => (what in change ? [`${what} ${change[what]}`] : [])).join(" ");
   const drop = () => {
-    if (dragged) void session.run(lineOf(dragged.row, dragText(dragged.change)));
-    useForeseen.setState({ hint: null });
-    setDragged(null);
+    const { current: now } = latest;
+    drag(null);
+    if (now) void session.run(lineOf(now.row, dragText(now.change)));
   };
   return (
     <>
@@ -111,10 +123,7 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
                       name={row.id}
                       {...shown}
                       longest={longest}
-                      onDrag={(change) => {
-                        setDragged({ row: row.id, change });
-                        useForeseen.setState({ hint: lineOf(row.id, dragText(change)) });
-                      }}
+                      onDrag={(change) => drag({ row: row.id, change })}
                       onDrop={drop}
                     />
                   )}

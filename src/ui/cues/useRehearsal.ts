@@ -10,23 +10,33 @@ import { useSession } from "../useSession";
 
 /** More cells at once are not worked out before they are asked for. */
 const MOST = 400;
-/** If the page has no time before, milliseconds. */
+/** If the page has no time before, or cannot tell, milliseconds. */
 const LATEST_MS = 120;
+
+/** Does work when the page has time. @returns a way to leave it. */
+function whenIdle(work: () => void): () => void {
+  if (typeof requestIdleCallback === "undefined") {
+    const timer = setTimeout(work, LATEST_MS);
+    return () => clearTimeout(timer);
+  }
+  const waits = requestIdleCallback(work, { timeout: LATEST_MS });
+  return () => cancelIdleCallback(waits);
+}
 
 /** While an edit of a list is typed the page works it out in its idle time, so that Enter only has to draw it. */
 export function useRehearsal(list: string): (intents: readonly Intent[], cells: number) => void {
   const session = useSession();
-  const waits = useRef(0);
-  useEffect(() => () => cancelIdleCallback(waits.current), []);
+  const leave = useRef<() => void>(undefined);
+  useEffect(() => () => leave.current?.(), []);
   return (intents, cells) => {
-    cancelIdleCallback(waits.current);
+    leave.current?.();
     if (intents.length === 0 || cells > MOST) return;
     const work = () => {
-      const done = guarded(() => rehearse(session.store.getState().world, intents));
-      if (isRefusal(done)) return;
-      const after = done.world.show.lists[list];
-      if (after) trackingOf(after, done.world.show);
+      const done = rehearse(session.store.getState().world, intents);
+      const after = isRefusal(done) ? undefined : done.world.show.lists[list];
+      if (after && !isRefusal(done)) trackingOf(after, done.world.show);
     };
-    waits.current = requestIdleCallback(work, { timeout: LATEST_MS });
+    // What goes wrong here goes wrong again at Enter, and is told there.
+    leave.current = whenIdle(() => void guarded(work));
   };
 }

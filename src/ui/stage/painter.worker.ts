@@ -164,7 +164,7 @@ function layGround(
   drawRoom(c, lamps, scenery, view, width, height, palette);
   share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
   const field = createBeamField(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
-  const of = createGround({ width: w, height: h }, field, ratio / share);
+  const of = createGround({ width: w, height: h }, field, ratio / share, ground?.of);
   of.under.set(new Int32Array(c.getImageData(0, 0, w, h).data.buffer));
   const bytes = new Uint8ClampedArray(of.words.buffer as ArrayBuffer, of.words.byteOffset, of.words.byteLength);
   ground = { of, field, pixels: new ImageData(bytes, w, h) };
