@@ -119,7 +119,7 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     if (intent) session.act([intent]);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    if ((event.target as HTMLElement).closest("input, [role=menu]")) return;
+    if ((event.target as HTMLElement).closest("input, [role=menu], [data-scrub]")) return;
     const did = () => {
       if (event.key === "Enter" && event.target === scroll.current) {
         const name = scroll.current.querySelector<HTMLElement>('[data-shown="true"] [data-name] button');
