@@ -31,9 +31,11 @@ interface Props {
 /** Two panels beside or under each other; what is dragged stays so. */
 export function Split({ name, way, label, keeps, size, least, first, second }: Props) {
   const [layout, setLayout] = usePrefs(`bold-comet-${name}-${way}`, LayoutSchema, {});
+  const idOf = (which: "first" | "second") => `${name}-${way}-${which}`;
+  const remembered = idOf("first") in layout && idOf("second") in layout;
   const panel = (which: "first" | "second", content: ReactNode) => (
     <Panel
-      id={`${name}-${which}`}
+      id={idOf(which)}
       minSize={least[which === "first" ? 0 : 1]}
       {...(keeps === which ? { defaultSize: size, groupResizeBehavior: "preserve-pixel-size" as const } : {})}
     >
@@ -44,7 +46,7 @@ export function Split({ name, way, label, keeps, size, least, first, second }: P
     <Group
       className={classes.split}
       orientation={way === "across" ? "horizontal" : "vertical"}
-      {...(Object.keys(layout).length === 2 ? { defaultLayout: layout } : {})}
+      {...(remembered ? { defaultLayout: layout } : {})}
       onLayoutChanged={(next, { isUserInteraction }) => isUserInteraction && setLayout(next)}
     >
       {panel("first", first)}

@@ -11,6 +11,11 @@ const KEPT = [
   "bold-comet-build-across",
   "bold-comet-build-down",
   "bold-comet-build-below",
+  "bold-comet-cues-across",
+  "bold-comet-cues-down",
+  "bold-comet-run-across",
+  "bold-comet-run-down",
+  "bold-comet-check-across",
 ] as const;
 const FORMAT = "bold-comet-settings";
 const MOST_BYTES = 200_000;
