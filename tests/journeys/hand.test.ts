@@ -157,3 +157,24 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   );
   expect(app.errors).toEqual([]);
 }, 120_000);
+
+test("places divided by hand stay so when the window is opened again", async () => {
+  const { page } = app;
+  for (const [name, grip, panel] of [
+    ["Cues", "Width of the list", "cues-across-first"],
+    ["Run", "Width of the deck", "run-across-first"],
+    ["Check", "Width of what is found", "check-across-first"],
+  ] as const) {
+    await place(name);
+    const wide = async () => Math.round((await page.locator(`#${panel}`).boundingBox())!.width);
+    const line = (await page.getByRole("separator", { name: grip }).boundingBox())!;
+    const before = await wide();
+    await drag([line.x, line.y + 300], [line.x - 60, line.y + 300]);
+    await becomes(wide, (now) => now < before - 40);
+    const after = await wide();
+    await page.reload();
+    await page.locator("#ask").waitFor();
+    await becomes(wide, (now) => Math.abs(now - after) <= 1);
+  }
+  expect(app.errors).toEqual([]);
+}, 60_000);
