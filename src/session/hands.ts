@@ -35,10 +35,11 @@ export function guarded<T>(work: () => T): T | Refusal {
 export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
   let arranged: NonNullable<ReadContext["arrangement"]> | null = null;
   const context = () => {
-    const { world, view, wire } = store.getState();
+    const { world, view, look, wire } = store.getState();
     const own = wire.bridge?.interfaces.map((i) => i.address);
     return {
       ...readContextOf(world, view),
+      ...(look ? { stage: readContextOf(world, look).stage } : {}),
       ...(own ? { interfaces: own } : {}),
       ...(arranged ? { arrangement: arranged } : {}),
     };

@@ -33,6 +33,8 @@ export interface SessionState {
   wire: WireState;
   /** The stage's memory; a new object whenever its layout changes. */
   view: StageView | undefined;
+  /** The look of a cue that is worked on blind in this window: what relative values start from. */
+  look: StageView | undefined;
   notices: readonly Notice[];
   /** Why nothing plays and nothing will; null while it does. */
   gone: string | null;
@@ -131,6 +133,7 @@ export const newState = (world: World): SessionState => ({
   playing: RESTING,
   wire: NO_WIRE,
   view: undefined,
+  look: undefined,
   notices: [],
   lines: [],
   shown: { count: 0 },

@@ -3,7 +3,6 @@ import { createStore } from "zustand/vanilla";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
-import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal, refuse } from "@/core/show/refusal";
 import { select } from "@/core/select/intents";
 import type { World } from "@/core/show/world";
@@ -11,7 +10,7 @@ import type { PlayEvent } from "@/core/play/events";
 import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
 import { joinHost, type Guest } from "./guest";
 import { hostWindows, type Host } from "./host";
-import { NO_WIRE, RESTING, type Quietly, type Session, type SessionState } from "./state";
+import { newState, RESTING, type Quietly, type Session, type SessionState } from "./state";
 import { frameChannel, windowChannel } from "./windowMessages";
 
 const told: { kind: string }[] = [];
@@ -39,18 +38,8 @@ function openHost() {
   const events: PlayEvent[] = [];
   let seq = 40;
   const store = createStore<SessionState>(() => ({
-    world: start,
-    history: EMPTY_HISTORY,
-    saved: "saved",
-    playing: RESTING,
-    wire: NO_WIRE,
+    ...newState(start),
     view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() },
-    notices: [],
-    lines: [],
-    checked: null,
-    why: null,
-    gone: null,
-    shown: { count: 0 },
   }));
   const doIt: Quietly["do"] = (doing) => {
     const done = perform(store.getState(), doing);

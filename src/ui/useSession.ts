@@ -7,6 +7,7 @@ import { frameCount } from "@/engine/frame";
 import { halfOf, type StageView } from "@/engine/view";
 import type { Session, SessionState } from "@/session/state";
 import { drawnOf } from "./drawn";
+import { seenByHands } from "./stage/blind";
 
 export const SessionContext = createContext<Session | null>(null);
 
@@ -26,8 +27,13 @@ export const useShowNow = <T>(pick: (state: SessionState) => T): T => useStore(u
 /**
  * Calls `draw` on animation frames on which the stage is new. Nothing passes through React.
  * @param about what is drawn: where it changes, a stage that stands still is drawn too.
+ * @param eyes what of it is looked at: the live stage, unless told.
  */
-export function useStageFrame(draw: (half: Half, view: StageView) => void, about: unknown = null): void {
+export function useStageFrame(
+  draw: (half: Half, view: StageView) => void,
+  about: unknown = null,
+  eyes?: (live: StageView) => StageView,
+): void {
   const { store } = useSession();
   const latest = useRef(draw);
   useEffect(() => {
@@ -39,8 +45,9 @@ export function useStageFrame(draw: (half: Half, view: StageView) => void, about
     let handle = 0;
     const look = () => {
       handle = requestAnimationFrame(look);
-      const { view } = store.getState();
-      if (!view) return;
+      const { view: live } = store.getState();
+      if (!live) return;
+      const view = eyes?.(live) ?? live;
       const count = frameCount(view.frame);
       if (view === seenView && count === seen) return;
       seen = count;
@@ -49,10 +56,10 @@ export function useStageFrame(draw: (half: Half, view: StageView) => void, about
     };
     look();
     return () => cancelAnimationFrame(handle);
-  }, [store, about]);
+  }, [store, about, eyes]);
 }
 
-/** Something worked out from the stage, at most `perSecond` times; the component draws again when it differs. */
+/** Something worked out from the stage as the hands see it, at most `perSecond` times; the component draws again when it differs. */
 export function useStageSummary<T>(
   work: (half: Half, view: StageView) => T,
   start: T,
@@ -67,8 +74,9 @@ export function useStageSummary<T>(
     latest.current = work;
   });
   const look = useCallback(() => {
-    const { view } = store.getState();
-    if (!view) return;
+    const { view: live } = store.getState();
+    if (!live) return;
+    const view = seenByHands(live);
     const began = performance.now();
     const made = latest.current(halfOf(view), view);
     const text = JSON.stringify(made);

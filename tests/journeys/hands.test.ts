@@ -1,6 +1,6 @@
 /** Catches hands that cannot find a pattern, spread a colour, aim or delay on the stage: the work of Build, to the bytes. */
 import { beamOf } from "@/core/patch/room";
-import { bytesShown, bytesWhen, handsOn, startApp, word, type App } from "./app";
+import { becomes, bytesShown, bytesWhen, handsOn, startApp, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
@@ -9,6 +9,7 @@ afterAll(() => app?.stop());
 const { ask, place, universe } = handsOn(() => app);
 /** Red, green and blue of lantern n (from 41), 4 slots each. */
 const rgb = (bytes: number[], n: number) => bytes.slice((n - 41) * 4, (n - 41) * 4 + 3);
+const dimmer = (b: number[], n: number) => word(b, (n - 1) * 23 + 5);
 
 test("a rainbow, a pattern found by trial and kept as cues, delays from the ends, an aim that follows the truss", async () => {
   const { page, base } = app;
@@ -63,7 +64,6 @@ test("a rainbow, a pattern found by trial and kept as cues, delays from the ends
   // Eleven delayed from the ends to the middle.
   await ask("1 thru 11 at full delay 0 to 10 to 0 fade 0", "record list 3 cue 1", "clear", "go list 3");
   await universe(2);
-  const dimmer = (b: number[], n: number) => word(b, (n - 1) * 23 + 5);
   // However seldom a busy machine looks: whatever is there, those nearer to the ends are there too.
   const arrived = new Set<string>();
   await bytesWhen(
@@ -123,5 +123,54 @@ test("a rainbow, a pattern found by trial and kept as cues, delays from the ends
   await universe(2);
   const typed = await bytesWhen(page, (b) => dimmer(b, 4) === 52428);
   expect([1, 2, 3, 4].map((n) => dimmer(typed, n))).toEqual([13107, 26214, 39321, 52428]);
+  expect(app.errors).toEqual([]);
+});
+
+test("blind: what is held is seen and edited on the picture and in numbers, no byte moves, and it comes on stage when told", async () => {
+  const { page } = app;
+  await ask("clear", "release all", "1 thru 4 at 40", "record list 9 cue 1 fade 0", "clear", "go list 9");
+  await universe(2);
+  await bytesWhen(page, (b) => dimmer(b, 1) === 26214);
+  await place("Build");
+  await ask("1 + 2", "blind on", "at 80");
+  const frame = page.getByTestId("blind");
+  await frame.getByText("what is held is on this picture, not on stage").waitFor();
+  const number = page.getByRole("button", { name: /^Dimmer .*,/ }).first();
+  await becomes(
+    async () => await number.getAttribute("aria-label"),
+    (says) => says === "Dimmer 80.0 %, held",
+  );
+  const cells = page.getByRole("grid", { name: "Values of fixtures" }).locator('[data-attribute="Dimmer"]');
+  await becomes(
+    async () => (await cells.allTextContents()).slice(0, 3).join(),
+    (texts) => texts === "80.0 %,80.0 %,40.0 %",
+  );
+  // A relative hand goes on from what is held.
+  await number.focus();
+  await page.keyboard.press("ArrowDown");
+  await becomes(
+    async () => await number.textContent(),
+    (text) => text !== "80.0 %" && Number.parseFloat(text!) > 75,
+  );
+  // A look at the live stage, and back.
+  await frame.getByRole("button", { name: "Live picture" }).click();
+  await becomes(
+    async () => await number.textContent(),
+    (text) => text === "40.0 %",
+  );
+  await frame.getByRole("button", { name: "Blind picture" }).click();
+  await ask("1 + 2 at 80");
+  await universe(2);
+  expect(dimmer(await bytesShown(page), 1)).toBe(26214);
+  // Run shows the stage as it is, and says why.
+  await place("Run");
+  await page.getByTestId("truth-blind").waitFor();
+  expect(await page.getByTestId("blind").count()).toBe(0);
+  await place("Build");
+  await frame.getByRole("button", { name: "Go live" }).click();
+  await frame.waitFor({ state: "detached" });
+  await universe(2);
+  await bytesWhen(page, (b) => dimmer(b, 1) === 52428 && dimmer(b, 2) === 52428 && dimmer(b, 3) === 26214);
+  await ask("clear", "release all");
   expect(app.errors).toEqual([]);
 });

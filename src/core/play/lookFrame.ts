@@ -19,6 +19,8 @@ export interface Places {
 export interface LookFrame {
   value: Float64Array;
   fn: Uint8Array;
+  /** Where it is asked for: the place in its list of the cue that each comes from, -1 for its default. */
+  cue?: Int32Array;
 }
 
 const known = new WeakMap<Show["fixtures"], { types: Show["types"]; made: Places }>();
@@ -56,13 +58,14 @@ export function fillLook(
   show: Resolving & Pick<Show, "fixtures" | "types">,
   list: CueList,
   index: number,
-  { value, fn }: LookFrame,
+  { value, fn, cue }: LookFrame,
 ): SeenEffect[] {
   const { index: places, specs, defaults } = placesOf(show);
   const tracking = trackingOf(list, show);
   const effects: SeenEffect[] = [];
   value.set(defaults);
   fn.fill(0);
+  cue?.fill(-1);
   for (const [key, column] of tracking.columns) {
     const at = places.get(key);
     if (at === undefined) continue;
@@ -72,6 +75,7 @@ export function fillLook(
     if (resolved) {
       value[at] = resolved.value;
       fn[at] = resolved.fn;
+      if (cue) cue[at] = found.at;
     }
     const playing = column.effects ? effectAt(show, tracking, key, index) : undefined;
     if (!playing || playing.hushed) continue;

@@ -11,21 +11,19 @@ import { roomLampsOf } from "@/picture/room/lamps";
 import { BlindFrame } from "../stage/BlindFrame";
 import { useBlind } from "../stage/blind";
 import { setStageTools, useStageTools } from "../stage/stageTools";
-import { useLookStage } from "../stage/useLookStage";
 import { useWireStage } from "../stage/wireStage";
 import { useSession, useShow } from "../useSession";
 import { RoomFrame } from "./RoomFrame";
 import classes from "../stage/Stage.module.css";
 
 /** The stage as a room: lit as it is now, by a cue that is looked at blind, or by what arrives on the wire. */
-export function RoomView() {
+export function RoomView({ live = false }: { live?: boolean }) {
   const session = useSession();
   const show = useShow((s) => s.world.show);
   const stage = useShow((s) => s.view);
   const selection = useShow((s) => s.world.hands.selection);
-  const held = useShow((s) => s.world.hands.held);
   const aiming = useStageTools((s) => s.aiming);
-  const blind = useBlind();
+  const blind = useBlind((s) => (live ? null : s.view));
   const [fromWire, setFromWire] = useState(false);
   const lamps = useMemo(() => (stage ? roomLampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
   const frame = useRef<Frame | null>(null);
@@ -33,15 +31,12 @@ export function RoomView() {
     (layout: Layout, memory: ArrayBufferLike) => void (frame.current = openFrame(layout, memory)),
     [],
   );
-  const look = useMemo(
-    () => (!blind.peeks && blind.list && blind.cue ? { list: blind.list, cue: blind.cue } : null),
-    [blind],
-  );
-  useLookStage(look, show, held, stage?.layout, take);
-  const received = useWireStage(fromWire && !look, show, stage?.layout, take);
+  const seen = blind ?? stage;
+  const wired = fromWire && !blind;
+  const received = useWireStage(wired, show, stage?.layout, take);
   useEffect(() => {
-    if (stage && !look && !fromWire) frame.current = stage.frame;
-  }, [stage, look, fromWire]);
+    if (seen && !wired) frame.current = seen.frame;
+  }, [seen, wired]);
   const lit = useCallback(() => (frame.current ? wholeHalf(frame.current) : undefined), []);
   const chosen = useMemo(() => [...new Set(selection.map((i) => splitItem(i).fixture))], [selection]);
   const onPick = useCallback(

@@ -87,11 +87,11 @@ export function RunPlace() {
               keeps="first"
               size="55%"
               least={[140, 100]}
-              first={<Stage />}
+              first={<Stage live />}
               second={<ArmedList listId={armed.id} />}
             />
           ) : (
-            <Stage />
+            <Stage live />
           )
         }
       />

@@ -13,6 +13,7 @@ import { useStillPage } from "../parts/scrub";
 import { SessionContext } from "../useSession";
 import { PaletteInside } from "../palettes/PaletteInside";
 import { WhyPanel } from "../why/WhyPanel";
+import { BlindStage } from "../stage/BlindStage";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
 import { readVersion } from "./placeHref";
@@ -136,6 +137,7 @@ function Frame({ children }: { children: ReactNode }) {
       <Fence what="The palette">
         <PaletteInside />
       </Fence>
+      <BlindStage />
       <HouseDim.Veil />
     </div>
   );

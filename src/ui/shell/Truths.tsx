@@ -69,8 +69,8 @@ export function Truths() {
   const ids = truths.map((t) => t.id).join();
   // What is over is told again when it comes again.
   useEffect(() => setSeen((now) => now.filter((id) => ids.split(",").includes(id))), [ids]);
-  // A cue that is open blind says so itself, around the stage.
-  const framed = useBlind((s) => s.cue !== null);
+  // A frame around the picture says so itself.
+  const framed = useBlind((s) => s.frames > 0);
   const shown = truths.filter((t) => !seen.includes(t.id) && !(framed && t.id === "blind"));
 
   const keep = async () => {

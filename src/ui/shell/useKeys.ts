@@ -70,7 +70,7 @@ export function useKeys(): void {
       clear: () => void session.act([clear.of({})], "clear"),
       effect: () => editEffect(useEditing.getState().open === null ? "held" : null),
       before: () => dispatchEvent(new Event("bold-comet-before")),
-      peek: () => useBlind.setState((s) => ({ peeks: s.cue !== null && !s.peeks })),
+      peek: () => useBlind.setState((s) => ({ peeks: session.store.getState().world.hands.blind && !s.peeks })),
       escape: () => {
         const ask = askInput();
         if (ask && ask.value !== "") return;

@@ -4,5 +4,6 @@ import { RoomView } from "../room/RoomView";
 import { StagePlan } from "./StagePlan";
 import { useStageTools } from "./stageTools";
 
-/** The stage: from above, or as a room in three dimensions. */
-export const Stage = () => (useStageTools((s) => s.room) ? <RoomView /> : <StagePlan />);
+/** The stage: from above, or as a room in three dimensions. @param live whether it is the live stage, whatever is worked on blind. */
+export const Stage = ({ live = false }: { live?: boolean }) =>
+  useStageTools((s) => s.room) ? <RoomView live={live} /> : <StagePlan live={live} />;

@@ -15,7 +15,6 @@ import { useBlind } from "./blind";
 import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
 import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
-import { useLookStage } from "./useLookStage";
 import { setPressed, useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
 import { useTrial } from "./useTrial";
@@ -40,8 +39,9 @@ export interface PlanEdit {
 /**
  * The stage from above, lit as it is now. Click selects, shift adds or takes away; dragging over the floor
  * selects an area in the direction of the drag, dragging from lamp to lamp draws an order.
+ * @param live whether it is the live stage, whatever is worked on blind.
  */
-export function StagePlan({ edit }: { edit?: PlanEdit }) {
+export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: boolean }) {
   const session = useSession();
   const host = useRef<HTMLDivElement>(null);
   const { width, height } = useSize(host);
@@ -90,23 +90,18 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
 
   const tell = usePainter(host, classes.canvas!);
 
-  const blind = useBlind();
-  const held = useShow((s) => s.world.hands.held);
-  const look = useMemo(
-    () => (!edit && !blind.peeks && blind.list && blind.cue ? { list: blind.list, cue: blind.cue } : null),
-    [edit, blind],
-  );
+  const blind = useBlind((s) => (live || edit ? null : s.view));
   const tellMemory = useCallback(
     (layout: Layout, memory: ArrayBufferLike) => tell({ kind: "memory", layout, memory }),
     [tell],
   );
-  useLookStage(look, show, held, stage?.layout, tellMemory);
-  const tried = useTriedStage(!edit && !look && !fromWire, show, stage, tellMemory);
+  const seen = blind ?? stage;
+  const wired = fromWire && !blind;
+  const tried = useTriedStage(!edit && !wired, show, seen, tellMemory);
   useEffect(() => {
-    if (stage && !fromWire && !look && tried === null)
-      tell({ kind: "memory", layout: stage.layout, memory: stage.frame.buffer });
-  }, [tell, stage, fromWire, look, tried]);
-  const received = useWireStage(fromWire && !look, show, stage?.layout, tellMemory);
+    if (seen && !wired && tried === null) tellMemory(seen.layout, seen.frame.buffer);
+  }, [tellMemory, seen, wired, tried]);
+  const received = useWireStage(wired, show, stage?.layout, tellMemory);
   useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
   useEffect(() => {
     const ratio = devicePixelRatio;
@@ -124,7 +119,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
   }, [tell, order]);
 
   const inBlack = useShow((s) => s.playing.moving);
-  useEffect(() => tell({ kind: "traces", traces: look || fromWire ? [] : inBlack }), [tell, inBlack, look, fromWire]);
+  useEffect(() => tell({ kind: "traces", traces: blind || wired ? [] : inBlack }), [tell, inBlack, blind, wired]);
 
   const trial = useTrial(tell);
 
@@ -269,7 +264,7 @@ export function StagePlan({ edit }: { edit?: PlanEdit }) {
           </span>
         </button>
       )}
-      {!edit && <BlindFrame />}
+      {!edit && !live && <BlindFrame />}
       <AimMark view={view} aiming={aiming} />
       {aiming && <p className={classes.tool}>Press or drag where the selected movers are to point. Esc ends it.</p>}
       {trial && (

@@ -6,6 +6,7 @@ import type { Item, ParamKey } from "@/core/show/ids";
 import { targetsOf } from "@/core/show/model";
 import { halfOf } from "@/engine/view";
 import type { Session } from "@/session/state";
+import { seenByHands } from "../stage/blind";
 import { numberOf } from "./cells";
 
 /** A row of a range, and the attributes it has there. */
@@ -37,8 +38,9 @@ export function typeValues(session: Session, text: string, taken: readonly Taken
 
 /** Values of rows go on over more rows: evenly spaced ones evenly, all else repeats. */
 export function fillValues(session: Session, from: readonly Taken[], onto: readonly Taken[]): void {
-  const { world, view } = session.store.getState();
-  if (!view || from.length === 0 || onto.length === 0) return;
+  const { world, view: live } = session.store.getState();
+  if (!live || from.length === 0 || onto.length === 0) return;
+  const view = seenByHands(live);
   const half = halfOf(view);
   session.hold(
     (b) => {

@@ -3,6 +3,7 @@
 import { useEffect, useRef, type RefObject } from "react";
 import type { Half } from "@/engine/frame";
 import { halfOf, type StageView } from "@/engine/view";
+import { seenByHands } from "../stage/blind";
 import { useSession, useStageFrame } from "../useSession";
 import { cellOf, type Layer } from "./cells";
 
@@ -23,12 +24,13 @@ export function useLiveCells(sheet: RefObject<HTMLElement | null>, layer: Layer,
   useEffect(() => {
     latest.current = paint;
   });
-  useStageFrame(paint, `${layer} ${names}`);
+  useStageFrame(paint, `${layer} ${names}`, seenByHands);
   useEffect(() => {
     const soon = () => {
       waiting.current ||= requestAnimationFrame(() => {
         waiting.current = 0;
-        const { view } = session.store.getState();
+        const { view: live } = session.store.getState();
+        const view = live && seenByHands(live);
         if (view) latest.current(halfOf(view), view);
       });
     };

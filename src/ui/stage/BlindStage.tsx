@@ -1,0 +1,69 @@
+"use client";
+
+import { useEffect, useRef } from "react";
+import type { Hands } from "@/core/show/hands";
+import { publish } from "@/engine/frame";
+import { viewOf, type StageView } from "@/engine/view";
+import { useSession, useShow, useShowNow } from "../useSession";
+import { leaveBlind, useBlind } from "./blind";
+import { laidOf, lay, ownFrame } from "./laid";
+import { liveStage, lookOf, type Under } from "./under";
+
+const NOTHING: Hands["held"] = {};
+
+/**
+ * Keeps what the hands see while blind: the stage, or the cue that is open, with what is held on it, in a frame of
+ * memory like the engine's, for pictures and numbers alike.
+ */
+export function BlindStage() {
+  const { store } = useSession();
+  const blind = useShow((s) => s.world.hands.blind);
+  const live = useShow((s) => s.view);
+  const show = useShow((s) => s.world.show);
+  const held = useShowNow((s) => (blind ? s.world.hands.held : NOTHING));
+  const list = useBlind((s) => s.list);
+  const cue = useBlind((s) => s.cue);
+  const peeks = useBlind((s) => s.peeks);
+  const on = blind && !peeks;
+  const under = useRef<Under>(() => undefined);
+  const laid = useRef<ReturnType<typeof laidOf>>([]);
+  useEffect(() => {
+    if (!on || !live) return;
+    const look = list && cue ? lookOf(show, { list, cue }, live.layout) : undefined;
+    under.current = look ?? liveStage(live);
+  }, [on, live, list, cue, show]);
+  useEffect(() => {
+    if (on && live) laid.current = laidOf(show, live.index, held);
+  }, [on, live, show, held]);
+  useEffect(() => {
+    if (!on || !live) return;
+    const { frame, shared } = ownFrame(live.layout);
+    const put = (view: StageView | null) => {
+      useBlind.setState({ view });
+      store.setState({ look: (cue && view) || undefined });
+    };
+    const began = performance.now();
+    let handle = 0;
+    const draw = () => {
+      handle = requestAnimationFrame(draw);
+      const gone = (performance.now() - began) / 1000;
+      const isNew = publish(frame, (half) => {
+        under.current(half, gone);
+        lay(half, laid.current, gone);
+      });
+      // A painter that does not share the memory is told by another view of it.
+      if (isNew && !shared) put(viewOf(live.layout, frame));
+    };
+    draw();
+    put(viewOf(live.layout, frame));
+    return () => {
+      cancelAnimationFrame(handle);
+      put(null);
+    };
+  }, [store, on, live, cue]);
+  // Ended by a line or another window.
+  useEffect(() => {
+    if (!blind) leaveBlind();
+  }, [blind]);
+  return null;
+}
