@@ -5,7 +5,8 @@
 import { addGlow, type BeamField, type Glow } from "./beams";
 import { layOver, type Layer } from "./ground";
 import type { Lights } from "./lights";
-import { signSize, type Palette } from "./draw";
+import type { Palette } from "./draw";
+import { signSize } from "./labels";
 import type { Lamp, View } from "./plan";
 import { sign } from "./signs";
 

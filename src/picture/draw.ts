@@ -5,7 +5,7 @@ import { addBeam, type Beam, type BeamField } from "./beams";
 import { aim, aimAt, aimOf, light, lightOf } from "./light";
 import type { Lights } from "./lights";
 import { toPixels, type Lamp, type View } from "./plan";
-import { createRoom } from "./labelRoom";
+import { signSize, type Labels } from "./labels";
 import { glowOf, lampSprite } from "./sprites";
 
 type Ctx = OffscreenCanvasRenderingContext2D;
@@ -15,6 +15,8 @@ export interface Palette {
   line: string;
   body: string;
   number: string;
+  /** Around a number that light falls on. */
+  halo: string;
   selection: string;
   onSelection: string;
 }
@@ -23,6 +25,7 @@ export const DARK: Palette = {
   line: "#1c2434",
   body: "#3a465c",
   number: "#8f9db6",
+  halo: "#0a0d14c8",
   selection: "#7ee8c4",
   onSelection: "#0b1a16",
 };
@@ -31,23 +34,10 @@ export const DAYLIGHT: Palette = {
   line: "#3a4358",
   body: "#6b7890",
   number: "#c4cede",
+  halo: "#2a3142c8",
   selection: "#7ee8c4",
   onSelection: "#0b1a16",
 };
-
-/** The room: a floor of metres, and numbers beside the lamps. Painted once for each view. */
-export function drawRoom(
-  c: Ctx,
-  lamps: readonly Lamp[],
-  scenery: readonly Scenic[],
-  view: View,
-  width: number,
-  height: number,
-  palette: Palette,
-): void {
-  drawFloor(c, scenery, view, width, height, palette);
-  drawNumbers(c, lamps, view, width, height, palette);
-}
 
 /** The floor with its metres, trusses and set pieces. */
 export function drawFloor(
@@ -79,38 +69,20 @@ export function drawFloor(
   drawScenery(c, scenery, view, palette);
 }
 
-function drawNumbers(
-  c: Ctx,
-  lamps: readonly Lamp[],
-  view: View,
-  width: number,
-  height: number,
-  palette: Palette,
-): void {
+/** The numbers of lamps, each where it has room. @param halo whether they keep their own dark around them, over light. */
+export function drawNumbers(c: Ctx, labels: Labels, palette: Palette, halo: boolean): void {
   c.fillStyle = palette.number;
+  c.strokeStyle = palette.halo;
+  c.lineWidth = 3.5;
+  c.lineJoin = "round";
   c.font = "10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
   c.textBaseline = "middle";
-  // Signs keep their room; a number that finds none beside them is left out.
-  const room = createRoom(width, height);
-  const half = signSize(view) - 0.5;
-  const sides = lamps.length <= MANY ? (lamp: Lamp) => labelSide(lamps, lamp, view) : above;
-  for (const lamp of lamps) {
-    const [x, y] = toPixels(view, lamp.x, lamp.y);
-    room.take(x - half, y - half, 2 * half, 2 * half);
-  }
-  for (const lamp of lamps) {
-    const [x, y] = toPixels(view, lamp.x, lamp.y);
-    const [dx, dy] = sides(lamp);
-    const text = String(lamp.number);
-    const wide = 6.2 * text.length;
-    if (room.has(x + dx - wide / 2, y + dy - 4, wide, 8)) c.fillText(text, x + dx, y + dy);
+  for (const { text, x, y } of labels.of.values()) {
+    if (halo) c.strokeText(text, x, y);
+    c.fillText(text, x, y);
   }
 }
-
-/** With more lamps than this, every number stands above its lamp, or nowhere. */
-const MANY = 600;
-const above = (): [number, number] => [0, -15];
 
 const TRUSS = 0.3;
 
@@ -149,25 +121,6 @@ function drawTruss(c: Ctx, x1: number, y1: number, x2: number, y2: number, wide:
     if (i === 0) c.moveTo(x, y);
     else c.lineTo(x, y);
   }
-}
-
-/** Where a lamp's number has room: above, below, or outwards where a neighbour is in the way. */
-function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
-  if (lamp.kind === "bar" || lamp.y < 0) return [0, 15];
-  const near = (up: number) =>
-    lamps.some(
-      (other) =>
-        other !== lamp &&
-        Math.abs(other.x - lamp.x) * view.scale < 16 &&
-        (other.y - lamp.y) * up * view.scale > 0 &&
-        (other.y - lamp.y) * up * view.scale < 44,
-    );
-  const beside = lamps.some(
-    (other) =>
-      other !== lamp && Math.abs(other.y - lamp.y) * view.scale < 12 && Math.abs(other.x - lamp.x) * view.scale < 40,
-  );
-  if (!near(1) || beside) return [0, -15];
-  return near(-1) || lamp.x !== 0 ? [lamp.x < 0 ? -20 : 20, 0] : [0, 15];
 }
 
 const beam: Beam = { x: 0, y: 0, tx: 0, ty: 0, pool: 0, r: 0, g: 0, b: 0 };
@@ -243,9 +196,6 @@ export function drawTraces(
   }
   c.restore();
 }
-
-/** Half the size of a sign, in pixels; small where a metre is, so that a dense block shows each of its lamps. */
-export const signSize = (view: View): number => Math.round(Math.max(2.5, Math.min(8.5, view.scale * 0.28)) * 2) / 2;
 
 /** The signs of all lamps with their glow. @param lights of the lamps. */
 export function drawLamps(

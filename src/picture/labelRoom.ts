@@ -7,12 +7,14 @@ export interface LabelRoom {
   take(x: number, y: number, width: number, height: number): void;
   /** Takes a rectangle where it is free. Returns whether it was. */
   has(x: number, y: number, width: number, height: number): boolean;
+  /** Another with the same taken, that goes its own way. */
+  copy(): LabelRoom;
 }
 
-/** An empty picture of so many pixels. What lies outside of it is never free. */
-export function createRoom(width: number, height: number): LabelRoom {
+/** A picture of so many pixels, empty unless told what is taken. What lies outside of it is never free. */
+export function createRoom(width: number, height: number, from?: Uint8Array): LabelRoom {
   const [columns, rows] = [Math.ceil(width / CELL), Math.ceil(height / CELL)];
-  const taken = new Uint8Array(columns * rows);
+  const taken = from?.slice() ?? new Uint8Array(columns * rows);
   const cells = (from: number, size: number): [number, number] => [
     Math.floor(from / CELL),
     Math.ceil((from + size) / CELL) - 1,
@@ -25,6 +27,7 @@ export function createRoom(width: number, height: number): LabelRoom {
   };
   return {
     take,
+    copy: () => createRoom(width, height, taken),
     has(x, y, w, h) {
       const [left, right] = cells(x, w);
       const [top, bottom] = cells(y, h);

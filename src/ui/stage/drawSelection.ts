@@ -1,6 +1,6 @@
 /** Painting what is selected: rings, and order numbers where they have room. */
-import { signSize, type Palette } from "@/picture/draw";
-import { createRoom } from "@/picture/labelRoom";
+import type { Palette } from "@/picture/draw";
+import { besideLamp, signSize, type Labels } from "@/picture/labels";
 import { toPixels, type Lamp, type View } from "@/picture/plan";
 
 /** Pixels for a metre below which lamps stand close. */
@@ -13,6 +13,7 @@ export function drawSelection(
   c: Ctx,
   lamps: readonly Lamp[],
   view: View,
+  labels: Labels,
   order: Record<string, number>,
   cells: Record<string, number[]>,
   palette: Palette,
@@ -24,7 +25,8 @@ export function drawSelection(
   c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
   c.textAlign = "center";
   c.textBaseline = "middle";
-  const size = signSize(view) + (close ? 1 : 3.5);
+  const ring = close ? 1 : 3.5;
+  const size = signSize(view) + ring;
   for (const lamp of lamps) {
     for (const cell of cells[lamp.id] ?? []) {
       const source = lamp.sources[cell - 1];
@@ -43,7 +45,7 @@ export function drawSelection(
     else c.rect(x - size, y - size, 2 * size, 2 * size);
     c.stroke();
   }
-  drawOrder(c, lamps, view, order, palette, size, close ? 22 : 0);
+  drawOrder(c, lamps, view, labels, order, palette, ring, close ? 22 : 0);
 }
 
 /** Order numbers over all rings, each where it has room. @param spare pixels around it that stay free of others. */
@@ -51,25 +53,26 @@ function drawOrder(
   c: Ctx,
   lamps: readonly Lamp[],
   view: View,
+  labels: Labels,
   order: Record<string, number>,
   palette: Palette,
-  size: number,
+  ring: number,
   spare: number,
 ): void {
-  const room = createRoom(c.canvas.width, c.canvas.height);
+  const free = { of: labels.of, room: labels.room.copy() };
   for (const lamp of lamps) {
     const place = order[lamp.id];
     if (place === undefined) continue;
-    const [x, y] = toPixels(view, lamp.x, lamp.y);
     const text = String(place);
     const wide = 6 + 6 * text.length;
-    const [left, top] = [x + size - 4, y - size - 8];
-    if (!room.has(left - spare, top - spare, wide + 2 * spare, 13 + 2 * spare)) continue;
+    const at = besideLamp(free, lamp, view, { wide, tall: TALL, away: ring + 2, spare });
+    if (!at) continue;
     c.fillStyle = palette.selection;
     c.beginPath();
-    c.roundRect(left, top, wide, 13, 4);
+    c.roundRect(at.left, at.top, wide, TALL, 4);
     c.fill();
     c.fillStyle = palette.onSelection;
-    c.fillText(text, left + wide / 2, y - size - 1);
+    c.fillText(text, at.left + wide / 2, at.top + TALL / 2 + 0.5);
   }
 }
+const TALL = 13;

@@ -9,8 +9,9 @@ import {
   DAYLIGHT,
   drawAway,
   drawBars,
+  drawFloor,
   drawLamps,
-  drawRoom,
+  drawNumbers,
   drawTraces,
   drawTrial,
   type Palette,
@@ -21,6 +22,7 @@ import { createGround, layLight, type Ground } from "@/picture/ground";
 import { createLights, lightLamps, type Lights } from "@/picture/lights";
 import { drawSelection } from "./drawSelection";
 import type { ToPainter } from "./messages";
+import { placeLabels, type Labels } from "@/picture/labels";
 import type { Lamp, View } from "@/picture/plan";
 import { clearSprites } from "@/picture/sprites";
 
@@ -28,7 +30,9 @@ let canvas: OffscreenCanvas | undefined;
 let context: OffscreenCanvasRenderingContext2D | undefined;
 /** The room without its light, and as it is shown: remade for each view. */
 let ground: { of: Ground; field: BeamField; pixels: ImageData } | undefined;
-/** Rings and order numbers of thousands stay as long as the selection does; null where nothing is selected. */
+/** Where numbers stand in the present view. */
+let labels: Labels = placeLabels([], { scale: 1, ox: 0, oy: 0 }, 1, 1);
+/** Numbers over the light, rings and order: they stay as long as the selection does; null where there are none. */
 let marks: OffscreenCanvas | null = null;
 let marksDirty = true;
 let lights: Lights = createLights(0);
@@ -143,11 +147,13 @@ function paint(): void {
 }
 
 function drawMarks(w: number, h: number, ratio: number, view: View, palette: Palette): OffscreenCanvas | null {
-  if (Object.keys(selected.order).length === 0 && Object.keys(selected.cells).length === 0) return null;
+  const some = Object.keys(selected.order).length > 0 || Object.keys(selected.cells).length > 0;
+  if (crowded && !some) return null;
   const made = new OffscreenCanvas(w, h);
   const c = made.getContext("2d")!;
   c.scale(ratio, ratio);
-  drawSelection(c, lamps, view, selected.order, selected.cells, palette);
+  if (!crowded) drawNumbers(c, labels, palette, true);
+  if (some) drawSelection(c, lamps, view, labels, selected.order, selected.cells, palette);
   return made;
 }
 
@@ -161,7 +167,10 @@ function layGround(
   const room = new OffscreenCanvas(w, h);
   const c = room.getContext("2d", { alpha: false, willReadFrequently: true })!;
   c.scale(ratio, ratio);
-  drawRoom(c, lamps, scenery, view, width, height, palette);
+  drawFloor(c, scenery, view, width, height, palette);
+  labels = placeLabels(lamps, view, width, height);
+  // Over a picture of few there is time for numbers that no light makes pale.
+  if (crowded) drawNumbers(c, labels, palette, false);
   share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
   const field = createBeamField(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
   const of = createGround({ width: w, height: h }, field, ratio / share, ground?.of);
