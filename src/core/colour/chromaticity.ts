@@ -86,6 +86,29 @@ export function xyOfKelvin(kelvin: number): Xy {
   return xyOf([pu + (du - pu) * share, pv + (dv - pv) * share]);
 }
 
+/**
+ * The white of the locus nearest to a chromaticity, in u'v'.
+ * @returns kelvin, 1,000 to 20,000, whole; how far it is off, u'v'.
+ */
+export function kelvinNear(xy: Xy): { kelvin: number; off: number } {
+  // In mired steps are about alike to the eye; near its least, the distance falls and rises once.
+  const off = (mired: number) => apart(xyOfKelvin(1e6 / mired), xy);
+  const [first, last] = [1e6 / HOTTEST, 1e6 / COLDEST];
+  const step = (last - first) / NEAR_STEPS;
+  let best = first;
+  for (let k = 1; k <= NEAR_STEPS; k++) if (off(first + k * step) < off(best)) best = first + k * step;
+  let [low, high] = [Math.max(first, best - step), Math.min(last, best + step)];
+  while (high - low > NEAR_MIRED) {
+    const third = (high - low) / 3;
+    if (off(low + third) < off(high - third)) high -= third;
+    else low += third;
+  }
+  const kelvin = Math.round(1e6 / ((low + high) / 2));
+  return { kelvin, off: apart(xyOfKelvin(kelvin), xy) };
+}
+const NEAR_STEPS = 40;
+const NEAR_MIRED = 0.01;
+
 /** The spectral locus from 380 to 700 nm, CIE 1931 2 degree observer (CIE 15, table of chromaticity coordinates). */
 const SPECTRUM: readonly Xy[] = [
   [0.1741, 0.005],

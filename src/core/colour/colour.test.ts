@@ -1,6 +1,6 @@
 /** Catches a colour that comes out as another: emitters, filters and whites, there and back. */
 import fc from "fast-check";
-import { apart, isColour, uvOf, xyOf, xyOfHex, xyOfKelvin, type Xy } from "./chromaticity";
+import { apart, isColour, kelvinNear, uvOf, xyOf, xyOfHex, xyOfKelvin, type Xy } from "./chromaticity";
 import { EMITTERS, FILTERS, SOURCE } from "./emitters";
 import { filtered, filterGamut, filtersFor } from "./filter";
 import { FILTER_COLOURS } from "./filterList";
@@ -127,4 +127,24 @@ test("what no light has is no colour; every emitter and filter of the list is on
   for (const { xy } of Object.values(EMITTERS)) expect(isColour(xy)).toBe(true);
   for (const { hex } of FILTER_COLOURS) expect(isColour(xyOfHex(hex))).toBe(true);
   expect(new Set(FILTER_COLOURS.map((f) => f.name)).size).toBe(FILTER_COLOURS.length);
+});
+
+test("the white nearest to any colour: that of the locus for those on it, and none is nearer for any other", () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1000, max: 20_000 }), (kelvin) => {
+      const found = kelvinNear(xyOfKelvin(kelvin));
+      expect(found.off).toBeLessThan(1e-4);
+      // In mired, as far as the eye goes: the locus has hardly any length up there.
+      expect(Math.abs(1e6 / found.kelvin - 1e6 / kelvin)).toBeLessThan(0.5);
+    }),
+    { numRuns: 200 },
+  );
+  fc.assert(
+    fc.property(anyXy, (xy) => {
+      const { off } = kelvinNear(xy);
+      for (let kelvin = 1000; kelvin <= 20_000; kelvin += 250)
+        expect(apart(xyOfKelvin(kelvin), xy)).toBeGreaterThanOrEqual(off - 1e-4);
+    }),
+    { numRuns: 100 },
+  );
 });

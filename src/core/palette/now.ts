@@ -23,6 +23,22 @@ function colourNow(show: Show, stage: StageAt, id: Id): Xy | undefined {
   })?.xy;
 }
 
+/**
+ * The colours that some fixtures show, each that an eye would tell from the others once, in their order.
+ * @param most so many are enough.
+ */
+export function coloursNow(show: Show, stage: StageAt, fixtures: readonly Id[], most = Infinity): Xy[] {
+  const found: Xy[] = [];
+  for (const id of fixtures) {
+    const xy = colourNow(show, stage, id);
+    if (xy && !found.some((f) => apart(f, xy) <= ALIKE)) found.push(xy);
+    if (found.length >= most) break;
+  }
+  return found;
+}
+/** Closer than this, in u'v', what was set is the same, rounding apart. */
+const ALIKE = 0.0005;
+
 /** The fixtures that show the colour of one of these. */
 export function ofSameColour(show: Show, stage: StageAt, fixtures: readonly Id[], like: readonly Id[]): Id[] {
   const wanted = like.flatMap((id) => {

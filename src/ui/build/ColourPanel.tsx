@@ -3,14 +3,15 @@
 import { SegmentedControl, Slider, Tooltip } from "@mantine/core";
 import { formatHex } from "culori";
 import { useRef, useState } from "react";
-import { xyOfKelvin, type Xy } from "@/core/colour/chromaticity";
+import { apart, kelvinNear, xyOfHex, xyOfKelvin, type Xy } from "@/core/colour/chromaticity";
 import { FILTER_COLOURS } from "@/core/colour/filterList";
 import { chroma, filter, kelvin } from "@/core/command/building";
 import { EditableText } from "../parts/EditableText";
-import { useSession } from "../useSession";
+import { useSession, useShow } from "../useSession";
 import { ColourField } from "./ColourField";
 import { GamutPicture } from "./GamutPicture";
 import type { AttributeRow } from "./summary";
+import { useColoursNow } from "./useColoursNow";
 import classes from "./Build.module.css";
 
 const WAYS = [
@@ -27,17 +28,14 @@ function shown([x, y]: Xy): string {
 }
 const SCALE = `linear-gradient(to right, ${Array.from({ length: 9 }, (_, i) => shown(xyOfKelvin(WARM + ((COLD - WARM) * i) / 8))).join(", ")})`;
 
+/** Off the locus by more than this, in u'v', a colour is no white. */
+const WHITE_WITHIN = 0.006;
+/** So near, in u'v', a colour is the one of a filter. */
+const FILTER_WITHIN = 0.003;
+
 /** A colour picked on a field, as a white, a filter of the list, or where it lies among all colours. */
 export function ColourPanel({ rows }: { rows: readonly AttributeRow[] }) {
-  const session = useSession();
   const [way, setWay] = useState("field");
-  const [white, setWhite] = useState(3200);
-  const first = useRef(true);
-  const setKelvin = (value: number) => {
-    setWhite(value);
-    session.hold((b) => kelvin(b, [value]), !first.current);
-    first.current = false;
-  };
   return (
     <div>
       <SegmentedControl
@@ -49,50 +47,91 @@ export function ColourPanel({ rows }: { rows: readonly AttributeRow[] }) {
         aria-label="Way of picking a colour"
       />
       {way === "field" && <ColourField rows={rows} />}
-      {way === "white" && (
-        <div className={classes.white}>
-          <Slider
-            min={WARM}
-            max={COLD}
-            step={50}
-            value={white}
-            onChange={setKelvin}
-            onChangeEnd={() => (first.current = true)}
-            label={(v) => `${v} K`}
-            aria-label="Colour temperature"
+      {way === "white" && <White />}
+      {way === "filter" && <Filters />}
+      {way === "xy" && <ByXy />}
+    </div>
+  );
+}
+
+function ByXy() {
+  const session = useSession();
+  const now = useColoursNow();
+  return <GamutPicture now={now} onPick={(xy, join) => session.hold((b) => chroma(b, xy), join)} />;
+}
+
+/** White by its colour temperature: what the selection shows, where that is a white, and any other. */
+function White() {
+  const session = useSession();
+  const selection = useShow((s) => s.world.hands.selection);
+  const now = useColoursNow();
+  const [asked, setAsked] = useState<{ kelvin: number; of: typeof selection } | null>(null);
+  const first = useRef(true);
+  const [near] = now.length === 1 ? [kelvinNear(now[0]!)] : [];
+  const shows = near && near.off <= WHITE_WITHIN ? Math.round(near.kelvin / 10) * 10 : undefined;
+  const white = asked?.of === selection ? asked.kelvin : undefined;
+  const set = (values: readonly number[], join: boolean) => {
+    setAsked({ kelvin: values[0]!, of: selection });
+    session.hold((b) => kelvin(b, values), join);
+  };
+  return (
+    <div className={classes.white}>
+      <Slider
+        min={WARM}
+        max={COLD}
+        step={50}
+        value={white ?? Math.min(COLD, Math.max(WARM, shows ?? 3200))}
+        onChange={(value) => {
+          set([value], !first.current);
+          first.current = false;
+        }}
+        onChangeEnd={() => (first.current = true)}
+        label={(v) => `${v} K`}
+        aria-label="Colour temperature"
+      />
+      <span className={classes.kelvins} style={{ background: SCALE }} aria-hidden />
+      <EditableText
+        mono
+        label="Colour temperature, kelvin"
+        value={shows === undefined ? "" : `${shows} K`}
+        empty={now.length > 1 ? "several" : "no white"}
+        onSave={(text) => {
+          const typed = session.read(
+            "kelvins",
+            /k$/i.test(text.replace(/\s/g, "")) ? text.replace(/\s+(?=k\b)/gi, "") : `${text}K`,
+          );
+          if (typed) set(typed, false);
+        }}
+      />
+    </div>
+  );
+}
+
+const FILTERS = FILTER_COLOURS.map((f) => ({ ...f, xy: xyOfHex(f.hex) }));
+
+/** Our list of filter colours; the one the selection shows is marked. */
+function Filters() {
+  const session = useSession();
+  const now = useColoursNow();
+  const [nearest] =
+    now.length === 1
+      ? FILTERS.map((f) => ({ name: f.name, off: apart(f.xy, now[0]!) })).sort((a, b) => a.off - b.off)
+      : [];
+  const shows = nearest && nearest.off <= FILTER_WITHIN ? nearest.name : undefined;
+  return (
+    <div className={classes.filters} role="group" aria-label="Filter colours">
+      {FILTERS.map(({ name, hex }) => (
+        <Tooltip key={name} label={name} openDelay={150}>
+          <button
+            type="button"
+            aria-label={name}
+            aria-pressed={name === shows}
+            style={{ background: hex }}
+            onClick={() => session.hold((b) => filter(b, name))}
           />
-          <span className={classes.kelvins} style={{ background: SCALE }} aria-hidden />
-          <EditableText
-            mono
-            label="Colour temperature, kelvin"
-            value={`${white} K`}
-            onSave={(text) => {
-              const typed = session.read(
-                "kelvins",
-                /k$/i.test(text.replace(/\s/g, "")) ? text.replace(/\s+(?=k\b)/gi, "") : `${text}K`,
-              );
-              if (!typed) return;
-              setWhite(typed[0]!);
-              session.hold((b) => kelvin(b, typed));
-            }}
-          />
-        </div>
-      )}
-      {way === "filter" && (
-        <div className={classes.filters} role="group" aria-label="Filter colours">
-          {FILTER_COLOURS.map((f) => (
-            <Tooltip key={f.name} label={f.name} openDelay={150}>
-              <button
-                type="button"
-                aria-label={f.name}
-                style={{ background: f.hex }}
-                onClick={() => session.hold((b) => filter(b, f.name))}
-              />
-            </Tooltip>
-          ))}
-        </div>
-      )}
-      {way === "xy" && <GamutPicture onPick={(xy, join) => session.hold((b) => chroma(b, xy), join)} />}
+        </Tooltip>
+      ))}
+      <span className={classes["filter-name"]}>{shows ?? (now.length > 1 ? `${now.length} colours` : "")}</span>
     </div>
   );
 }

@@ -23,13 +23,23 @@ interface Gamut {
   corners: Xy[];
 }
 
-/** All colours, and what the selected types can show of them. Press or drag to pick; how near each type comes is said. */
-export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }) {
+interface Props {
+  /** The colours the selection shows. */
+  now: readonly Xy[];
+  onPick(xy: Xy, join: boolean): void;
+}
+
+/**
+ * All colours, what the selected types can show of them, and what they do show. Press or drag to pick; how near each
+ * type comes is said.
+ */
+export function GamutPicture({ now, onPick }: Props) {
   const session = useSession();
   const drawing = useRef(false);
-  const [picked, setPicked] = useState<Xy>([0.3127, 0.329]);
   const show = useShow((s) => s.world.show);
   const selection = useShow((s) => s.world.hands.selection);
+  const [asked, setAsked] = useState<{ xy: Xy; of: typeof selection } | null>(null);
+  const picked = asked?.of === selection ? asked.xy : null;
   const gamuts = new Map<string, Gamut>();
   for (const i of selection) {
     const fixture = show.fixtures[splitItem(i).fixture];
@@ -46,13 +56,15 @@ export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }
           : [];
     if (corners.length > 0) gamuts.set(fixture.type, { model: type.model, fixture: fixture.id, corners });
   }
-  const near = [...gamuts.values()].map(({ model, fixture }) => ({
-    model,
-    off: colourValues(show, fixture, { xy: picked, white: false }).off,
-  }));
+  const near = picked
+    ? [...gamuts.values()].map(({ model, fixture }) => ({
+        model,
+        off: colourValues(show, fixture, { xy: picked, white: false }).off,
+      }))
+    : [];
   const take = (xy: Xy, join: boolean) => {
     if (!isColour(xy)) return;
-    setPicked(xy);
+    setAsked({ xy, of: selection });
     onPick(xy, join);
   };
   const pick = (event: PointerEvent<SVGSVGElement>, join: boolean) => {
@@ -85,13 +97,17 @@ export function GamutPicture({ onPick }: { onPick(xy: Xy, join: boolean): void }
         {[...gamuts.values()].map(({ model, corners }) => (
           <polygon key={model} className={classes.reach} points={corners.map(at).join(" ")} />
         ))}
-        <circle className={classes.picked} cx={picked[0]} cy={TALL - picked[1]} r={0.018} />
+        {now.map(([x, y]) => (
+          <circle key={`${x} ${y}`} className={classes.seen} cx={x} cy={TALL - y} r={0.016} data-testid="colour-now" />
+        ))}
+        {picked && <circle className={classes.picked} cx={picked[0]} cy={TALL - picked[1]} r={0.022} />}
       </svg>
       <div className={classes.near}>
         <EditableText
           mono
           label="xy of the colour"
-          value={picked.map((v) => plain(v, 4)).join(" ")}
+          value={now.length === 1 ? now[0]!.map((v) => plain(v, 4)).join(" ") : ""}
+          empty={now.length === 0 ? "no colour" : `${now.length} colours`}
           onSave={(text) => {
             const typed = session.read("numbers", text);
             if (typed?.length === 2) take([typed[0]!, typed[1]!], false);

@@ -13,6 +13,7 @@ import { FamilyEffect } from "../effects/FamilyEffect";
 import { useKeyTable } from "../shell/useKeyTable";
 import { attributesIn, timedIn } from "../palettes/heldIn";
 import parts from "../parts/parts.module.css";
+import { plural } from "../parts/words";
 import { useSession, useShow, useStageSummary } from "../useSession";
 import { AimPanel } from "./AimPanel";
 import { AttributeValue } from "./AttributeValue";
@@ -92,11 +93,13 @@ function Head() {
       const model = kinds[fixtures[id]?.type ?? ""]?.model;
       if (model) types.set(model, (types.get(model) ?? 0) + 1);
     }
-    return [...types].map(([model, n]) => `${n} × ${model}`).join(", ");
+    const named = [...types].map(([model, n]) => `${n} × ${model}`).join(", ");
+    const all = [...types.values()].reduce((sum, n) => sum + n, 0);
+    return { named, short: types.size < 2 ? named : plural(all, "fixture") };
   }, [selection, fixtures, kinds]);
   return (
     <header className={classes.head}>
-      <h2 title={title}>{title || "Nothing selected"}</h2>
+      <h2 title={title.named}>{title.short || "Nothing selected"}</h2>
       <CellsButton />
       <Tooltip label="Shows the selection full and open while it is pressed">
         <ActionIcon
@@ -117,6 +120,7 @@ function Head() {
       <Tooltip label={highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"}>
         <Button
           size="compact-sm"
+          px={6}
           variant={highlight ? "light" : "subtle"}
           color={highlight ? "yellow" : "gray"}
           aria-pressed={highlight}
@@ -134,6 +138,7 @@ function Head() {
       >
         <Button
           size="compact-sm"
+          px={6}
           variant="subtle"
           color="gray"
           disabled={!some && selection.length === 0}

@@ -57,10 +57,16 @@ export function ValueRow({
   const bar = useScrub({ perPixel, onChange: onScrub });
   return (
     <div className={classes.row} data-form={form} data-attribute={label}>
-      <button type="button" className={classes.label} title={`Why ${label.toLowerCase()} shows this`} onClick={onWhy}>
+      <button
+        type="button"
+        className={classes.label}
+        style={{ gridColumn: `span ${1 + Number(!onFan) + Number(!onWave)}` }}
+        title={`Why ${label.toLowerCase()} shows this`}
+        onClick={onWhy}
+      >
         {label}
       </button>
-      {onFan ? (
+      {onFan && (
         <button
           type="button"
           className={classes.fan}
@@ -71,10 +77,8 @@ export function ValueRow({
         >
           <IconTrendingUp size={14} aria-hidden />
         </button>
-      ) : (
-        <span />
       )}
-      {onWave ? (
+      {onWave && (
         <button
           type="button"
           className={classes.fan}
@@ -86,8 +90,6 @@ export function ValueRow({
         >
           <IconWaveSine size={14} aria-hidden />
         </button>
-      ) : (
-        <span />
       )}
       <div className={classes.bar} {...bar} aria-hidden>
         {share !== undefined && <span style={{ width: `${Math.round(share * 1000) / 10}%` }} />}

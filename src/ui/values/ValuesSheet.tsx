@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, Checkbox, SegmentedControl, Select } from "@mantine/core";
+import { Button, Checkbox, Menu, SegmentedControl, Select } from "@mantine/core";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
@@ -20,6 +20,7 @@ import {
 } from "../parts/sheet/view";
 import { usePrefs } from "../parts/usePrefs";
 import { usePaletteNames } from "../palettes/usePaletteNames";
+import { seenByHands } from "../stage/blind";
 import { useSession, useShow } from "../useSession";
 import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
 import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
@@ -67,7 +68,8 @@ export function ValuesSheet() {
   );
   // Sorted by what is on stage when the title is pressed: a row never walks away under the hand.
   const lines = useMemo(() => {
-    const { world: now, view: stage } = session.store.getState();
+    const { world: now, view: live } = session.store.getState();
+    const stage = live && seenByHands(live);
     const half = stage && halfOf(stage);
     const keyOf = (row: FixtureRow, id: string) =>
       id === FIXTURE.id ? row.number : ((half && numberOf(now, half, stage, row.id, id)) ?? -Infinity);
@@ -107,8 +109,9 @@ export function ValuesSheet() {
     [],
   );
   const copied = (r: Range) => {
-    const { world: now, view: stage } = session.store.getState();
-    if (!stage) return "";
+    const { world: now, view: live } = session.store.getState();
+    if (!live) return "";
+    const stage = seenByHands(live);
     const half = halfOf(stage);
     return taken(r)
       .map((t) => t.attributes.map((a) => cellOf(now, half, stage, t.id, a, layer).text).join("\t"))
@@ -134,27 +137,31 @@ export function ValuesSheet() {
           onChange={(v) => v && (setShown(v), setRange(null))}
           data={SHOWN.map((value) => ({ value, label: NAMES[value] }))}
         />
-        <Checkbox
-          size="xs"
-          label="Compact"
-          title="Each type with its own columns only"
-          checked={compact}
-          onChange={(e) => setView({ ...view, byType: e.currentTarget.checked })}
-        />
-        <Checkbox
-          size="xs"
-          label="◇ names"
-          title="Palettes by name instead of their values; in cues too"
-          checked={names}
-          onChange={(e) => setNames(e.currentTarget.checked)}
-        />
         <ColumnsMenu
           columns={valueColumns().filter((c) => [...own.values()].some((a) => a.includes(c.id)))}
           view={view}
           setView={setView}
-        />
+        >
+          <Menu.Item component="label">
+            <Checkbox
+              size="xs"
+              label="Compact: each type with its own columns"
+              checked={compact}
+              onChange={(e) => setView({ ...view, byType: e.currentTarget.checked })}
+            />
+          </Menu.Item>
+          <Menu.Item component="label">
+            <Checkbox
+              size="xs"
+              label="◇ Palettes by name, in cues too"
+              checked={names}
+              onChange={(e) => setNames(e.currentTarget.checked)}
+            />
+          </Menu.Item>
+          <Menu.Divider />
+        </ColumnsMenu>
         {range ? (
-          <>
+          <div className={classes.taken}>
             <Button size="compact-sm" variant="default" title="Del" onClick={() => letGo(session, taken(range))}>
               Let go
             </Button>
@@ -173,7 +180,7 @@ export function ValuesSheet() {
             >
               Select
             </Button>
-          </>
+          </div>
         ) : (
           <span className="muted">Drag over cells; type 50, or 20 to 80</span>
         )}

@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Menu } from "@mantine/core";
 import { IconColumns3 } from "@tabler/icons-react";
+import type { ReactNode } from "react";
 import { orderedColumns, type SheetColumn, type SheetView } from "./view";
 import classes from "./Sheet.module.css";
 
@@ -9,10 +10,12 @@ interface Props {
   columns: readonly SheetColumn[];
   view: SheetView;
   setView(next: SheetView): void;
+  /** What else is chosen of the sheet, above its columns. */
+  children?: ReactNode;
 }
 
 /** Which columns of a sheet are in sight. */
-export function ColumnsMenu({ columns, view, setView }: Props) {
+export function ColumnsMenu({ columns, view, setView, children }: Props) {
   return (
     <Menu closeOnItemClick={false} position="bottom-start" shadow="md">
       <Menu.Target>
@@ -21,6 +24,7 @@ export function ColumnsMenu({ columns, view, setView }: Props) {
         </Button>
       </Menu.Target>
       <Menu.Dropdown className={classes.columns}>
+        {children}
         {orderedColumns(columns, view)
           .filter((c) => !c.fixed)
           .map((c) => (
