@@ -174,3 +174,28 @@ test("blind: what is held is seen and edited on the picture and in numbers, no b
   await ask("clear", "release all");
   expect(app.errors).toEqual([]);
 });
+
+test("a word is asked of the handbook, its picture is there, and its example stands in the Ask bar", async () => {
+  const { page } = app;
+  await page.locator("#ask").fill("tracking");
+  await page.getByRole("option", { name: "handbook: Tracking" }).waitFor();
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  const page1 = page.getByRole("region", { name: "Tracking" });
+  await page1.getByRole("cell", { name: "↧ 40" }).first().waitFor();
+  expect(await page.locator("#ask").inputValue()).toBe("");
+  await page1.getByTitle("Put it into the Ask bar").click();
+  expect(await page.locator("#ask").inputValue()).toBe("set cue 4 1 intensity released");
+  await page.locator("#ask").fill("");
+  // A word that is a command goes on as one.
+  await page.locator("#ask").fill("spr");
+  await page.getByRole("option", { name: "handbook: Spread" }).waitFor();
+  await page.keyboard.press("Tab");
+  await becomes(
+    async () => await page.locator("#ask").inputValue(),
+    (text) => text.startsWith("spread"),
+  );
+  await page.locator("#ask").fill("");
+  await page.keyboard.press("F1");
+  expect(app.errors).toEqual([]);
+});

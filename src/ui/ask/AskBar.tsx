@@ -10,15 +10,11 @@ import { lineText } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
 import { ASK_ID } from "./askInput";
 import { capital } from "../parts/words";
-import { findByName } from "./find";
+import { openHandbook } from "../handbook/Handbook";
+import { findByName, findInHandbook, type Found } from "./find";
 import { keeping, useForeseen } from "./foreseen";
 import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
-
-interface Offer {
-  label: string;
-  line: string;
-}
 
 const MOST = 9;
 
@@ -36,14 +32,16 @@ export function AskBar() {
   }, [line, found]);
   // Empty, it has nothing to say of the show.
   const world = useShow((s) => (line ? s.world : null)) ?? session.store.getState().world;
-  const choices = useMemo((): Offer[] => {
+  const choices = useMemo((): Found[] => {
     if (!open || !line.trim()) return [];
     try {
       const words = complete(line, session.context()).flatMap((c) =>
         c.isWord ? [{ label: c.text, line: c.line }] : [],
       );
       const found = findByName(session.store.getState().world, line);
-      return [...found, ...words].slice(0, MOST);
+      // Last, so that what can be done stays nearest to the hand.
+      const pages = findInHandbook(line);
+      return [...[...found, ...words].slice(0, MOST - pages.length), ...pages];
     } catch {
       // What could follow is a help only: the line can be typed all the same.
       return [];
@@ -53,6 +51,12 @@ export function AskBar() {
   const put = (text: string) => {
     setLine(text);
     list.resetSelectedOption();
+  };
+  const take = (text: string) => {
+    const page = choices.find((c) => c.line === text)?.page;
+    if (page === undefined) return put(text);
+    put("");
+    openHandbook(page);
   };
   // The field is free at once, so that a quick hand can go on typing; a refused line comes back.
   const enter = async () => {
@@ -77,7 +81,7 @@ export function AskBar() {
       else void enter();
     } else if (key === "Tab" && choices.length > 0) {
       event.preventDefault();
-      put(choices[Math.max(list.getSelectedOptionIndex(), 0)]!.line);
+      take(choices[Math.max(list.getSelectedOptionIndex(), 0)]!.line);
     } else if (key === "ArrowDown" || key === "ArrowUp") {
       event.preventDefault();
       if (past >= 0 || line === "") recall(key === "ArrowUp" ? 1 : -1);
@@ -96,7 +100,7 @@ export function AskBar() {
   return (
     <Combobox
       store={{ ...list, dropdownOpened: shown }}
-      onOptionSubmit={put}
+      onOptionSubmit={take}
       offset={10}
       shadow="md"
       position="bottom-start"

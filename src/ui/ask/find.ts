@@ -1,5 +1,6 @@
 /** Finding things of the show by name: what the Ask bar offers beside commands. */
 import { typeGroups } from "@/core/select/expression";
+import { MEANINGS } from "../handbook/meanings";
 import {
   cuesOf,
   effectsByNumber,
@@ -13,8 +14,9 @@ import {
 
 export interface Found {
   label: string;
-  /** The line that acts on it. */
+  /** The line that acts on it, or the page of the handbook. */
   line: string;
+  page?: string;
 }
 
 const MOST = 8;
@@ -50,4 +52,17 @@ export function findByName({ show }: World, text: string): Found[] {
     ...named(macrosByNumber(show), numbered("macro")),
     ...named(fixturesByNumber(show), (f) => ({ label: `fixture ${f.number} ${f.name}`, line: String(f.number) })),
   ].slice(0, MOST);
+}
+
+/** Pages of the handbook that a text may mean. */
+export function findInHandbook(text: string): Found[] {
+  const wanted = text.trim().toLowerCase();
+  if (wanted.length < 2) return [];
+  const pages = MEANINGS.filter((m) => m.title.toLowerCase().includes(wanted)).slice(0, MOST_OF_KIND);
+  return [
+    ...pages.map(({ title }) => ({ label: `handbook: ${title}`, line: `handbook ${title}`, page: title })),
+    ...(["handbook", "help"].some((word) => word.startsWith(wanted))
+      ? [{ label: "handbook: every command, and what the words mean", line: "handbook", page: "" }]
+      : []),
+  ];
 }

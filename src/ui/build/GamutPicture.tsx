@@ -2,10 +2,8 @@
 
 import { useRef, useState, type PointerEvent } from "react";
 import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
-import { emitterOf } from "@/core/colour/emitters";
-import { FILTER_NAMES, filterGamut, logsOfFilters } from "@/core/colour/filter";
-import { gamutOf } from "@/core/colour/mix";
 import { colourValues } from "@/core/palette/colour";
+import { gamutIn } from "@/core/palette/gamut";
 import { splitItem } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import { plain } from "@/core/units/units";
@@ -45,15 +43,7 @@ export function GamutPicture({ now, onPick }: Props) {
     const fixture = show.fixtures[splitItem(i).fixture];
     if (!fixture || gamuts.has(fixture.type)) continue;
     const { specs, type } = modelOf(show, fixture);
-    const emitters = [...new Map(specs.map((s) => [s.head, s])).values()].flatMap(
-      (s) => emitterOf(s.functions[0]!) ?? [],
-    );
-    const corners =
-      emitters.length > 1
-        ? gamutOf(emitters)
-        : specs.some((s) => s.head === "ColorSub_C")
-          ? filterGamut(logsOfFilters(FILTER_NAMES.map((name) => specs.find((s) => s.head === name)?.functions[0])))
-          : [];
+    const corners = gamutIn(specs);
     if (corners.length > 0) gamuts.set(fixture.type, { model: type.model, fixture: fixture.id, corners });
   }
   const near = picked

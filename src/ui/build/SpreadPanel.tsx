@@ -14,6 +14,7 @@ import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { setStageTools, useStageTools } from "../stage/stageTools";
 import { useSession, useShow, useShowNow } from "../useSession";
+import { placeBars } from "./placeBars";
 import { RecordSteps } from "./RecordSteps";
 import classes from "./Build.module.css";
 
@@ -55,8 +56,12 @@ export function SpreadPanel() {
         </Group>
       </header>
       <div className={classes.bars} aria-hidden>
-        {step.slice(0, MOST_BARS).map((g, k) => (
-          <span key={k} data-on={lit === null || lit === g} style={{ height: `${6 + 94 * closedPlace(g, count)}%` }} />
+        {placeBars(step, count, MOST_BARS).map(({ low, high, steps }, k) => (
+          <span
+            key={k}
+            data-on={lit === null || steps.has(lit)}
+            style={{ height: `${6 + 94 * high}%`, ...(low < high ? { opacity: 0.35 + 0.65 * low } : {}) }}
+          />
         ))}
       </div>
       <Group gap={6} wrap="nowrap" mt={6}>

@@ -25,7 +25,7 @@ import { SurfaceDialog } from "../surface/SurfaceDialog";
 import { ViewsDialog } from "../views/ViewsDialog";
 import { TimeMachine } from "../versions/TimeMachine";
 import { HouseDim } from "./HouseDim";
-import { Handbook } from "./Handbook";
+import { Handbook } from "../handbook/Handbook";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
 import { Truths } from "./Truths";

@@ -8,6 +8,7 @@ import { macrosByNumber, pagesByNumber, viewsByNumber } from "@/core/show/world"
 import { clear } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
+import { openHandbook } from "../handbook/Handbook";
 import { useBlind } from "../stage/blind";
 import { useSession } from "../useSession";
 import { askInput } from "../ask/askInput";
@@ -64,7 +65,7 @@ export function useKeys(): void {
         ]),
       ),
       help: () => dispatchEvent(new Event("bold-comet-keys")),
-      handbook: () => dispatchEvent(new Event("bold-comet-handbook")),
+      handbook: () => openHandbook(),
       undo: () => void session.step("undo"),
       redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),

@@ -1,9 +1,12 @@
 /** Painting what is selected: rings, and order numbers where they have room. */
 import type { Palette } from "@/picture/draw";
-import { besideLamp, signSize, type Labels } from "@/picture/labels";
+import { createRoom } from "@/picture/labelRoom";
+import { besideLamp, DIGIT, signSize, type Labels } from "@/picture/labels";
 import { toPixels, type Lamp, type View } from "@/picture/plan";
 
-/** Pixels for a metre below which lamps stand close. */
+/** Whether lamps stand so close that their signs are small. */
+export const standClose = (view: View): boolean => view.scale < CLOSE;
+/** Pixels for a metre. */
 const CLOSE = 14;
 
 type Ctx = OffscreenCanvasRenderingContext2D;
@@ -19,7 +22,7 @@ export function drawSelection(
   palette: Palette,
 ): void {
   // Where signs are small they stand close: thin rings around them and few numbers leave their light to be seen.
-  const close = view.scale < CLOSE;
+  const close = standClose(view);
   c.lineWidth = close ? 1 : 2;
   c.strokeStyle = palette.selection;
   c.font = "600 10px 'Atkinson Hyperlegible Mono', ui-monospace, monospace";
@@ -45,7 +48,17 @@ export function drawSelection(
     else c.rect(x - size, y - size, 2 * size, 2 * size);
     c.stroke();
   }
-  drawOrder(c, lamps, view, labels, order, palette, ring, close ? 22 : 0);
+  // In a dense block there is no room beside signs: the few that are shown stand over some.
+  const free = close ? numbersAlone(labels, c.canvas) : labels.room.copy();
+  drawOrder(c, lamps, view, { of: labels.of, room: free }, order, palette, { ring, spare: close ? 22 : 0 });
+}
+
+/** Room that nothing but numbers has taken. */
+function numbersAlone(labels: Labels, { width, height }: { width: number; height: number }): Labels["room"] {
+  const room = createRoom(width, height);
+  for (const { text, x, y } of labels.of.values())
+    room.take(x - (DIGIT * text.length) / 2, y - 4, DIGIT * text.length, 8);
+  return room;
 }
 
 /** Order numbers over all rings, each where it has room. @param spare pixels around it that stay free of others. */
@@ -56,16 +69,14 @@ function drawOrder(
   labels: Labels,
   order: Record<string, number>,
   palette: Palette,
-  ring: number,
-  spare: number,
+  { ring, spare }: { ring: number; spare: number },
 ): void {
-  const free = { of: labels.of, room: labels.room.copy() };
   for (const lamp of lamps) {
     const place = order[lamp.id];
     if (place === undefined) continue;
     const text = String(place);
     const wide = 6 + 6 * text.length;
-    const at = besideLamp(free, lamp, view, { wide, tall: TALL, away: ring + 2, spare });
+    const at = besideLamp(labels, lamp, view, { wide, tall: TALL, away: ring + 2, spare });
     if (!at) continue;
     c.fillStyle = palette.selection;
     c.beginPath();

@@ -20,7 +20,7 @@ import {
 import { CROWD, glowCrowd, putCrowd } from "@/picture/crowd";
 import { createGround, layLight, type Ground } from "@/picture/ground";
 import { createLights, lightLamps, type Lights } from "@/picture/lights";
-import { drawSelection } from "./drawSelection";
+import { drawSelection, standClose } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import { placeLabels, type Labels } from "@/picture/labels";
 import type { Lamp, View } from "@/picture/plan";
@@ -147,12 +147,13 @@ function paint(): void {
 }
 
 function drawMarks(w: number, h: number, ratio: number, view: View, palette: Palette): OffscreenCanvas | null {
+  const over = numbersOverLight(view);
   const some = Object.keys(selected.order).length > 0 || Object.keys(selected.cells).length > 0;
-  if (crowded && !some) return null;
+  if (!over && !some) return null;
   const made = new OffscreenCanvas(w, h);
   const c = made.getContext("2d")!;
   c.scale(ratio, ratio);
-  if (!crowded) drawNumbers(c, labels, palette, true);
+  if (over) drawNumbers(c, labels, palette, true);
   if (some) drawSelection(c, lamps, view, labels, selected.order, selected.cells, palette);
   return made;
 }
@@ -169,8 +170,7 @@ function layGround(
   c.scale(ratio, ratio);
   drawFloor(c, scenery, view, width, height, palette);
   labels = placeLabels(lamps, view, width, height);
-  // Over a picture of few there is time for numbers that no light makes pale.
-  if (crowded) drawNumbers(c, labels, palette, false);
+  if (!numbersOverLight(view)) drawNumbers(c, labels, palette, false);
   share = beamShare(lamps.filter((lamp) => lamp.pan >= 0).length);
   const field = createBeamField(Math.max(1, Math.ceil(width * share)), Math.max(1, Math.ceil(height * share)));
   const of = createGround({ width: w, height: h }, field, ratio / share, ground?.of);
@@ -191,6 +191,9 @@ function putLight(half: Half, view: View, ratio: number, palette: Palette): void
   layLight(of, field);
   if (crowded) putCrowd(of, lamps, lights, place, palette);
 }
+
+/** Of few, and of many that are looked at from near, numbers keep dark around them that no light makes pale. */
+const numbersOverLight = (view: View): boolean => !crowded || !standClose(view);
 
 function tellPace(began: number): void {
   const now = performance.now();
