@@ -5,12 +5,18 @@ import { defineIntent } from "../show/intent";
 import { ItemSchema, splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { World } from "../show/world";
-import { selText } from "../show/lineText";
+import { exact, selText } from "../show/lineText";
 import { itemsText } from "../show/itemsText";
 import { shuffled } from "../units/random";
 import { orderedBy } from "./order";
 import { spreadItems } from "./place";
 
+/** A place on the plan, metres; as far as a stage may reach. */
+const metres = z.number().min(-1000).max(1000);
+interface Point {
+  x: number;
+  y: number;
+}
 const itemList = z.array(ItemSchema).max(200_000);
 
 function checkItems(world: World, items: readonly Item[]): void {
@@ -36,7 +42,7 @@ export const select = defineIntent({
 });
 
 /** Ways of putting a selection in order; by hand the items are given. */
-export const ORDERS = ["reverse", "left", "front", "centre", "around", "shuffle", "hand"] as const;
+const ORDERS = ["reverse", "left", "front", "centre", "around", "shuffle", "hand"] as const;
 
 /** Puts the selection in another order; while stepping, the whole, and the step is kept. */
 export const order = defineIntent({
@@ -45,29 +51,33 @@ export const order = defineIntent({
     how: z.enum(ORDERS),
     seed: z.number().int().min(0).max(2_147_483_647).optional(),
     items: itemList.optional(),
+    /** Metres: out from, or around, this point of the stage. */
+    at: z.object({ x: metres, y: metres }).optional(),
   },
-  apply(world, { how, seed, items }) {
+  apply(world, { how, seed, items, at }) {
     const { hands } = world;
     const whole = [...(hands.stepping?.whole ?? hands.selection)];
     if (whole.length === 0) fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
-    const made = ordered(world, whole, how, seed, items);
+    const made = ordered(world, whole, how, { seed, items, at });
     if (hands.stepping) stepTo(world, hands, made, hands.stepping.step);
     else hands.selection = made;
   },
-  says: ({ hands }, { how }) =>
+  says: ({ hands }, { how, at }) =>
     `puts ${hands.stepping ? "the whole" : "the selection"} in another order: ${
       {
         reverse: "turned round",
         left: "left to right",
         front: "front to back",
-        centre: "out from the centre",
-        around: "around the centre",
+        centre: at ? "out from a point" : "out from the centre",
+        around: at ? "around a point" : "around the centre",
         shuffle: "shuffled",
         hand: "as given",
       }[how]
     }`,
-  lines: ({ show }, { how, seed, items }) => [
-    how === "hand" ? selText(show, items ?? []) : `order ${how}${seed === undefined ? "" : ` seed ${seed}`}`,
+  lines: ({ show }, { how, seed, items, at }) => [
+    how === "hand"
+      ? selText(show, items ?? [])
+      : `order ${how}${seed === undefined ? "" : ` seed ${seed}`}${at ? ` at ${exact(at.x)} ${exact(at.y)}` : ""}`,
   ],
 });
 
@@ -75,12 +85,11 @@ function ordered(
   world: World,
   whole: readonly Item[],
   how: (typeof ORDERS)[number],
-  seed: number | undefined,
-  items: readonly Item[] | undefined,
+  { seed, items, at }: { seed: number | undefined; items: readonly Item[] | undefined; at: Point | undefined },
 ): Item[] {
   if (how === "reverse") return [...whole].reverse();
   if (how === "shuffle") return shuffled(whole, seed ?? world.show.seed);
-  if (how !== "hand") return orderedBy(world.show, whole, how);
+  if (how !== "hand") return orderedBy(world.show, whole, how, at);
   const there = new Set(whole);
   const given = [...new Set(items ?? [])].filter((i) => there.has(i));
   return [...given, ...whole.filter((i) => !given.includes(i))];

@@ -7,9 +7,14 @@ import { fixturesByNumber, type World } from "../show/world";
 import { groupSelected } from "./arrangement";
 import { classesBy } from "./place";
 
-/** Items by their place on the plan; those at one place stay as they were. */
-export function orderedBy(show: Show, items: readonly Item[], by: Spread["by"]): Item[] {
-  const classes = classesBy(show, items, { by }) ?? [];
+/** Items by their place on the plan; those at one place stay as they were. @param about a point to go by, metres. */
+export function orderedBy(
+  show: Show,
+  items: readonly Item[],
+  by: Spread["by"],
+  about?: { x: number; y: number },
+): Item[] {
+  const classes = classesBy(show, items, { by }, about) ?? [];
   return items
     .map((value, k) => ({ value, k }))
     .sort((a, b) => classes[a.k]! - classes[b.k]! || a.k - b.k)

@@ -56,17 +56,21 @@ function coordinate(by: Spread["by"], p: { x: number; y: number }, centre: { x: 
 
 const middle = (values: number[]): number => (values.length ? (Math.min(...values) + Math.max(...values)) / 2 : 0);
 
-/** The index of the place each item shares with those at an equal one; undefined for selection order. */
+/**
+ * The index of the place each item shares with those at an equal one; undefined for selection order.
+ * @param about the point of the stage, metres, that *centre* and *around* go by in place of the middle of the items.
+ */
 export function classesBy(
   show: Show,
   items: readonly Item[],
   { by, steps = {} }: Pick<Spread, "by" | "steps">,
+  about?: { x: number; y: number },
 ): number[] | undefined {
   if (by === "order") return undefined;
   if (by === "steps") return classesOf(items.map((i, k) => steps[i] ?? NOT_GIVEN + k));
-  const own = groupSelected(show, items, (g) => g.arrangement !== undefined)?.arrangement;
+  const own = about ? undefined : groupSelected(show, items, (g) => g.arrangement !== undefined)?.arrangement;
   const places = items.map((i) => own?.[i] ?? placeOf(show, i));
-  const centre = { x: middle(places.map((p) => p.x)), y: middle(places.map((p) => p.y)) };
+  const centre = about ?? { x: middle(places.map((p) => p.x)), y: middle(places.map((p) => p.y)) };
   return classesOf(places.map((p) => coordinate(by, p, centre)));
 }
 

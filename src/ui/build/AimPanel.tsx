@@ -66,7 +66,7 @@ export const AimPanel = memo(function AimPanel() {
           variant={aiming ? "filled" : "default"}
           leftSection={<IconCrosshair size={14} />}
           aria-pressed={aiming}
-          onClick={() => setStageTools({ aiming: !aiming, trial: null })}
+          onClick={() => setStageTools({ aiming: !aiming, ordering: null, trial: null })}
         >
           Aim on the stage
         </Button>

@@ -26,7 +26,7 @@ function typedAmounts(typed: string): { relative: boolean; amounts: string; over
 /** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
 export const AttributeValue = memo(function AttributeValue({ row }: { row: AttributeRow }) {
   const session = useSession();
-  const { attribute, label, low, high, min, max, text, form, source, time, steps, palette } = row;
+  const { attribute, label, low, high, min, max, text, form, source, time, steps, palette, only } = row;
   const [fans, setFans] = useState(false);
   const several = useShow((s) => s.world.hands.selection.length > 1);
   const why = useShow(({ world }) => attributesOf(world, world.hands.selection).get(attribute)?.[0]?.key);
@@ -51,6 +51,7 @@ export const AttributeValue = memo(function AttributeValue({ row }: { row: Attri
         source={source}
         {...(time ? { time } : {})}
         {...(palette ? { palette } : {})}
+        {...(only ? { only } : {})}
         share={((low + high) / 2 - min) / size}
         perPixel={whole ? 0.05 : size / 220}
         onScrub={(by, first) =>

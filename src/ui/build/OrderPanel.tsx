@@ -6,6 +6,7 @@ import { useState } from "react";
 import { order } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
 import { itemText } from "@/core/show/model";
+import { setStageTools } from "../stage/stageTools";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
@@ -67,6 +68,12 @@ export function OrderPanel() {
               {WAYS.map(({ by, label }) => (
                 <Menu.Item key={by} onClick={() => session.act([order.of({ how: by })])}>
                   {label}
+                </Menu.Item>
+              ))}
+              <Menu.Divider />
+              {(["centre", "around"] as const).map((ordering) => (
+                <Menu.Item key={ordering} onClick={() => setStageTools({ ordering, aiming: false, trial: null })}>
+                  {ordering === "centre" ? "Out from a point …" : "Around a point …"}
                 </Menu.Item>
               ))}
             </Menu.Dropdown>

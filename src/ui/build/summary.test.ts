@@ -100,3 +100,13 @@ test("of attributes that share a channel one is in use; masters do not change wh
   expect(row(families, "Gobo1").text).toBe("net");
   expect(row(families, "Dimmer").text).toBe("100.0 %");
 });
+
+test("several types at once: what all share comes first, and what is of some only says of how many", () => {
+  const colour = (...lines: string[]) => summary(deskOf(...lines)).find((f) => f.family === "Colour")!.rows;
+  const focus = summary(deskOf("1 + 11 thru 12")).find((f) => f.family === "Focus")!.rows;
+  const shared = focus.findIndex((r) => r.only !== undefined);
+  expect(focus.slice(0, shared).map((r) => r.attribute)).toContain("Zoom");
+  expect(focus.slice(shared).every((r) => r.only === "2 of 3")).toBe(true);
+  expect(colour("1 + 11").every((r) => r.only === "1 of 2")).toBe(true);
+  expect(colour("1 thru 3").every((r) => r.only === undefined)).toBe(true);
+});

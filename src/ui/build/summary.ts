@@ -26,6 +26,8 @@ export interface AttributeRow {
   time?: string;
   /** The palette all of it comes from. */
   palette?: string;
+  /** Of how many of the selected it is, where not of all: "16 of 28". */
+  only?: string;
   /** Slots or states, where it has them. */
   steps?: readonly Step[];
 }
@@ -37,6 +39,9 @@ export interface FamilyRows {
   source: string;
   rows: AttributeRow[];
 }
+
+/** Targets that not all of the selected have: of how many they are. */
+const partly = new WeakMap<readonly Target[], string>();
 
 let last: { show: World["show"]; items: readonly Item[]; found: Map<string, Target[]> } | undefined;
 
@@ -55,8 +60,15 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
   names.add("Dimmer");
   for (const { name } of attributesKnown()) {
     if (!names.has(name) || name === "Control1") continue;
-    const targets = items.flatMap((i) => targetsOf(show, i, name));
-    if (targets.length > 0) found.set(name, targets);
+    let having = 0;
+    const targets = items.flatMap((i) => {
+      const own = targetsOf(show, i, name);
+      if (own.length > 0) having += 1;
+      return own;
+    });
+    if (targets.length === 0) continue;
+    found.set(name, targets);
+    if (having < items.length) partly.set(targets, `${having} of ${items.length}`);
   }
   last = { show, items, found };
   return found;
@@ -205,6 +217,7 @@ function rowOf(
     source: count > 0 ? (count === targets.length ? "held" : `held for ${count} of ${targets.length}`) : source,
     ...(palettes.size === 1 && !palettes.has("") ? { palette: [...palettes][0]! } : {}),
     ...(target.fn.steps ? { steps: target.fn.steps } : {}),
+    ...(partly.has(targets) ? { only: partly.get(targets)! } : {}),
     ...(times.size ? { time: times.size === 1 ? `${[...times][0]!} s` : "several" } : {}),
   };
 }
@@ -232,8 +245,10 @@ export function summarise(world: World, half: Half, view: StageView): FamilyRows
     ([attribute, targets]) => rowOf(world, attribute, targets, half, view) ?? [],
   );
   return FAMILIES.flatMap((family) => {
-    const own = rows.filter((r) => attributeInfo(r.attribute).family === family);
-    if (own.length === 0) return [];
+    const all = rows.filter((r) => attributeInfo(r.attribute).family === family);
+    if (all.length === 0) return [];
+    // What all of the selected share comes first.
+    const own = [...all.filter((r) => !r.only), ...all.filter((r) => r.only)];
     const sources = new Set(own.filter((r) => r.source !== "not in use").map((r) => r.source));
     return [
       {

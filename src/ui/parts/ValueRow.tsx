@@ -18,6 +18,8 @@ interface Props {
   time?: string;
   /** The palette it comes from, with its diamond. */
   palette?: string;
+  /** Of how many of several it is, where not of all. */
+  only?: string;
   /** 0..1 along its range; undefined draws no bar. */
   share?: number;
   perPixel: number;
@@ -42,6 +44,7 @@ export function ValueRow({
   form,
   time,
   palette,
+  only,
   share,
   perPixel,
   onScrub,
@@ -61,7 +64,8 @@ export function ValueRow({
         type="button"
         className={classes.label}
         style={{ gridColumn: `span ${1 + Number(!onFan) + Number(!onWave)}` }}
-        title={`Why ${label.toLowerCase()} shows this`}
+        title={`Why ${label.toLowerCase()} shows this${only ? `. It is of ${only} selected` : ""}`}
+        data-partly={only !== undefined}
         onClick={onWhy}
       >
         {label}

@@ -5,17 +5,18 @@ import { useReducedMotion } from "@mantine/hooks";
 import { IconPlugConnected } from "@tabler/icons-react";
 import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type PointerEvent } from "react";
 import { aim } from "@/core/command/building";
-import { select } from "@/core/select/intents";
+import { order, select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
 import type { Layout } from "@/engine/frame";
 import { AimMark } from "./AimMark";
 import { BlindFrame } from "./BlindFrame";
+import { EmptyStage } from "./EmptyStage";
 import { useBlind } from "./blind";
 import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
 import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
-import { setPressed, useStageTools } from "./stageTools";
+import { setPressed, setStageTools, useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
 import { useTrial } from "./useTrial";
 import { useTriedStage } from "./useTriedStage";
@@ -78,12 +79,13 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   const { view } = camera;
   const area = useStageTools((s) => s.area);
   const aiming = useStageTools((s) => s.aiming) && !edit;
+  const ordering = useStageTools((s) => (edit ? null : s.ordering));
   const [fromWire, setFromWire] = useState(false);
   const moving = useRef(false);
   /** Lamps a line was drawn through so far, and whether they are added. */
   const [loop, setLoop] = useState<{ x: number; y: number }[]>([]);
   const [path, setPath] = useState<{ ids: string[]; add: boolean } | null>(null);
-  const order = useMemo(
+  const sequence = useMemo(
     () => (path && path.ids.length > 1 ? drawn(selection, path.ids, path.add) : selection),
     [selection, path],
   );
@@ -110,13 +112,13 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   useEffect(() => {
     const places: Record<string, number> = {};
     const cells: Record<string, number[]> = {};
-    order.forEach((value, i) => {
+    sequence.forEach((value, i) => {
       const { fixture, cell } = splitItem(value);
       if (cell === 0) places[fixture] = i + 1;
       else (cells[fixture] ??= []).push(cell);
     });
     tell({ kind: "selection", order: places, cells });
-  }, [tell, order]);
+  }, [tell, sequence]);
 
   const inBlack = useShow((s) => s.playing.moving);
   useEffect(() => tell({ kind: "traces", traces: blind || wired ? [] : inBlack }), [tell, inBlack, blind, wired]);
@@ -151,6 +153,11 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
       return;
     }
     if (event.button !== 0) return;
+    if (ordering) {
+      const { x, y } = toMetres(view, p.x, p.y);
+      session.act([order.of({ how: ordering, at: { x: round(x), y: round(y) } })]);
+      return setStageTools({ ordering: null });
+    }
     event.currentTarget.setPointerCapture(event.pointerId);
     setPressed(true);
     if (aiming) {
@@ -186,7 +193,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
     const [from, to] = [toMetres(view, box.x1, box.y1), toMetres(view, box.x2, box.y2)];
     if (far && moving.current) return edit!.onMove(to.x - from.x, to.y - from.y);
     if (far && edit?.onDrag) return edit.onDrag(from, to);
-    if (path && path.ids.length > 1) return choose(order, false);
+    if (path && path.ids.length > 1) return choose(sequence, false);
     const add = adds(event);
     const still = !far || path !== null;
     const hit = still ? lampAt(lamps, view, box.x1, box.y1) : undefined;
@@ -234,13 +241,9 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
       onPointerMove={onPointerMove}
       onPointerUp={onPointerUp}
       onPointerCancel={(e) => (camera.letGo(e), setPressed(false), setBox(null), setPath(null))}
-      data-aiming={aiming}
+      data-aiming={aiming || ordering !== null}
     >
-      {lamps.length === 0 && (
-        <p className={classes.empty}>
-          The stage is empty. Patch the first fixtures in Rig, or type: patch 12 petrel-spot
-        </p>
-      )}
+      {lamps.length === 0 && !edit && <EmptyStage />}
       {sent && (
         <button
           type="button"
@@ -267,6 +270,11 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
       {!edit && !live && <BlindFrame />}
       <AimMark view={view} aiming={aiming} />
       {aiming && <p className={classes.tool}>Press or drag where the selected movers are to point. Esc ends it.</p>}
+      {ordering && (
+        <p className={classes.tool}>
+          Press the point {ordering === "centre" ? "to go out from" : "to go around"}. Esc ends it.
+        </p>
+      )}
       {trial && (
         <p className={classes.tool}>
           Trial: the steps light up on this picture only. Nothing is held, nothing is sent.

@@ -12,6 +12,8 @@ interface StageTools {
   area: "marquee" | "lasso";
   /** Presses and drags aim the selected movers at the floor. */
   aiming: boolean;
+  /** A press says by which point of the plan the selection is put in order: out from it, or around it. */
+  ordering: "centre" | "around" | null;
   /** A trial of the spread: the step that lights up on the picture; null while there is none. */
   trial: number | null;
   /** The step that lights up is shown full and open on the output too. */
@@ -26,6 +28,7 @@ const tools = createStore<StageTools>(() => ({
   room: false,
   area: "marquee",
   aiming: false,
+  ordering: null,
   trial: null,
   outside: false,
   pace: 0.5,
@@ -40,9 +43,9 @@ let pressed = false;
 export const isPressed = (): boolean => pressed;
 export const setPressed = (on: boolean): void => void (pressed = on);
 
-/** Ends aiming and trials. Returns whether there was one to end. */
+/** Ends aiming, ordering and trials. Returns whether there was one to end. */
 export function endStageTools(): boolean {
-  const { aiming, trial } = tools.getState();
-  tools.setState({ aiming: false, trial: null });
-  return aiming || trial !== null;
+  const { aiming, ordering, trial } = tools.getState();
+  tools.setState({ aiming: false, ordering: null, trial: null });
+  return aiming || ordering !== null || trial !== null;
 }

@@ -1,7 +1,7 @@
 /** Selecting, in the command language. */
 import { othersOf, stepsFor } from "../../select/order";
 import { evaluateSel, takeAway } from "../../select/expression";
-import { order, ORDERS, select, setSpread, step } from "../../select/intents";
+import { order, select, setSpread, step } from "../../select/intents";
 import { BY, NO_SPREAD } from "../../show/hands";
 import type { Item } from "../../show/ids";
 import { intents, command, type Command } from "../command";
@@ -55,11 +55,23 @@ export const SELECTING: Command[] = [
   }),
   command({
     chapter,
-    syntax: "order (reverse | left | front | centre | around)",
+    syntax: "order (reverse | left | front)",
     about: "put the selection in another order; while stepping, the whole",
     example: "order reverse",
-    read: (args) =>
-      intents(order.of({ how: ORDERS.find((how) => how !== "shuffle" && how !== "hand" && args[how]) ?? "reverse" })),
+    read: (args) => intents(order.of({ how: args.left ? "left" : args.front ? "front" : "reverse" })),
+  }),
+  command({
+    chapter,
+    syntax: "order (centre | around) [at <x:metres> <y:metres>]",
+    about: "put the selection in order out from its middle, or around it; with at, by a point of the stage in metres",
+    example: "order around at 0 2",
+    read: ({ around, x, y }) =>
+      intents(
+        order.of({
+          how: around ? "around" : "centre",
+          ...(x === undefined || y === undefined ? {} : { at: { x, y } }),
+        }),
+      ),
   }),
   command({
     chapter,
