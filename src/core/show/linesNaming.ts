@@ -1,10 +1,12 @@
 /** Which lines, of macros and of cues that run them, name something by its number. */
 import type { Show } from "./schema";
 
-/** A number, or numbers and ranges, after the word: "palette 21", "effects 1 thru 3 + 7". */
-const NAMED = /\b(palette|effect)s?\s+(\d+(?:\.\d+)?(?:\s*(?:\+|thru)\s*\d+(?:\.\d+)?)*)/gi;
+type Named = "palette" | "effect" | "group";
 
-function names(line: string, word: "palette" | "effect", number: number): boolean {
+/** A number, or numbers and ranges, after the word: "palette 21", "effects 1 thru 3 + 7". */
+const NAMED = /\b(palette|effect|group)s?\s+(\d+(?:\.\d+)?(?:\s*(?:\+|thru)\s*\d+(?:\.\d+)?)*)/gi;
+
+function names(line: string, word: Named, number: number): boolean {
   for (const [, kind, all] of line.matchAll(NAMED)) {
     if (kind!.toLowerCase() !== word) continue;
     for (const part of all!.split("+")) {
@@ -18,7 +20,7 @@ function names(line: string, word: "palette" | "effect", number: number): boolea
 /** The numbers of the macros whose lines name it, in order, and how many cues run a line that does. */
 export function linesNaming(
   { macros, lists }: Pick<Show, "macros" | "lists">,
-  word: "palette" | "effect",
+  word: Named,
   number: number,
 ): { macros: number[]; cues: number } {
   return {

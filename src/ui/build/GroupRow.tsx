@@ -13,6 +13,7 @@ import { EditableText } from "../parts/EditableText";
 import type { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { ArrangementDialog } from "./ArrangementDialog";
+import { GroupUses } from "./GroupUses";
 import classes from "./Build.module.css";
 
 const COLOURS = ["#7ee8c4", "#ffb07a", "#9db2ff", "#ffd27d", "#ff9fb4", "#c3b4ff", "#9be8ff", "#c9e06a"];
@@ -42,6 +43,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
   const [laying, setLaying] = useState(false);
+  const [asking, setAsking] = useState(false);
   const selection = useShow((s) => s.world.hands.selection);
   const show = useShow((s) => s.world.show);
   const part = state.includes("/");
@@ -90,6 +92,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
           <span className="num">{part ? state : own.length}</span>
         </button>
       )}
+      {asking && <GroupUses group={group} onClose={() => setAsking(false)} />}
       {laying && <ArrangementDialog group={group} onClose={() => setLaying(false)} />}
       <Menu position="right-start" shadow="md">
         <Menu.Target>
@@ -118,6 +121,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
             Take the selection out
           </Menu.Item>
           <Menu.Item onClick={() => session.act([duplicateGroup.of({ group: id, as: free })])}>Duplicate</Menu.Item>
+          <Menu.Item onClick={() => setAsking(true)}>Where it is used …</Menu.Item>
           <Menu.Label>Spreads over places go by</Menu.Label>
           <Menu.Item disabled={!group.arrangement} onClick={() => arrange("off")}>
             the stage

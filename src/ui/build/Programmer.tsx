@@ -19,6 +19,7 @@ import { AimPanel } from "./AimPanel";
 import { AttributeValue } from "./AttributeValue";
 import { ControlActions } from "./ControlActions";
 import { ColourPanel } from "./ColourPanel";
+import { HandsMenu } from "./HandsMenu";
 import { OwnTiming } from "./OwnTiming";
 import { PositionPad } from "./PositionPad";
 import { summarise, type FamilyRows } from "./summary";
@@ -72,9 +73,12 @@ function HeldLine() {
   const world = useShow((s) => s.world);
   const held = namesIn(world.hands.held).length;
   return (
-    <p className={classes.held} data-testid="held" data-some={held > 0}>
-      {held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}
-    </p>
+    <div className={classes.holds}>
+      <p className={classes.held} data-testid="held" data-some={held > 0}>
+        {held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}
+      </p>
+      <HandsMenu />
+    </div>
   );
 }
 
