@@ -30,7 +30,7 @@ export const KEYS: readonly KeyBinding[] = [
     shown: "Alt B",
     does: "In the effect editor: as it was when it was opened, and as it is",
   },
-  { id: "peek", keys: "Alt+l", shown: "Alt L", does: "While a cue is open blind: the live stage, and back" },
+  { id: "peek", keys: "Alt+l", shown: "Alt L", does: "While blind: the live stage, and back" },
   {
     id: "escape",
     keys: "Escape",

@@ -72,3 +72,36 @@ test("groups are put in another order by a finger that rests and moves", async (
   await becomes(names, (rows) => /Rail port/.test(rows[0] ?? "") && /Mast spots/.test(rows[1] ?? ""));
   expect(app.errors).toEqual([]);
 }, 60_000);
+
+test("what could be typed is there for a finger: locate, kept out, copied from another, blind, let go of a part", async () => {
+  const { page } = app;
+  await place("Build");
+  const held = () => page.getByTestId("held").textContent();
+  const more = async (what: RegExp) => {
+    await page.getByRole("button", { name: "More for what is selected and held" }).tap();
+    await page.getByRole("menuitem", { name: what }).tap();
+  };
+  await page.getByText("Mast spots", { exact: true }).tap();
+  await more(/^Locate/);
+  await becomes(held, (text) => /12 fixtures: intensity, position/.test(text!));
+  await more(/^Keep position out/);
+  await becomes(held, (text) => /kept out/.test(text!));
+  await more(/^Record position again/);
+  await becomes(held, (text) => !/kept out/.test(text!));
+  await more(/^Let go of colour/);
+  await becomes(held, (text) => !/colour/.test(text!));
+  await page.getByText("Rail port", { exact: true }).tap();
+  await page.getByRole("button", { name: "More for what is selected and held" }).tap();
+  await page.getByRole("button", { name: "Copy", exact: true }).tap();
+  await becomes(held, (text) => /20 fixtures/.test(text!));
+  await page.touchscreen.tap(600, 20);
+  await more(/^Blind/);
+  const frame = page.getByTestId("blind");
+  await frame.getByText("what is held is on this picture, not on stage").waitFor();
+  await frame.getByRole("button", { name: "Go live" }).tap();
+  await frame.waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "Clear", exact: true }).tap();
+  await page.getByRole("button", { name: "Clear", exact: true }).tap();
+  await becomes(held, (text) => text === "Nothing is held");
+  expect(app.errors).toEqual([]);
+}, 60_000);
