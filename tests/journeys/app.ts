@@ -88,11 +88,11 @@ export const bytesShown = (page: Page): Promise<number[]> =>
 /** Waits until the bytes shown pass a check; returns them. */
 export async function bytesWhen(page: Page, check: (bytes: number[]) => boolean, ms = 5000): Promise<number[]> {
   const end = Date.now() + ms;
-  for (;;) {
+  for (let pause = 25; ; pause = Math.min(pause + 15, 120)) {
     const bytes = await bytesShown(page);
     if (check(bytes)) return bytes;
     if (Date.now() > end) throw new Error(`these bytes did not come: ${bytes.slice(0, 48).join(" ")}`);
-    await page.waitForTimeout(40);
+    await page.waitForTimeout(pause);
   }
 }
 

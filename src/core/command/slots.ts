@@ -8,6 +8,7 @@ import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { EFFECT_SLOTS } from "./effectSlots";
 import { own } from "../show/own";
+import { grouped } from "../units/grouped";
 import { expect, type MatchState, type SlotParser, type Slots } from "./grammar";
 import { palette, paletteRef } from "./paletteSlots";
 import { bounded, DECIMAL, number, one, SIGNED, WHOLE } from "./primitives";
@@ -20,15 +21,19 @@ const named = (state: MatchState, pos: number): string | undefined => {
 };
 
 /** Attribute names as they are typed: GDTF names, and plain words of one or two parts. */
-const attributeNames: [words: string[], name: string][] = ATTRIBUTES.flatMap((info): [string[], string][] => [
+const attributeNames = ATTRIBUTES.flatMap((info): [string[], string][] => [
   [[info.name.toLowerCase()], info.name],
   ...(info.word ? [[info.word.split(" "), info.name] as [string[], string]] : []),
 ]).sort((a, b) => b[0].length - a[0].length);
+/** Asked of every word of every line: by the letter they begin with. */
+const namesByLetter = grouped(attributeNames, ([words]) => words[0]!.charAt(0));
+const NO_NAMES: typeof attributeNames = [];
 
 const attr: SlotParser<string> = (state, pos) => {
   if (state.tokens[pos]?.kind !== "word" && !state.expected) return [];
   if (state.expected) for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
-  const found = attributeNames.filter(([words]) =>
+  const letter = state.tokens[pos]?.text.charAt(0).toLowerCase();
+  const found = (namesByLetter.get(letter ?? "") ?? NO_NAMES).filter(([words]) =>
     words.every((word, i) => {
       const token = state.tokens[pos + i];
       return (

@@ -195,7 +195,9 @@ function LastLine() {
   const [text, setText] = useState<string>();
   // A line about thousands takes its time to write: what was done is on screen before.
   useEffect(() => {
-    const timer = setTimeout(() => setText(last && lineText(last)), SETTLED_MS);
+    const tell = () => setText(last && lineText(last));
+    // A line that was typed is there already.
+    const timer = setTimeout(tell, typeof last === "string" ? 0 : SETTLED_MS);
     return () => clearTimeout(timer);
   }, [last]);
   if (text === undefined) return null;
