@@ -18,7 +18,7 @@ export interface Labels {
   room: LabelRoom;
 }
 
-/** With more lamps than this, every number stands above its lamp, or nowhere. */
+/** With more lamps than this, every number stands above its lamp, or nowhere: a dense block is quiet. */
 const MANY = 600;
 /** A digit, pixels. */
 export const DIGIT = 6.2;
@@ -35,7 +35,7 @@ function halfOf(lamp: Lamp, view: View): [number, number] {
 /** Signs keep their room; a number that finds none beside them is left out. */
 export function placeLabels(lamps: readonly Lamp[], view: View, width: number, height: number): Labels {
   const room = createRoom(width, height);
-  const side = lamps.length <= MANY ? (lamp: Lamp) => labelSide(lamps, lamp, view) : above;
+  const few = lamps.length <= MANY;
   for (const lamp of lamps) {
     const [x, y] = toPixels(view, lamp.x, lamp.y);
     const [half, tall] = halfOf(lamp, view);
@@ -44,16 +44,24 @@ export function placeLabels(lamps: readonly Lamp[], view: View, width: number, h
   const of = new Map<string, Label>();
   for (const lamp of lamps) {
     const [px, py] = toPixels(view, lamp.x, lamp.y);
-    const [dx, dy] = side(lamp);
     const text = String(lamp.number);
     const wide = DIGIT * text.length;
-    const [x, y] = [px + dx, py + dy];
-    if (room.has(x - wide / 2, y - 4, wide, 8)) of.set(lamp.id, { text, x, y, dx, dy });
+    for (const [dx, dy] of few ? sidesOf(lamps, lamp, view) : [ABOVE]) {
+      const [x, y] = [px + dx, py + dy];
+      if (!room.has(x - wide / 2, y - 4, wide, 8)) continue;
+      of.set(lamp.id, { text, x, y, dx, dy });
+      break;
+    }
   }
   return { of, room };
 }
 
-const above = (): [number, number] => [0, -15];
+const ABOVE: [number, number] = [0, -15];
+/** Its own side first, then the one over against it, then any. */
+function sidesOf(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number][] {
+  const [dx, dy] = labelSide(lamps, lamp, view);
+  return [[dx, dy], [-dx, -dy], ABOVE, [0, 15], [20, 0], [-20, 0]];
+}
 
 /** Where a lamp's number has room: above, below, or outwards where a neighbour is in the way. */
 function labelSide(lamps: readonly Lamp[], lamp: Lamp, view: View): [number, number] {
