@@ -80,10 +80,20 @@ export async function startApp(
 }
 
 /** The bytes the DMX view shows, 512 of the universe it stands on. */
-export const bytesShown = (page: Page): Promise<number[]> =>
-  page
-    .getByTestId("dmx")
-    .evaluate((grid) => [...grid.children].map((cell) => Number(cell.lastElementChild!.textContent)));
+export async function bytesShown(page: Page): Promise<number[]> {
+  // As one text, and without a locator's waiting: asked for over and over, it is to take little from the app.
+  const read = () =>
+    page.evaluate(() => {
+      const cells = document.querySelector("[data-testid=dmx]")?.children;
+      return cells && [...cells].map((cell) => cell.lastElementChild!.textContent).join();
+    });
+  let text = await read();
+  while (!text) {
+    await page.getByTestId("dmx").waitFor();
+    text = await read();
+  }
+  return text.split(",").map(Number);
+}
 
 /** Waits until the bytes shown pass a check; returns them. */
 export async function bytesWhen(page: Page, check: (bytes: number[]) => boolean, ms = 5000): Promise<number[]> {
