@@ -30,6 +30,16 @@ export const KEYS: readonly KeyBinding[] = [
     shown: "Alt B",
     does: "In the effect editor: as it was when it was opened, and as it is",
   },
+  { id: "step-next", keys: "Alt+n", shown: "Alt N", does: "The next step of the selection" },
+  { id: "step-previous", keys: "Alt+p", shown: "Alt P", does: "The step before" },
+  { id: "step-whole", keys: "Alt+w", shown: "Alt W", does: "All of the selection again" },
+  { id: "highlight", keys: "Alt+h", shown: "Alt H", does: "Highlight the selection, and end it" },
+  {
+    id: "blind",
+    keys: "Alt+Shift+L",
+    shown: "Alt Shift L",
+    does: "Blind: hold without output; again, it comes on stage",
+  },
   { id: "peek", keys: "Alt+l", shown: "Alt L", does: "While blind: the live stage, and back" },
   {
     id: "escape",

@@ -132,7 +132,15 @@ test("blind: what is held is seen and edited on the picture and in numbers, no b
   await universe(2);
   await bytesWhen(page, (b) => dimmer(b, 1) === 26214);
   await place("Build");
-  await ask("1 + 2", "blind on", "at 80");
+  await ask("1 + 2");
+  await page.keyboard.press("Alt+n");
+  await becomes(
+    async () => await page.getByRole("region", { name: "Spread" }).textContent(),
+    (text) => text!.includes("1 of 2"),
+  );
+  await page.keyboard.press("Alt+w");
+  await page.keyboard.press("Alt+Shift+L");
+  await ask("at 80");
   const frame = page.getByTestId("blind");
   await frame.getByText("what is held is on this picture, not on stage").waitFor();
   const number = page.getByRole("button", { name: /^Dimmer .*,/ }).first();
@@ -153,7 +161,7 @@ test("blind: what is held is seen and edited on the picture and in numbers, no b
     (text) => text !== "80.0 %" && Number.parseFloat(text!) > 75,
   );
   // A look at the live stage, and back.
-  await frame.getByRole("button", { name: "Live picture" }).click();
+  await page.keyboard.press("Alt+l");
   await becomes(
     async () => await number.textContent(),
     (text) => text === "40.0 %",
@@ -167,7 +175,7 @@ test("blind: what is held is seen and edited on the picture and in numbers, no b
   await page.getByTestId("truth-blind").waitFor();
   expect(await page.getByTestId("blind").count()).toBe(0);
   await place("Build");
-  await frame.getByRole("button", { name: "Go live" }).click();
+  await page.keyboard.press("Alt+Shift+L");
   await frame.waitFor({ state: "detached" });
   await universe(2);
   await bytesWhen(page, (b) => dimmer(b, 1) === 52428 && dimmer(b, 2) === 52428 && dimmer(b, 3) === 26214);

@@ -121,7 +121,9 @@ function Head() {
           <IconBolt size={16} />
         </ActionIcon>
       </Tooltip>
-      <Tooltip label={highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"}>
+      <Tooltip
+        label={`${highlight ? "Ends the highlight" : "Shows the selection full and open; never recorded"} (${shownKey("highlight")})`}
+      >
         <Button
           size="compact-sm"
           px={6}

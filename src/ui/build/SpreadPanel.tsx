@@ -13,6 +13,7 @@ import type { Spread } from "@/core/show/hands";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { setStageTools, useStageTools } from "../stage/stageTools";
+import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow, useShowNow } from "../useSession";
 import { placeBars } from "./placeBars";
 import { RecordSteps } from "./RecordSteps";
@@ -31,6 +32,7 @@ const PLACES: { value: Spread["by"]; label: string }[] = [
 /** How values, times and steps spread over the selection: its settings with their picture, a trial, and its steps. */
 export function SpreadPanel() {
   const session = useSession();
+  const { shownKey } = useKeyTable();
   const show = useShow((s) => s.world.show);
   const selection = useShow((s) => s.world.hands.selection);
   const spread = useShowNow((s) => s.world.hands.spread);
@@ -48,11 +50,18 @@ export function SpreadPanel() {
       <header className={classes.head}>
         <h2>Spread</h2>
         <Group gap={2}>
-          <Arrow label="Previous step" onClick={() => go("previous")} />
-          <Button size="compact-xs" variant="subtle" color="gray" onClick={() => go("whole")} disabled={!stepping}>
+          <Arrow label="Previous step" shown={shownKey("step-previous")} onClick={() => go("previous")} />
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            color="gray"
+            title={`All of it again (${shownKey("step-whole")})`}
+            onClick={() => go("whole")}
+            disabled={!stepping}
+          >
             {stepping ? `${stepping.step + 1} of ${count}` : "whole"}
           </Button>
-          <Arrow label="Next step" onClick={() => go("next")} />
+          <Arrow label="Next step" shown={shownKey("step-next")} onClick={() => go("next")} />
         </Group>
       </header>
       <div className={classes.bars} aria-hidden>
@@ -108,8 +117,8 @@ export function SpreadPanel() {
   );
 }
 
-const Arrow = ({ label, onClick }: { label: string; onClick(): void }) => (
-  <ActionIcon variant="subtle" color="gray" aria-label={label} title={label} onClick={onClick}>
+const Arrow = ({ label, shown, onClick }: { label: string; shown: string; onClick(): void }) => (
+  <ActionIcon variant="subtle" color="gray" aria-label={label} title={`${label} (${shown})`} onClick={onClick}>
     {label.startsWith("Next") ? <IconChevronRight size={16} /> : <IconChevronLeft size={16} />}
   </ActionIcon>
 );

@@ -5,8 +5,8 @@ import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { refusalText } from "@/core/show/refusal";
 import { macrosByNumber, pagesByNumber, viewsByNumber } from "@/core/show/world";
-import { clear } from "@/core/program/intents";
-import { select } from "@/core/select/intents";
+import { clear, setBlind, setHighlight } from "@/core/program/intents";
+import { select, step } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
 import { openHandbook } from "../handbook/Handbook";
 import { useBlind } from "../stage/blind";
@@ -44,6 +44,7 @@ export function useKeys(): void {
       if (found) act(found.id);
     };
     const show = () => session.store.getState().world.show;
+    const stepTo = (to: "next" | "previous" | "whole") => void session.act([step.of({ to })]);
     const actions: Record<string, () => void> = {
       go: () => isPressed() || goOnce(session, armed()),
       back: all("back"),
@@ -70,6 +71,11 @@ export function useKeys(): void {
       redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),
       effect: () => editEffect(useEditing.getState().open === null ? "held" : null),
+      "step-next": () => stepTo("next"),
+      "step-previous": () => stepTo("previous"),
+      "step-whole": () => stepTo("whole"),
+      highlight: () => void session.act([setHighlight.of({ on: !hands().highlight })]),
+      blind: () => void session.act([setBlind.of({ on: !hands().blind })]),
       before: () => dispatchEvent(new Event("bold-comet-before")),
       peek: () => useBlind.setState((s) => ({ peeks: session.store.getState().world.hands.blind && !s.peeks })),
       escape: () => {
@@ -90,6 +96,11 @@ export function useKeys(): void {
       "before",
       "peek",
       "tap",
+      "step-next",
+      "step-previous",
+      "step-whole",
+      "highlight",
+      "blind",
       ...[1, 2, 3, 4].flatMap((n) => [`macro-${n}`, `view-${n}`, `page-${n}`]),
       ...PLACES.map((p) => p.id as string),
     ]);
