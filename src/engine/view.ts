@@ -16,14 +16,19 @@ export interface StageView {
 
 const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
 
+/** Where each parameter is in frames of a layout. */
+export function indexOf(layout: Layout): StageView["index"] {
+  const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
+  indexes.set(layout, known);
+  return known;
+}
+
 /** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
 export const viewOf = (layout: Layout, frame: Frame): StageView => ({
   layout,
   frame,
   get index() {
-    const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
-    indexes.set(layout, known);
-    return known;
+    return indexOf(layout);
   },
 });
 

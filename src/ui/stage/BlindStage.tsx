@@ -3,7 +3,7 @@
 import { useEffect, useRef } from "react";
 import type { Hands } from "@/core/show/hands";
 import { publish } from "@/engine/frame";
-import { viewOf, type StageView } from "@/engine/view";
+import { indexOf, viewOf, type StageView } from "@/engine/view";
 import { useSession, useShow, useShowNow } from "../useSession";
 import { leaveBlind, useBlind } from "./blind";
 import { laidOf, lay, ownFrame } from "./laid";
@@ -18,7 +18,7 @@ const NOTHING: Hands["held"] = {};
 export function BlindStage() {
   const { store } = useSession();
   const blind = useShow((s) => s.world.hands.blind);
-  const live = useShow((s) => s.view);
+  const layout = useShow((s) => s.view?.layout);
   const show = useShow((s) => s.world.show);
   const held = useShowNow((s) => (blind ? s.world.hands.held : NOTHING));
   const list = useBlind((s) => s.list);
@@ -28,16 +28,16 @@ export function BlindStage() {
   const under = useRef<Under>(() => undefined);
   const laid = useRef<ReturnType<typeof laidOf>>([]);
   useEffect(() => {
-    if (!on || !live) return;
-    const look = list && cue ? lookOf(show, { list, cue }, live.layout) : undefined;
-    under.current = look ?? liveStage(live);
-  }, [on, live, list, cue, show]);
+    if (!on || !layout) return;
+    const look = list && cue ? lookOf(show, { list, cue }, layout) : undefined;
+    under.current = look ?? liveStage(layout, () => store.getState().view);
+  }, [store, on, layout, list, cue, show]);
   useEffect(() => {
-    if (on && live) laid.current = laidOf(show, live.index, held);
-  }, [on, live, show, held]);
+    if (on && layout) laid.current = laidOf(show, indexOf(layout), held);
+  }, [on, layout, show, held]);
   useEffect(() => {
-    if (!on || !live) return;
-    const { frame, shared } = ownFrame(live.layout);
+    if (!on || !layout) return;
+    const { frame, shared } = ownFrame(layout);
     const put = (view: StageView | null) => {
       useBlind.setState({ view });
       store.setState({ look: (cue && view) || undefined });
@@ -52,15 +52,15 @@ export function BlindStage() {
         lay(half, laid.current, gone);
       });
       // A painter that does not share the memory is told by another view of it.
-      if (isNew && !shared) put(viewOf(live.layout, frame));
+      if (isNew && !shared) put(viewOf(layout, frame));
     };
     draw();
-    put(viewOf(live.layout, frame));
+    put(viewOf(layout, frame));
     return () => {
       cancelAnimationFrame(handle);
       put(null);
     };
-  }, [store, on, live, cue]);
+  }, [store, on, layout, cue]);
   // Ended by a line or another window.
   useEffect(() => {
     if (!blind) leaveBlind();

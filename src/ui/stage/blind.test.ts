@@ -56,13 +56,17 @@ function seen(under: NonNullable<ReturnType<typeof lookOf>>, gone = 0) {
 }
 
 test("over the live stage: what is held is seen, palettes and effects too, and the rest is as it is", () => {
-  const at = seen(liveStage(live));
+  const at = seen(liveStage(layout, () => live));
   expect(wholeHalf(live.frame).raw[keyOf(2, "Dimmer")]).toBe(40);
   expect(at(2, "Dimmer")).toEqual([90, "held"]);
   expect(at(3, "Zoom")).toEqual([30, "held"]);
   expect(at(1, "Dimmer")).toEqual([40, "default"]);
   // A beat a second: after half of one it is at the other end, after a whole one where it was.
-  const wave = (gone: number) => seen(liveStage(live), gone)(3, "Dimmer")[0] as number;
+  const wave = (gone: number) =>
+    seen(
+      liveStage(layout, () => live),
+      gone,
+    )(3, "Dimmer")[0] as number;
   expect(Math.abs(wave(0.5) - wave(0))).toBeCloseTo(100, 0);
   expect(wave(1)).toBeCloseTo(wave(0), 0);
 });
@@ -81,6 +85,16 @@ test("over a cue's look: its own, what tracks into it, and what is held, each wi
 
 test("what the hands see changes nothing of the stage", () => {
   const before = [...wholeHalf(live.frame).raw];
-  seen(liveStage(live), 3);
+  seen(
+    liveStage(layout, () => live),
+    3,
+  );
   expect([...wholeHalf(live.frame).raw]).toEqual(before);
+});
+
+test("a stage of another rig, published before its layout has come, is passed over", () => {
+  const small = { ...layout, keys: layout.keys.slice(0, 2) };
+  const half = ownFrame(small).frame.halves[0];
+  expect(() => liveStage(small, () => live)(half, 0)).not.toThrow();
+  expect([...half.raw]).toEqual([0, 0]);
 });

@@ -10,11 +10,16 @@ import { copyStage } from "./laid";
 /** Puts it into a frame, its effects after so many seconds. */
 export type Under = (half: Half, gone: number) => void;
 
-/** The live stage. */
+/**
+ * The live stage, in frames of a layout; while a rig changes, another may be published for a moment.
+ * @param live as it is published now: where memory is not shared, each frame is another.
+ */
 export const liveStage =
-  (live: StageView): Under =>
-  (half) =>
-    copyStage(half, wholeHalf(live.frame));
+  (layout: Layout, live: () => StageView | undefined): Under =>
+  (half) => {
+    const now = live();
+    if (now?.layout === layout) copyStage(half, wholeHalf(now.frame));
+  };
 
 /** The look of a cue; undefined where there is no such cue. */
 export function lookOf(show: Show, of: { list: string; cue: string }, layout: Layout): Under | undefined {
