@@ -21,16 +21,17 @@ import {
 import { usePrefs } from "../parts/usePrefs";
 import { usePaletteNames } from "../palettes/usePaletteNames";
 import { seenByHands } from "../stage/blind";
-import { useSession, useShow } from "../useSession";
+import { useSession, useShow, useStageSummary } from "../useSession";
 import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
 import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
-import { FIXTURE, rowsOf, SHOWN, valueColumns, type FixtureRow, type Shown } from "./rows";
+import { activeNow, FIXTURE, NONE_ACTIVE, rowsOf, SHOWN, valueColumns, type FixtureRow, type Shown } from "./rows";
 import { useLiveCells } from "./useLiveCells";
 import classes from "./Values.module.css";
 
 const NAMES: Record<Shown, string> = {
   all: "all fixtures",
   selected: "selected",
+  active: "active: not at default",
   held: "held: the programmer",
   "in the cue": "stored in the cue",
 };
@@ -54,9 +55,15 @@ export function ValuesSheet() {
   const { armed, selection } = hands;
   // What is held and selected matters only where it filters.
   const about = shown === "selected" ? selection : shown === "held" ? Object.keys(hands.held).join() : null;
+  const active = useStageSummary(
+    (half, view) => (shown === "active" ? activeNow(session.store.getState().world, half, view) : NONE_ACTIVE),
+    NONE_ACTIVE,
+    [shown, show],
+    2,
+  );
   const { rows, columns: own } = useMemo(
-    () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null),
-    [session, show, shown, running, armed, about], // eslint-disable-line react-hooks/exhaustive-deps
+    () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null, active),
+    [session, show, shown, running, armed, about, active], // eslint-disable-line react-hooks/exhaustive-deps
   );
   const columns = useMemo(() => {
     const there = new Set([...own.values()].flat());
@@ -230,7 +237,9 @@ export function ValuesSheet() {
                 ? "Nothing is patched yet: patch some fixtures in Rig."
                 : shown === "held"
                   ? "Nothing is held. What you set stands here until it is recorded or let go of."
-                  : `No fixture is ${shown === "selected" ? "selected" : "stored in the cue that runs"}. Choose "all fixtures" above to see them.`}
+                  : shown === "active"
+                    ? "Everything is at its default: nothing is held, and no list gives anything."
+                    : `No fixture is ${shown === "selected" ? "selected" : "stored in the cue that runs"}. Choose "all fixtures" above to see them.`}
             </p>
           }
         />

@@ -1,7 +1,10 @@
 /** Catches a values sheet that leaves out fixtures, or shows what its filter does not mean. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { compute } from "@/core/play/player";
-import { rowsOf } from "./rows";
+import { fillHalf, layoutOf } from "@/engine/fill";
+import { frameBytes, openFrame, publish, wholeHalf } from "@/engine/frame";
+import { viewOf } from "@/engine/view";
+import { activeNow, rowsOf } from "./rows";
 
 const desk = newDesk();
 for (const line of [
@@ -26,6 +29,16 @@ test("every fixture, and for each type the columns it has", () => {
   );
   expect(columns.get("kelp-wash")).toContain("ColorAdd_W");
   expect(columns.get("kelp-wash")).not.toContain("Gobo1");
+});
+
+test("only what is not at its default on stage, by whatever comes", () => {
+  const layout = layoutOf(desk.player);
+  const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
+  publish(frame, (half) => fillHalf(half, desk.player, half.bytes));
+  const active = activeNow(desk.world, wholeHalf(frame), viewOf(layout, frame));
+  const { rows, columns } = rowsOf(desk.world, "active", running, active);
+  expect(rows.map((r) => r.number)).toEqual([21]);
+  expect(columns.get("kelp-wash")).toEqual(["Dimmer"]);
 });
 
 test.each([

@@ -2,13 +2,15 @@
 import { attributeInfo, attributesKnown } from "@/core/fixture/attribute";
 import { functionOf } from "@/core/fixture/parameters";
 import { modelOf } from "@/core/show/model";
-import { splitItem, splitKey } from "@/core/show/ids";
+import { placeIn, splitItem, splitKey } from "@/core/show/ids";
 import type { Entry } from "@/core/show/value";
 import { cuesOf, fixturesByNumber, type World } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
+import { SOURCE_DEFAULT, type Half } from "@/engine/frame";
+import type { StageView } from "@/engine/view";
 import type { SheetColumn } from "../parts/sheet/view";
 
-export const SHOWN = ["all", "selected", "held", "in the cue"] as const;
+export const SHOWN = ["all", "selected", "active", "held", "in the cue"] as const;
 export type Shown = (typeof SHOWN)[number];
 
 export interface FixtureRow {
@@ -24,6 +26,32 @@ export interface Rows {
   columns: Map<string, string[]>;
 }
 
+/** What is not at its default on stage: fixtures, and by type the attributes that are not. */
+export interface Active {
+  fixtures: string[];
+  attributes: Record<string, string[]>;
+}
+export const NONE_ACTIVE: Active = { fixtures: [], attributes: {} };
+
+export function activeNow({ show }: World, half: Half, { layout }: StageView): Active {
+  const fixtures = new Set<string>();
+  const attributes = new Map<string, Set<string>>();
+  for (let p = 0; p < layout.keys.length; p++) {
+    if (half.source[p] === SOURCE_DEFAULT) continue;
+    const { fixture } = placeIn(layout.keys[p]!);
+    const type = show.fixtures[fixture]?.type;
+    if (!type) continue;
+    fixtures.add(fixture);
+    let own = attributes.get(type);
+    if (!own) attributes.set(type, (own = new Set()));
+    own.add(layout.attributes[p]![half.fn[p]!]!);
+  }
+  return {
+    fixtures: [...fixtures],
+    attributes: Object.fromEntries([...attributes].map(([type, own]) => [type, [...own].sort()])),
+  };
+}
+
 /** What a filter is about: entries of a few, or all that is there. @param cue the id of the cue that runs, in its list. */
 function entriesOf({ show, hands }: World, shown: Shown, running: { list: string; cue: string } | null) {
   if (shown === "held") return hands.held;
@@ -31,17 +59,26 @@ function entriesOf({ show, hands }: World, shown: Shown, running: { list: string
   return list && shown === "in the cue" ? (cuesOf(list).find((c) => c.id === running.cue)?.entries ?? {}) : {};
 }
 
-export function rowsOf(world: World, shown: Shown, running: { list: string; cue: string } | null): Rows {
+export function rowsOf(
+  world: World,
+  shown: Shown,
+  running: { list: string; cue: string } | null,
+  active: Active = NONE_ACTIVE,
+): Rows {
   const entries: Readonly<Record<string, Pick<Entry, "attribute">>> = entriesOf(world, shown, running);
-  const some = shown === "held" || shown === "in the cue";
+  const some = shown === "held" || shown === "in the cue" || shown === "active";
   const only =
     shown === "all"
       ? null
       : shown === "selected"
         ? new Set(world.hands.selection.map((i) => splitItem(i).fixture))
-        : new Set(Object.keys(entries).map((key) => splitKey(key).fixture));
+        : shown === "active"
+          ? new Set(active.fixtures)
+          : new Set(Object.keys(entries).map((key) => splitKey(key).fixture));
   const fixtures = fixturesByNumber(world.show).filter((f) => !only || only.has(f.id));
-  const used = new Map<string, Set<string>>();
+  const used = new Map<string, Set<string>>(
+    shown === "active" ? Object.entries(active.attributes).map(([type, own]) => [type, new Set(own)]) : [],
+  );
   if (some)
     for (const [key, { attribute }] of Object.entries(entries)) {
       const type = world.show.fixtures[splitKey(key).fixture]?.type;
