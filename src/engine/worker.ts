@@ -16,16 +16,8 @@ import { refusalText } from "@/core/show/refusal";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
 import { frameBytes, openFrame, publish, type Frame, type Layout } from "./frame";
-import {
-  CLOCK_EVERY_MS,
-  ToEngineSchema,
-  type FromEngine,
-  type Running,
-  type ToEngine,
-  type WireAsk,
-  type WireState,
-} from "./messages";
-import { openWire, type WireOut } from "./wireOut";
+import { CLOCK_EVERY_MS, ToEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
+import { createWiring } from "./wiring";
 
 /** For the eye; the wire gets at most 44 frames of them a second. */
 const RATE = 60;
@@ -41,13 +33,9 @@ let frame: Frame | undefined;
 let layout: Layout | undefined;
 /** Where frames go to other windows while any look on. */
 let frames: BroadcastChannel | undefined;
-let wire: WireOut | undefined;
-/** Where the bridge is, told while on standby. */
-let bridge: Extract<ToEngine, { kind: "bridge" }> | undefined;
-let consent: Extract<ToEngine, { kind: "consent" }> | undefined;
-const wireState: WireState = { bridge: null, waiting: [], tests: {} };
 /** Keeps in step with another window's engine and is ready to go on for it: it neither ticks nor sends. */
 let standby = false;
+const wiring = createWiring(say, () => standby);
 let heard: { text: string; saved: SavedPlay | null } | undefined;
 let audience = false;
 let sentAt = 0;
@@ -80,34 +68,7 @@ function layOut(): void {
   const memory = shares ? new SharedArrayBuffer(size) : new ArrayBuffer(size);
   frame = openFrame(layout, memory);
   say({ kind: "layout", layout, memory: memory as ArrayBuffer });
-  wire?.configure(player.world.show, player.rig);
-}
-
-/** The bytes with the slots that are held for a test. */
-function tested(bytes: Uint8Array): Uint8Array {
-  const held = Object.entries(wireState.tests);
-  if (held.length === 0 || !player) return bytes;
-  const made = bytes.slice();
-  for (const [key, byte] of held) {
-    const [universe, slot] = key.split(":").map(Number) as [number, number];
-    const place = player.rig.universes.indexOf(universe);
-    if (place >= 0) made[place * 512 + slot - 1] = byte;
-  }
-  return made;
-}
-
-function onWire(ask: WireAsk): void {
-  if (ask === "poll") return wire?.poll();
-  if (ask === "take") return wire?.take();
-  if (typeof ask === "object" && "osc" in ask) return wire?.osc(ask.osc, { address: ask.address, value: ask.value });
-  if (ask === "endTests") wireState.tests = {};
-  else {
-    const key = `${ask.universe}:${ask.slot}`;
-    const others = Object.entries(wireState.tests).filter(([held]) => held !== key);
-    wireState.tests = Object.fromEntries(ask.byte === null ? others : [...others, [key, ask.byte]]);
-  }
-  say({ kind: "wire", wire: wireState });
-  show();
+  wiring.configure(player);
 }
 
 /** So long a tick goes on getting ready, milliseconds. */
@@ -127,7 +88,7 @@ function tick(): void {
   }
   if (!player || standby) return;
   try {
-    wire?.send(tested(player.frame));
+    wiring.send(player);
     prepare();
     // What a hand changed was shown just now, with all that moves.
     const isNew = epoch() - changedAt < 500 / RATE && player.unfinished === undefined;
@@ -176,7 +137,7 @@ function followLayout(): void {
 function show(): void {
   if (!player || !frame || !layout) return;
   const now = player;
-  const isNew = publish(frame, (half) => fillHalf(half, now, tested(now.frame)));
+  const isNew = publish(frame, (half) => fillHalf(half, now, wiring.tested(now, now.frame)));
   if (isNew && !shares)
     say({ kind: "frame", generation: layout.generation, memory: (frame.buffer as ArrayBuffer).slice(0) });
   sendAround();
@@ -249,32 +210,8 @@ function begin(running: Running | null, since = 0): void {
   sayPlaying(player);
   layOut();
   show();
-  if (wire) speak(wire);
-  else if (bridge) reach(bridge);
-}
-
-/** On standby the bridge was reached already: it takes what comes from here on. */
-function speak(out: WireOut): void {
-  out.speak();
-  if (player) out.send(tested(player.frame));
-  say({ kind: "wire", wire: wireState });
-}
-
-function reach({ port, token, show: name }: Extract<ToEngine, { kind: "bridge" }>): void {
-  wire?.close();
-  wire = openWire(
-    port,
-    token,
-    name,
-    ({ bridge: state, waiting }) => {
-      Object.assign(wireState, { bridge: state, waiting });
-      if (!standby) say({ kind: "wire", wire: wireState });
-    },
-    standby,
-    (heard) => say({ kind: "osc", ...heard }),
-  );
-  if (consent) wire.agree(consent.consent);
-  if (player) wire.configure(player.world.show, player.rig);
+  // On standby the bridge was reached already: it takes what comes from here on.
+  wiring.speak(player);
 }
 
 /** What cues run is read against the stage as it is then. */
@@ -298,12 +235,9 @@ function hear(message: ToEngine): void {
       standby = message.standby;
       return standby ? undefined : begin(message.running);
     case "bridge":
-      if (bridge?.port === message.port && bridge.token === message.token && wire) return;
-      bridge = message;
-      return reach(message);
+      return wiring.reach(message, standby, player);
     case "consent":
-      consent = message;
-      return wire?.agree(message.consent);
+      return wiring.agree(message.consent);
     case "running":
       // Read as it comes, so that going on takes no time.
       if (standby && message.saved !== undefined) heard = { text: message.saved, saved: readSaved(message.saved) };
@@ -318,7 +252,7 @@ function hear(message: ToEngine): void {
       audience = message.on;
       return sendAround();
     case "wire":
-      return onWire(message.ask);
+      return wiring.ask(message.ask) ? show() : undefined;
     case "diff": {
       const onward = follow(player.given, message);
       if (!onward)
@@ -330,7 +264,7 @@ function hear(message: ToEngine): void {
       setWorld(player, world, held);
       if (standby) return;
       if (rest.some((c) => c.path[0] === "show" && ["outputs", "wire", "name"].includes(c.path[1]!)))
-        wire?.configure(player.world.show, player.rig);
+        wiring.configure(player);
       if (rest.every(({ path }) => path[0] === "hands")) handsMoved = true;
       else unsaved = true;
       return tickNow();
