@@ -59,9 +59,15 @@ test("every universe of the demo, through a fade: the same slots at both, in ord
       socket.send(frame);
     await new Promise((resolve) => setTimeout(resolve, 12));
   }
-  await new Promise((resolve) => setTimeout(resolve, 400));
+  const meantOf = (u: number) => [...desk.player.frame.subarray(u * 512, (u + 1) * 512)];
+  // A busy machine takes its time; what has not come by then does not come.
+  const isThere = (universe: number, u: number) =>
+    got.get(universe)?.slots.join() === meantOf(u).join() &&
+    [...(node.data("sacn", universe) ?? [])].join() === meantOf(u).join();
+  for (const end = Date.now() + 5000; Date.now() < end && !universes.every(isThere);)
+    await new Promise((resolve) => setTimeout(resolve, 50));
   for (const [u, universe] of universes.entries()) {
-    const meant = [...desk.player.frame.subarray(u * 512, (u + 1) * 512)];
+    const meant = meantOf(u);
     expect(got.get(universe)).toEqual({ slots: meant, priority: 120, source: "Bold Comet" });
     expect([...node.data("sacn", universe)!]).toEqual(meant);
   }
