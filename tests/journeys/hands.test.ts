@@ -183,6 +183,27 @@ test("blind: what is held is seen and edited on the picture and in numbers, no b
   expect(app.errors).toEqual([]);
 });
 
+test("the colour panels point at what the selection shows, whoever set it", async () => {
+  const { page } = app;
+  await place("Build");
+  await ask("clear", "41 thru 46 at 50 colour at 3200K");
+  const panel = page.getByRole("region", { name: "Colour" });
+  await panel.getByText("White", { exact: true }).first().click();
+  const kelvin = panel.getByRole("slider", { name: "Colour temperature" });
+  const shown = () => kelvin.getAttribute("aria-valuenow");
+  await becomes(shown, (text) => text === "3200");
+  await kelvin.focus();
+  await page.keyboard.press("ArrowRight");
+  await becomes(shown, (text) => text === "3250");
+  await ask("colour at 5600K");
+  await becomes(shown, (text) => text === "5600");
+  await ask("41 colour at #ff0000");
+  await ask("41 thru 46");
+  await panel.getByText("several", { exact: true }).waitFor();
+  await ask("clear");
+  expect(app.errors).toEqual([]);
+});
+
 test("a word is asked of the handbook, its picture is there, and its example stands in the Ask bar", async () => {
   const { page } = app;
   await page.locator("#ask").fill("tracking");

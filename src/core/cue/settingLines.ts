@@ -1,5 +1,5 @@
 /** Settings of cues and lists as the command language writes them, after `set list N cue N` and `set list N`. */
-import { FAMILY_WORDS, type Family } from "../fixture/attribute";
+import { familyWord, type Family } from "../fixture/attribute";
 import { lineOfFrames } from "../timecode/frames";
 import { exact, onOff, quote, selText } from "../show/lineText";
 import type { Bend, Cue, CueList, CueTimes, Reach, Show, Trigger } from "../show/schema";
@@ -23,9 +23,6 @@ export function timesLine({ up, down, delayUp, delayDown }: Times): string {
 /** How a cue starts: "manual", "auto 2", "auto done 2"; seconds. */
 export const triggerLine = (trigger: Trigger): string =>
   trigger.kind === "go" ? "manual" : `auto ${trigger.kind === "autoDone" ? "done " : ""}${exact(trigger.after)}`;
-
-const familyWord = (family: Family): string =>
-  Object.entries(FAMILY_WORDS).find(([, name]) => name === family)?.[0] ?? family.toLowerCase();
 
 /** A reach that ends in a cue of the list is so many cues more. */
 function reachLine(reach: Reach | null, list: CueList | undefined, cue: string): string {

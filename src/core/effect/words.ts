@@ -1,5 +1,5 @@
 /** Effects and their voices in words, and as they are typed. */
-import { attributeInfo, FAMILY_WORDS } from "../fixture/attribute";
+import { attributeInfo, familyWord } from "../fixture/attribute";
 import { hasStops, type Phasing, type Shape, type Stop, type Voice } from "../show/effectSchema";
 import type { Id } from "../show/ids";
 import { exact, quote } from "../show/lineText";
@@ -35,8 +35,7 @@ export function shapeText({ waves }: Pick<Show, "waves">, wave: Shape): string {
 export const drivenText = (voice: Voice): string => {
   const attribute = hasStops(voice) ? ("attribute" in voice.of ? voice.of.attribute : undefined) : voice.attribute;
   if (attribute === undefined && hasStops(voice) && "family" in voice.of) {
-    const { family } = voice.of;
-    return Object.entries(FAMILY_WORDS).find(([, f]) => f === family)?.[0] ?? family.toLowerCase();
+    return familyWord(voice.of.family);
   }
   return attribute === "Dimmer" ? "dimmer" : (attributeInfo(attribute!).word ?? attribute!);
 };

@@ -1,7 +1,7 @@
 /** Palettes, as intents. */
 import { current, isDraft } from "immer";
 import { z } from "../units/zod";
-import { attributeInfo, FAMILIES, FAMILY_WORDS } from "../fixture/attribute";
+import { attributeInfo, FAMILIES, familyWord } from "../fixture/attribute";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { IdSchema, ItemSchema, splitItem, splitKey, type Id, type ParamKey } from "../show/ids";
 import { itemsText } from "../show/itemsText";
@@ -43,7 +43,6 @@ export function plainShow(world: WorldDraft): Show {
 /** A palette of a draft; ends with `fail` where it is gone. */
 export const paletteIn = (world: WorldDraft, id: Id): Palette =>
   world.show.palettes[id] ?? fail("that palette does not exist");
-const wordOf = (name: string): string => Object.entries(FAMILY_WORDS).find(([, f]) => f === name)?.[0] ?? name;
 /** Puts what is kept into a palette that is there, unless its links would go round. */
 export function put(world: WorldDraft, id: Id, kept: Kept): void {
   const palette = paletteIn(world, id);
@@ -103,7 +102,7 @@ export const recordPalette = defineIntent({
       name !== undefined && quote(name),
       width,
       ...[["only", only] as const, ["whole", whole] as const, ["with", along] as const].map(
-        ([word, of]) => of && of.length > 0 && `${word} ${of.map(wordOf).join(" ")}`,
+        ([word, of]) => of && of.length > 0 && `${word} ${of.map(familyWord).join(" ")}`,
       ),
       offShelf && "off shelf",
       onto,

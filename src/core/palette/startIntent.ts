@@ -1,6 +1,6 @@
 /** Starter palettes, as an intent: those the rig offers, or the ones chosen of them. */
 import { z } from "../units/zod";
-import { FAMILIES, FAMILY_WORDS } from "../fixture/attribute";
+import { FAMILIES, familyWord } from "../fixture/attribute";
 import { defineIntent, newId } from "../show/intent";
 import { unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
@@ -51,9 +51,6 @@ export const startPalettes = defineIntent({
   lines: (_, { families, names }) => [
     names
       ? unsaid("records some of the starter palettes")
-      : [
-          "starter palettes",
-          ...(families ?? []).map((f) => Object.entries(FAMILY_WORDS).find(([, of]) => of === f)![0]),
-        ].join(" "),
+      : ["starter palettes", ...(families ?? []).map(familyWord)].join(" "),
   ],
 });

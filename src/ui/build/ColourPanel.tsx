@@ -7,11 +7,11 @@ import { apart, kelvinNear, xyOfHex, xyOfKelvin, type Xy } from "@/core/colour/c
 import { FILTER_COLOURS } from "@/core/colour/filterList";
 import { chroma, filter, kelvin } from "@/core/command/building";
 import { EditableText } from "../parts/EditableText";
-import { useSession, useShow } from "../useSession";
+import { useSession } from "../useSession";
 import { ColourField } from "./ColourField";
 import { GamutPicture } from "./GamutPicture";
 import type { AttributeRow } from "./summary";
-import { useColoursNow } from "./useColoursNow";
+import { useAsked, useColoursNow } from "./useColoursNow";
 import classes from "./Build.module.css";
 
 const WAYS = [
@@ -63,31 +63,27 @@ function ByXy() {
 /** White by its colour temperature: what the selection shows, where that is a white, and any other. */
 function White() {
   const session = useSession();
-  const selection = useShow((s) => s.world.hands.selection);
   const now = useColoursNow();
-  const [asked, setAsked] = useState<{ kelvin: number; of: typeof selection } | null>(null);
+  const [asked, ask] = useAsked<number>();
   const first = useRef(true);
   const [near] = now.length === 1 ? [kelvinNear(now[0]!)] : [];
   const shows = near && near.off <= WHITE_WITHIN ? Math.round(near.kelvin / 10) * 10 : undefined;
-  const white = asked?.of === selection ? asked.kelvin : undefined;
-  const set = (values: readonly number[], join: boolean) => {
-    setAsked({ kelvin: values[0]!, of: selection });
-    session.hold((b) => kelvin(b, values), join);
-  };
+  const set = (values: readonly number[], join: boolean) =>
+    ask(values[0]!, () => session.hold((b) => kelvin(b, values), join));
   return (
     <div className={classes.white}>
       <Slider
         min={WARM}
         max={COLD}
         step={50}
-        value={white ?? Math.min(COLD, Math.max(WARM, shows ?? 3200))}
+        value={asked ?? Math.min(COLD, Math.max(WARM, shows ?? 3200))}
         onChange={(value) => {
           set([value], !first.current);
           first.current = false;
         }}
         onChangeEnd={() => (first.current = true)}
         label={(v) => `${v} K`}
-        aria-label="Colour temperature"
+        thumbLabel="Colour temperature"
       />
       <span className={classes.kelvins} style={{ background: SCALE }} aria-hidden />
       <EditableText

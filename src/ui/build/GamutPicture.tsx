@@ -1,6 +1,6 @@
 "use client";
 
-import { useRef, useState, type PointerEvent } from "react";
+import { useRef, type PointerEvent } from "react";
 import { isColour, spectralLocus, type Xy } from "@/core/colour/chromaticity";
 import { colourValues } from "@/core/palette/colour";
 import { gamutIn } from "@/core/palette/gamut";
@@ -9,6 +9,7 @@ import { modelOf } from "@/core/show/model";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
+import { useAsked } from "./useColoursNow";
 import classes from "./Build.module.css";
 
 const WIDE = 0.78;
@@ -36,8 +37,7 @@ export function GamutPicture({ now, onPick }: Props) {
   const drawing = useRef(false);
   const show = useShow((s) => s.world.show);
   const selection = useShow((s) => s.world.hands.selection);
-  const [asked, setAsked] = useState<{ xy: Xy; of: typeof selection } | null>(null);
-  const picked = asked?.of === selection ? asked.xy : null;
+  const [picked, ask] = useAsked<Xy>();
   const gamuts = new Map<string, Gamut>();
   for (const i of selection) {
     const fixture = show.fixtures[splitItem(i).fixture];
@@ -54,8 +54,7 @@ export function GamutPicture({ now, onPick }: Props) {
     : [];
   const take = (xy: Xy, join: boolean) => {
     if (!isColour(xy)) return;
-    setAsked({ xy, of: selection });
-    onPick(xy, join);
+    ask(xy, () => onPick(xy, join));
   };
   const pick = (event: PointerEvent<SVGSVGElement>, join: boolean) => {
     const edge = event.currentTarget.getBoundingClientRect();

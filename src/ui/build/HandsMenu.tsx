@@ -3,7 +3,7 @@
 import { ActionIcon, Button, Menu, NumberInput } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import { useState } from "react";
-import { attributeInfo, FAMILIES, FAMILY_WORDS, type Family } from "@/core/fixture/attribute";
+import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
 import { linesOf } from "@/core/desk/lines";
 import { drop, keepOut } from "@/core/program/intents";
 import { splitItem, splitKey, type ParamKey } from "@/core/show/ids";
@@ -34,9 +34,6 @@ export function HandsMenu() {
     </Menu>
   );
 }
-
-const wordOf = (family: Family): string =>
-  Object.entries(FAMILY_WORDS).find(([, f]) => f === family)?.[0] ?? family.toLowerCase();
 
 interface HeldFamily {
   family: Family;
@@ -104,10 +101,10 @@ function Items() {
       {item("Park: pin what is seen", "park", !some)}
       {item("Unpark", "unpark", !some || !parked)}
       <Menu.Divider />
-      {families.map(({ family, keys }) => act(`Let go of ${wordOf(family)}`, drop.of({ keys })))}
+      {families.map(({ family, keys }) => act(`Let go of ${familyWord(family)}`, drop.of({ keys })))}
       {families.map(({ family, keys, out }) =>
         act(
-          out ? `Record ${wordOf(family)} again` : `Keep ${wordOf(family)} out of recording`,
+          out ? `Record ${familyWord(family)} again` : `Keep ${familyWord(family)} out of recording`,
           keepOut.of({ keys, out: !out }),
         ),
       )}

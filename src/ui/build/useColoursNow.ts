@@ -1,10 +1,11 @@
 "use client";
 
+import { useState } from "react";
 import type { Xy } from "@/core/colour/chromaticity";
 import { coloursNow } from "@/core/palette/now";
 import { splitItem } from "@/core/show/ids";
 import { readContextOf } from "@/engine/view";
-import { useSession, useShow, useStageSummary } from "../useSession";
+import { useSession, useShow, useShowNow, useStageSummary } from "../useSession";
 
 /** So many colours are told apart. */
 const MOST = 60;
@@ -27,4 +28,20 @@ export function useColoursNow(): Xy[] {
     [selection, held],
     4,
   );
+}
+
+/** What was asked for in a panel, as long as nothing else has been held or selected since. */
+export function useAsked<T>(): [asked: T | null, ask: (value: T, hold: () => void) => void] {
+  const { store } = useSession();
+  const held = useShowNow((s) => s.world.hands.held);
+  const selection = useShowNow((s) => s.world.hands.selection);
+  const [asked, setAsked] = useState<{ value: T; held: typeof held; selection: typeof selection } | null>(null);
+  return [
+    asked?.held === held && asked.selection === selection ? asked.value : null,
+    (value, hold) => {
+      hold();
+      const { hands } = store.getState().world;
+      setAsked({ value, held: hands.held, selection: hands.selection });
+    },
+  ];
 }
