@@ -15,6 +15,7 @@ export const shared = {
   transformIgnorePatterns: ["/node_modules/(?!(nanoid|culori|immer|osc-min|idb|tinykeys|zod|fflate|three|@tanstack)/)"],
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
+    "^@tests/(.*)$": "<rootDir>/tests/$1",
     // They say where they are to importers alone, and tests are made into what requires.
     "^three$": "<rootDir>/node_modules/three/build/three.module.js",
     // As it is shipped: what it checks for whoever builds it takes twice as long.
@@ -22,12 +23,15 @@ export const shared = {
     "^osc-min$": "<rootDir>/node_modules/osc-min/dist/index.js",
   },
   testEnvironment: "node",
+  // Only there to end what hangs: a busy machine takes its time.
+  testTimeout: 600_000,
 };
 
 export default {
   ...shared,
   roots: ["<rootDir>/src", "<rootDir>/tests"],
-  testTimeout: 30_000,
+  // The demo file, where somebody runs a suite of his own.
+  globalSetup: "<rootDir>/tests/setup/start.ts",
   maxWorkers: 2,
   setupFiles: ["<rootDir>/tests/setup/seed.ts"],
   testPathIgnorePatterns: ["/node_modules/", "/tests/journeys/"],

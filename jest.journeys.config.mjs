@@ -1,3 +1,10 @@
 import { shared } from "./jest.config.mjs";
 
-export default { ...shared, roots: ["<rootDir>/tests/journeys"], testTimeout: 120_000, maxWorkers: 2 };
+export default {
+  ...shared,
+  roots: ["<rootDir>/tests/journeys"],
+  testEnvironment: "<rootDir>/tests/journeys/setup/environment.ts",
+  globalSetup: "<rootDir>/tests/journeys/setup/start.ts",
+  globalTeardown: "<rootDir>/tests/journeys/setup/stop.ts",
+  maxWorkers: 2,
+};

@@ -26,6 +26,8 @@ const workers = [
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // Pages and scripts go over loopback: packing them takes longer than sending them.
+  compress: false,
   devIndicators: false,
   // Types are checked by the tests; whoever starts the show does not wait for it.
   typescript: { ignoreBuildErrors: true },

@@ -2,14 +2,14 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { runScript, type ScriptFiles } from "@/core/desk/script";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 
 const folder = join(__dirname, "shows");
 const out = mkdtempSync(join(tmpdir(), "bold-comet-"));
 const files: ScriptFiles = {
-  open: (name) => (name === "demo" ? makeDemo().show : readShowFile(new Uint8Array(readFileSync(join(out, name))))),
+  open: (name) => (name === "demo" ? demoWorld().show : readShowFile(new Uint8Array(readFileSync(join(out, name))))),
   save: (name, show) => void writeFileSync(join(out, name), writeShowFile(show)),
   print: () => undefined,
   readText: (name) => readFileSync(existsSync(join(folder, name)) ? join(folder, name) : join(out, name), "utf8"),

@@ -1,84 +1,85 @@
-// Runs every check in order; stops at the first that fails; ends with one plain line of counts.
-import { spawn, spawnSync } from "node:child_process";
-import { mkdtempSync, readFileSync, existsSync } from "node:fs";
+// Runs every check; ends with one plain line of counts. Usage: node tools/test.mjs [--times]
+// --times keeps how long each unit suite took, which deals them out evenly (tests/setup/times.json).
+import { spawn } from "node:child_process";
+import { existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
+import { makeSuites } from "./unit-suites.mjs";
 
 const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const out = mkdtempSync(join(tmpdir(), "bold-comet-test-"));
 const bin = (name) => join(root, "node_modules/.bin", name);
+const environment = { ...process.env, FORCE_COLOR: "0" };
+const started = Date.now();
+const took = [];
 let passed = 0;
 let failed = 0;
 
-const environment = { ...process.env, FORCE_COLOR: "0" };
-
-function run(title, command, args) {
-  console.log(`\n== ${title}`);
-  const { status } = spawnSync(command, args, { cwd: root, stdio: "inherit", env: environment });
-  return status === 0;
+/** Runs a command. @returns whether it ended well. What it says is shown at once, or when it has ended. */
+async function run(title, [command, ...args], { atOnce = false } = {}) {
+  const since = Date.now();
+  const child = spawn(command, args, {
+    cwd: root,
+    stdio: atOnce ? "inherit" : ["ignore", "pipe", "pipe"],
+    env: environment,
+  });
+  let said = "";
+  for (const stream of [child.stdout, child.stderr]) stream?.on("data", (text) => (said += text));
+  const code = await new Promise((resolve) => child.once("close", resolve));
+  const seconds = Math.round((Date.now() - since) / 1000);
+  took.push(`${title} ${seconds} s`);
+  if (!atOnce) console.log(`\n== ${title}, ${seconds} s\n${said.trim()}`);
+  return code === 0;
 }
 
-/** Runs checks that do not need each other side by side; what they say comes when they are done. */
-async function together(checks) {
-  const done = await Promise.all(
-    checks.map(
-      ([title, command, args]) =>
-        new Promise((resolve) => {
-          const child = spawn(command, args, { cwd: root, stdio: ["ignore", "pipe", "pipe"], env: environment });
-          let said = "";
-          for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += text));
-          child.on("close", (code) => resolve({ title, said, fine: code === 0 }));
-        }),
-    ),
-  );
-  for (const { title, said, fine } of done) {
-    console.log(`\n== ${title}\n${said.trim()}`);
-    if (fine) passed += 1;
+/** Runs commands one after another. */
+async function inTurn(checks) {
+  for (const [title, ...command] of checks) {
+    if (await run(title, command)) passed += 1;
     else failed += 1;
   }
-  if (failed > 0) end();
+}
+
+async function jest(title, args) {
+  console.log(`\n== ${title}`);
+  const file = join(out, `${title.replaceAll(" ", "-")}.json`);
+  const fine = await run(title, [bin("jest"), ...args, "--json", `--outputFile=${file}`], { atOnce: true });
+  const report = existsSync(file) ? JSON.parse(readFileSync(file, "utf8")) : undefined;
+  passed += report?.numPassedTests ?? 0;
+  failed += report ? report.numFailedTests + report.numRuntimeErrorTestSuites : 1;
+  if (!fine && failed === 0) failed = 1;
+  return report;
 }
 
 function end() {
-  console.log(`\n${passed} passed, ${failed} failed`);
+  console.log(`\n${took.join(", ")}; ${Math.round((Date.now() - started) / 1000)} s in all`);
+  console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed === 0 ? 0 : 1);
 }
 
-function check(title, command, args) {
-  if (run(title, command, args)) passed += 1;
-  else {
-    failed += 1;
-    end();
-  }
+function keepTimes({ testResults }) {
+  const seconds = {};
+  for (const { ancestorTitles, duration } of testResults.flatMap((suite) => suite.assertionResults))
+    seconds[ancestorTitles[0]] = (seconds[ancestorTitles[0]] ?? 0) + (duration ?? 0) / 1000;
+  const long = Object.entries(seconds).filter(([, s]) => s >= 0.5);
+  const rows = long.sort(([a], [b]) => (a < b ? -1 : 1)).map(([path, s]) => [path, Math.round(s * 10) / 10]);
+  writeFileSync(join(root, "tests/setup/times.json"), `${JSON.stringify(Object.fromEntries(rows), null, 2)}\n`);
 }
 
-function jest(title, args) {
-  const report = join(out, `${title.replaceAll(" ", "-")}.json`);
-  const fine = run(title, bin("jest"), [...args, "--json", `--outputFile=${report}`]);
-  const counts = existsSync(report)
-    ? JSON.parse(readFileSync(report, "utf8"))
-    : { numPassedTests: 0, numFailedTests: 1 };
-  passed += counts.numPassedTests;
-  failed += counts.numFailedTests + counts.numRuntimeErrorTestSuites;
-  if (!fine && failed === 0) failed = 1;
-  if (failed > 0) end();
-}
-
-await together([
-  ["types", bin("tsc"), ["--noEmit"]],
-  ["lint", bin("eslint"), ["--max-warnings", "0", "."]],
-  ["layers", bin("depcruise"), ["--config", ".dependency-cruiser.cjs", "src"]],
-  ["nothing unused", bin("knip"), []],
-  ["format", bin("prettier"), ["--check", "--log-level", "warn", "src", "tests", "tools"]],
-  ["handbook is current", process.execPath, ["tools/make-docs.mjs", "--check"]],
+makeSuites();
+// What is built and looked over stands beside the unit tests: neither waits for the other.
+const [units] = await Promise.all([
+  jest("unit and show tests", ["--config", "jest.suites.config.mjs"]),
+  inTurn([
+    ["the app is built, the layers hold", "./bold-comet", "build"],
+    ["types and lint", bin("oxlint"), "--type-aware", "--type-check", "--deny-warnings"],
+    ["nothing unused", bin("knip")],
+    ["format", bin("oxfmt"), "--check", "src", "tests", "tools"],
+    ["handbook is current", process.execPath, "tools/make-docs.mjs", "--check"],
+  ]),
 ]);
-jest("unit and show tests", []);
-jest("journeys", ["--config", "jest.journeys.config.mjs"]);
-check("a few kills of the browser process (more: npm run kills -- 200)", process.execPath, [
-  "tools/run-bundled.mjs",
-  "tests/kills/kills.ts",
-  "4",
-  "7",
-]);
+if (units && process.argv.includes("--times")) keepTimes(units);
+if (failed > 0) end();
+await jest("journeys", ["--config", "jest.journeys.config.mjs"]);
 end();

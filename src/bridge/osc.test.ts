@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { toBuffer } from "osc-min";
 import { openOsc, readOsc } from "./osc";
 import type { OscMessage } from "./messages";
+import { runs } from "@tests/setup/runs";
 
 const packet = (of: Parameters<typeof toBuffer>[0]): Uint8Array => {
   const view = toBuffer(of);
@@ -33,7 +34,7 @@ test("any bytes are read or left alone", () => {
     fc.property(fc.uint8Array({ maxLength: 200 }), (bytes) => {
       for (const { value } of readOsc(bytes) ?? []) expect(Number.isFinite(value)).toBe(true);
     }),
-    { numRuns: 400 },
+    { numRuns: runs(400) },
   );
   expect(readOsc(new Uint8Array(5000))).toBeUndefined();
 });

@@ -89,7 +89,8 @@ export function openWire(
   let socket: WebSocket | undefined;
   let closed = false;
   let now:
-    { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> } | undefined;
+    | { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> }
+    | undefined;
   let consent: Consent = NO_CONSENT;
   let bridge: FromBridge | null = null;
   let waiting: string[] = [];

@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { besideLamp, DIGIT, placeLabels, signSize } from "./labels";
 import { fitView, toPixels, type Lamp } from "./plan";
+import { runs } from "@tests/setup/runs";
 
 const [WIDTH, HEIGHT] = [700, 430];
 const lampAt = (number: number, x: number, y: number, kind: Lamp["kind"] = "spot"): Lamp =>
@@ -64,6 +65,6 @@ test("wherever lamps hang, what is written can be read", () => {
         for (const box of [...numbers, ...orders]) for (const sign of signs) expect(meet(box, sign)).toBe(false);
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });

@@ -93,7 +93,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
   const say = (message: ToEngine) => worker.postMessage(message);
 
   function start(from: World): Worker {
-    const made = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module" });
+    const made = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module", name: "engine" });
     made.addEventListener("message", ({ data }: MessageEvent) => made === worker && hear(data));
     made.addEventListener("error", () => made === worker && startAgain());
     const messages = [

@@ -73,7 +73,7 @@ export function startLooks(
   const say = (message: ToLooks) => worker.postMessage(message);
 
   function start(): Worker {
-    const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module" });
+    const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module", name: "looks" });
     made.addEventListener("message", ({ data }: MessageEvent) => hear(data));
     made.addEventListener("error", () => made === worker && startAnew());
     made.postMessage({ kind: "open", world: now().world } satisfies ToLooks);

@@ -93,7 +93,7 @@ export function useStageSummary<T>(
     // What takes long waits for its turn, so that a drag over thousands is not held up by their summary.
     const { at, took } = last.current;
     if (took < QUICK_MS || performance.now() - at > 1000 / perSecond) look();
-  }, [look, perSecond, ...deps]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [look, perSecond, ...deps]); // oxlint-disable-line react-hooks/exhaustive-deps
   return value;
 }
 

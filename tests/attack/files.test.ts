@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { strToU8, zipSync } from "fflate";
 import { newDesk, runLine, wait } from "@/core/desk/desk";
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { canonical } from "@/core/exchange/canonical";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 import { isRefusal, refusalText } from "@/core/show/refusal";
@@ -33,7 +33,7 @@ for (const line of [
 ])
   if (runLine(desk, line)) throw new Error(line);
 const small = desk.world.show;
-const demo = makeDemo().show;
+const demo = demoWorld().show;
 const zipOf = (document: unknown) => zipSync({ "show.json": strToU8(JSON.stringify(document)) });
 
 /** Opens a show that was let in, works with it, and saves it: nothing may throw, and what is saved must open the same. */
@@ -77,7 +77,7 @@ function use(show: Show): void {
 test("damaged files are refused in words, or are still the same show", () => {
   const random = randomOf(SEED);
   const bases = [small, demo].map((show) => ({ bytes: writeShowFile(show), text: canonical(show) }));
-  const runs = times(150, 2000);
+  const runs = times(80, 2000);
   let same = 0;
   for (let i = 0; i < runs; i++) {
     const base = random.pick(bases);
@@ -98,7 +98,7 @@ test("damaged files are refused in words, or are still the same show", () => {
 
 test("hostile documents are refused in words, or are shows that work", () => {
   const random = randomOf(SEED + 1);
-  const runs = times(120, 1000);
+  const runs = times(40, 1000);
   let opened = 0;
   for (let i = 0; i < runs; i++) {
     let document: unknown = random.next() < 0.9 ? small : demo;
@@ -121,14 +121,14 @@ test("hostile documents are refused in words, or are shows that work", () => {
     "opened and worked with": opened,
     crashes: 0,
   });
-}, 240_000);
+});
 
 test("through the command line neither crashes nor hangs", () => {
   const program = join(__dirname, "../../build/script.mjs");
   if (!existsSync(program)) throw new Error("build the scripts first: ./bold-comet script");
   const random = randomOf(SEED + 2);
   const folder = mkdtempSync(join(tmpdir(), "bold-comet-attack-"));
-  const runs = times(10, 200);
+  const runs = times(6, 200);
   const scripts = Array.from({ length: runs }, (_, i) => {
     const bytes =
       random.next() < 0.5 ? mutateBytes(writeShowFile(small), random) : zipOf(mutateDocument(small, random));
@@ -153,4 +153,4 @@ test("through the command line neither crashes nor hangs", () => {
     }).toEqual({ signal: null, status: true, last: true, stderr: "" });
   }
   report("files through the command line", { tried: runs, crashes: 0, hangs: 0 });
-}, 240_000);
+});

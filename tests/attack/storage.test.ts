@@ -9,6 +9,7 @@ import { ensureDemo, settle } from "@/session/open";
 import { database, seal, sealText, type Sealed } from "@/session/storage/database";
 import { createKeeper } from "@/session/storage/keeper";
 import { keepMoment } from "@/session/storage/moments";
+import { demoBytes } from "@tests/setup/demo";
 import { report } from "./scale";
 import {
   addShow,
@@ -181,8 +182,10 @@ test("both snapshots damaged: the moments are left", async () => {
   expect((await listShows()).some((card) => card.id === id)).toBe(true);
 });
 
-test("the demo is never made anew over what there is of it", async () => {
+test("the demo is never taken in anew over what there is of it", async () => {
   const db = await database();
+  const demo = new Blob([demoBytes()]);
+  jest.spyOn(globalThis, "fetch").mockImplementation(async () => new Response(demo));
   await ensureDemo();
   const made = await openShow("demo");
   if (isRefusal(made)) throw new Error(made.what);

@@ -1,6 +1,6 @@
 /** Catches what keeps people from using a place or a dialog: axe-core over all of them, nothing serious. */
 import { source } from "axe-core";
-import { startApp, type App } from "./app";
+import { startApp, untilStill, type App } from "./app";
 
 let app: App;
 beforeAll(async () => {
@@ -18,7 +18,7 @@ interface Finding {
 
 async function serious(): Promise<Finding[]> {
   const { page } = app;
-  await page.waitForTimeout(350);
+  await untilStill(page);
   await page.evaluate(source);
   return page.evaluate(async () => {
     const { axe } = globalThis as unknown as {
@@ -48,7 +48,7 @@ const ask = async (line: string) => {
 };
 const close = async () => {
   await app.page.keyboard.press("Escape");
-  await app.page.waitForTimeout(300);
+  await untilStill(app.page);
 };
 
 const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<unknown>][] = [

@@ -49,7 +49,7 @@ test("a cue copied three ways comes as its picture promised, each with what it s
   expect(await page.getByTestId("why").getByText("1 Main").count()).toBe(0);
   await page.getByTestId("why").getByRole("button", { name: "Close" }).click();
   expect(app.errors).toEqual([]);
-}, 90_000);
+});
 
 test("yesterday's version of one cue comes back, and nothing else does", async () => {
   const { page } = app;
@@ -77,4 +77,4 @@ test("yesterday's version of one cue comes back, and nothing else does", async (
   await looks(2, [51, full, full, half, 0, 0]);
   await untilSaved(page);
   expect(app.errors).toEqual([]);
-}, 90_000);
+});

@@ -120,7 +120,7 @@ test("looks as pictures, what a delete changes, ten cells with cue only, and a m
   await ask("go list 1 cue 2");
   await bytesWhen(page, (b) => b.slice(1, 6).every((v) => v === pct(20)));
   expect(app.errors).toEqual([]);
-}, 120_000);
+});
 
 test("a cue edited blind during a fade leaves every byte as it is, and is there when it comes", async () => {
   const { page } = app;
@@ -163,7 +163,7 @@ test("a cue edited blind during a fade leaves every byte as it is, and is there 
   await bytesWhen(page, (b) => b[8] === 153 && b[9] === 204);
   await ask("release all");
   expect(app.errors).toEqual([]);
-}, 90_000);
+});
 
 test("drifts found, explained and cleaned at once; a late move mended; a signed look broken, found and brought back", async () => {
   const { page } = app;
@@ -214,7 +214,7 @@ test("drifts found, explained and cleaned at once; a late move mended; a signed 
   await page.getByTestId("check-count").getByText(/found/).waitFor();
   expect(await signed.count()).toBe(0);
   expect(app.errors).toEqual([]);
-}, 90_000);
+});
 
 test("the timeline tells why a fixture is late, and mends it", async () => {
   const { page } = app;
@@ -282,6 +282,6 @@ test("the timeline tells why a fixture is late, and mends it", async () => {
   await page.keyboard.press("Escape");
   await universe(1);
   await ask("go list 4 cue 1", "go list 4");
-  await bytesWhen(page, (b) => b[0] === 255 && b[2] === 255, 4000);
+  await bytesWhen(page, (b) => b[0] === 255 && b[2] === 255);
   expect(app.errors).toEqual([]);
-}, 60_000);
+});

@@ -1,12 +1,10 @@
 /** Catches numbers that do not follow the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
 import type { Locator } from "playwright-core";
 import { fitView, toPixels } from "@/picture/plan";
-import { becomes, startApp, untilSaved, type App } from "./app";
+import { becomes, frames, startApp, untilRecalled, untilResting, untilSaved, type App } from "./app";
 
 let app: App;
-beforeAll(async () => {
-  app = await startApp();
-}, 120_000);
+beforeAll(async () => void (app = await startApp()));
 afterAll(() => app.stop());
 
 const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).click();
@@ -39,7 +37,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await type("record cue 1 up 3");
   await place("Build");
   await page.getByTestId("stage").waitFor();
-  await page.waitForTimeout(600);
+  await untilResting(page.getByTestId("stage"));
 
   const stage = (await page.getByTestId("stage").boundingBox())!;
   const view = fitView(hang, stage.width, stage.height);
@@ -87,10 +85,10 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   const before = await up.textContent();
   await page.mouse.move(...(await middle(up)));
   await page.mouse.wheel(0, 120);
-  await page.waitForTimeout(150);
+  await frames(page, 10);
   expect(await page.getByRole("button", { name: /^Up time of cue 1:/ }).textContent()).toBe(before);
   await page.mouse.wheel(0, -400);
-  await page.waitForTimeout(150);
+  await untilResting(up);
   const from = await middle(up);
   await drag(from, [from[0] + 40, from[1]]);
   await becomes(
@@ -111,7 +109,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await page.locator("#ask").focus();
   for (let i = 0; i < 3 && (await up.textContent()) !== before; i++) {
     await page.keyboard.press("Control+z");
-    await page.waitForTimeout(150);
+    await frames(page, 10);
   }
   await becomes(
     () => up.textContent(),
@@ -140,7 +138,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await untilSaved(page);
   await page.reload();
   await up.waitFor();
-  await page.waitForTimeout(300);
+  await untilRecalled(page, "undo");
   await page.keyboard.press("Control+z");
   await becomes(
     () => up.textContent(),
@@ -149,14 +147,14 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await untilSaved(page);
   await page.reload();
   await up.waitFor();
-  await page.waitForTimeout(300);
+  await untilRecalled(page, "redo");
   await page.keyboard.press("Control+Shift+z");
   await becomes(
     () => up.textContent(),
     (text) => Number(text) === Number(before) + 1,
   );
   expect(app.errors).toEqual([]);
-}, 120_000);
+});
 
 test("places divided by hand stay so when the window is opened again", async () => {
   const { page } = app;
@@ -177,4 +175,4 @@ test("places divided by hand stay so when the window is opened again", async () 
     await becomes(wide, (now) => Math.abs(now - after) <= 1);
   }
   expect(app.errors).toEqual([]);
-}, 60_000);
+});

@@ -1,6 +1,5 @@
 /** Catches a step of a show that the keyboard alone cannot do: patch, group, values, two cues with fades, go, reload, file out and in. */
-import { readFileSync } from "node:fs";
-import { bytesShown, bytesWhen, startApp, untilSaved, word, type App } from "./app";
+import { bytesShown, bytesWhen, frames, passes, startApp, untilPlayingKept, untilSaved, word, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp()));
@@ -14,6 +13,9 @@ const ask = async (...lines: string[]) => {
   // Lines are typed as fast as the browser takes them: none may get lost.
   await app.page.waitForFunction(() => (document.getElementById("ask") as HTMLInputElement).value === "");
 };
+
+/** Whether a list stands paused in what storage holds. */
+const isPaused = (text: string) => text.includes('"paused":true');
 
 /** Tabs until the focus is on what is named. */
 async function tabTo(name: RegExp) {
@@ -36,7 +38,7 @@ async function menuItem(name: RegExp) {
     const focused = await app.page.evaluate(() => document.activeElement?.textContent ?? "");
     if (name.test(focused)) return;
     await app.page.keyboard.press("ArrowDown");
-    await app.page.waitForTimeout(60);
+    await frames(app.page, 4);
   }
   throw new Error(`no way down to ${name}`);
 }
@@ -45,8 +47,9 @@ async function exportShow(): Promise<Buffer> {
   await menuItem(/^Save as a file$/);
   const download = app.page.waitForEvent("download");
   await app.page.keyboard.press("Enter");
-  const bytes = readFileSync(await (await download).path());
-  return bytes;
+  const chunks: Buffer[] = [];
+  for await (const chunk of await (await download).createReadStream()) chunks.push(chunk as Buffer);
+  return Buffer.concat(chunks);
 }
 
 test("a new show from patch to playback, kept over a reload and a file", async () => {
@@ -61,7 +64,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await ask("patch 6 petrel-spot as 1 at 1:1", "patch 6 kelp-wash as 11 at 1:201");
   await ask("1 thru 6", 'record group 1 "Spots"', "11 thru 16", 'record group 2 "Washes"');
   await ask("group 1 at 40 pan at -90 tilt at 45", "group 2 at 80 colour at #ff8000", "record cue 1 fade 0", "clear");
-  await ask("group 1 at full pan at 90", "group 2 at 20", 'record cue 2 "Tide" fade 4', "clear");
+  await ask("group 1 at full pan at 90", "group 2 at 20", 'record cue 2 "Tide" fade 6', "clear");
   await tabTo(/^ Patch$/);
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
@@ -74,22 +77,22 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   expect(word(first, 1)).toBe(Math.floor(((270 - 90) / 540) * 65535 + 0.5));
   expect(first.slice(204, 211)).toEqual([204, 47, 255, 128, 0, 0, 128]);
   // A press within 150 ms would be the same one.
-  await page.waitForTimeout(200);
+  await passes(page, 200);
 
   await page.keyboard.press("Space");
-  await page.waitForTimeout(2000);
+  await bytesWhen(page, (b) => word(b, 5) > 0.45 * 65535);
   await page.keyboard.press(".");
-  await page.waitForTimeout(250);
+  await untilPlayingKept(page, isPaused);
+  await frames(page, 10);
   const middle = await bytesShown(page);
   const progress = (word(middle, 5) / 65535 - 0.4) / 0.6;
-  expect(progress).toBeGreaterThan(0.35);
-  expect(progress).toBeLessThan(0.75);
+  expect(progress).toBeGreaterThan(0.05);
+  expect(progress).toBeLessThan(1);
   const pan = -90 + 180 * progress;
   expect(Math.abs(word(middle, 1) - ((pan + 270) / 540) * 65535)).toBeLessThan(2);
   expect(Math.abs(middle[204]! - 255 * (0.8 - 0.6 * progress))).toBeLessThan(1);
 
   await untilSaved(page);
-  await page.waitForTimeout(400);
   await page.reload();
   await page.getByLabel("Ask bar").waitFor();
   await page.getByRole("tab", { name: "Universes" }).click();

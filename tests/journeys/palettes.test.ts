@@ -67,7 +67,7 @@ test("an amber for a type: applied, patched into, excepted, updated and folded i
   const folded = await bytesWhen(page, (b) => green(b, 1) === 128);
   expect([1, 2, 3, 4].map((n) => green(folded, n))).toEqual([128, 128, 128, 128]);
   expect(app.errors).toEqual([]);
-}, 120_000);
+});
 
 test("positions for any hit their point after the truss has moved; the hang of one is corrected", async () => {
   const { page } = app;
@@ -115,4 +115,4 @@ test("positions for any hit their point after the truss has moved; the hang of o
   const corrected = await bytesWhen(page, (b) => hits(b, there, 3) < 0.02);
   expect(hits(corrected, there)).toBeGreaterThan(0.05);
   expect(app.errors).toEqual([]);
-}, 90_000);
+});

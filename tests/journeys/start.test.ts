@@ -3,7 +3,8 @@ import { spawn, type ChildProcess } from "node:child_process";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { connect } from "node:net";
 import { join } from "node:path";
-import { becomes, freePort } from "./app";
+import { becomes } from "./app";
+import { freePort } from "./setup/places";
 
 const root = join(__dirname, "../..");
 const children: ChildProcess[] = [];

@@ -1,8 +1,8 @@
 /** Catches work in Build that fingers alone cannot do: choosing, holding, stepping, recording, letting go, to the bytes. */
-import { becomes, bytesWhen, startApp, type App } from "./app";
+import { becomes, bytesWhen, passes, startApp, type App } from "./app";
 
 let app: App;
-beforeAll(async () => void (app = await startApp({}, { hasTouch: true })));
+beforeAll(async () => void (app = await startApp({ hasTouch: true })));
 afterAll(() => app?.stop());
 
 const place = (name: string) => app.page.getByRole("navigation").getByText(name, { exact: true }).tap();
@@ -47,7 +47,7 @@ test("a group, a palette, a step of the spread, a colour by hand, and letting go
   await mast();
   await bytesWhen(page, (b) => [1, 2, 12].every((n) => filters(b, n).every((v) => v === 0)));
   expect(app.errors).toEqual([]);
-}, 90_000);
+});
 
 test("groups are put in another order by a finger that rests and moves", async () => {
   const { page } = app;
@@ -65,13 +65,13 @@ test("groups are put in another order by a finger that rests and moves", async (
   const touch = (type: "touchStart" | "touchMove" | "touchEnd", at?: { x: number; y: number }) =>
     cdp.send("Input.dispatchTouchEvent", { type, touchPoints: at ? [at] : [] });
   await touch("touchStart", from);
-  await page.waitForTimeout(450);
+  await passes(page, 450);
   await touch("touchMove", { x: from.x, y: from.y - 10 });
   await touch("touchMove", to);
   await touch("touchEnd");
   await becomes(names, (rows) => /Rail port/.test(rows[0] ?? "") && /Mast spots/.test(rows[1] ?? ""));
   expect(app.errors).toEqual([]);
-}, 60_000);
+});
 
 test("what could be typed is there for a finger: locate, kept out, copied from another, blind, let go of a part", async () => {
   const { page } = app;
@@ -104,4 +104,4 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   await page.getByRole("button", { name: "Clear", exact: true }).tap();
   await becomes(held, (text) => text === "Nothing is held");
   expect(app.errors).toEqual([]);
-}, 60_000);
+});

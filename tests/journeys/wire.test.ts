@@ -3,9 +3,8 @@ import { writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "playwright-core";
-import { becomes, bytesWhen, startApp, type App } from "./app";
+import { becomes, bytesWhen, frames, startApp, type App } from "./app";
 
-const NODE = "127.0.0.9";
 const TABLE = `Fixture ID,Label,Manufacturer,Model,Mode,Universe,Address,X (m),Y (m),Z (m)
 101,Jetty 1,Saltmarsh,Kelp Wash,standard,1,1,-4.0,2.5,5.0
 102,Jetty 2,Saltmarsh,Kelp Wash,standard,1,13,-2.0,2.5,5.0
@@ -16,7 +15,7 @@ const TABLE = `Fixture ID,Label,Manufacturer,Model,Mode,Universe,Address,X (m),Y
 301,Spare,Generic,Dimmer,standard,,,1.0,1.0,4.0
 `;
 let app: App;
-beforeAll(async () => void (app = await startApp({ BOLD_COMET_NODE_HOST: NODE })));
+beforeAll(async () => void (app = await startApp({ painted: true })));
 afterAll(() => app?.stop());
 
 const ask = async (page: Page, ...lines: string[]) => {
@@ -63,10 +62,10 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await page.getByRole("gridcell", { name: "Jetty 3, end" }).waitFor();
 
   await page.getByRole("tab", { name: "Outputs" }).click();
-  await ask(page, `output 1 artnet to ${NODE} as 4`, `output 2 sacn to ${NODE}`);
+  await ask(page, `output 1 artnet to ${app.node} as 4`, `output 2 sacn to ${app.node}`);
   await page.getByTestId("output-1").getByText("Art-Net 4 (net 0, sub-net 0, universe 4)").waitFor();
   await page.getByRole("tab", { name: "Wire" }).click();
-  await page.getByTestId("nodes").getByText(NODE).waitFor({ timeout: 10_000 });
+  await page.getByTestId("nodes").getByText(app.node).waitFor();
   await page.getByTestId("streams").getByText("sACN").waitFor();
   await ask(page, "101 at full colour at #ff0000", "101 tilt at 30");
   const wire = page.getByTestId("wire");
@@ -106,9 +105,10 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   );
   // With the output off nothing new arrives, and the picture from the wire stays as it was.
   await ask(page, "output 1 off");
-  await page.waitForTimeout(400);
+  await frames(page, 20);
   await ask(page, "101 colour at #0000ff");
-  await page.waitForTimeout(600);
+  await frames(page, 30);
+  expect(await redness(page)).toBeGreaterThan(90);
   await page.getByTestId("from-wire").click();
   await becomes(
     () => redness(page),

@@ -17,6 +17,7 @@ import { isRefusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { stageTime } from "@/core/units/units";
+import { runs } from "@tests/setup/runs";
 
 const n = (max: number, min = 1) => fc.integer({ min, max });
 const of = (parts: TemplateStringsArray, ...values: (fc.Arbitrary<unknown> | string)[]): fc.Arbitrary<string> =>
@@ -326,6 +327,6 @@ test("any lines leave the show whole and the stage true", () => {
       checkRestored(desk);
       checkSettled(desk, done.join("\n"));
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
-}, 120_000);
+});

@@ -7,6 +7,7 @@ import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
 import { modelArrive, modelRelease, modelValue, newModel, type Contribution, type ModelPlayer } from "./model";
 import { attributeOf, PARAMS, recordLists } from "./recordLists";
+import { runs } from "@tests/setup/runs";
 
 const [LIST, HAND, TIMED] = [0, 1, 2];
 /** Timecode goes on this long between two timed cues: longer than any fade. */
@@ -166,6 +167,6 @@ test("a list, a list by hand and a list on timecode over each other", () => {
         }
       }
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });

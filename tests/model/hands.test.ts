@@ -4,6 +4,7 @@ import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { stageValues } from "@/core/play/look";
 import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type ModelPlayer } from "./model";
 import { attributeOf, PARAMS, recordLists } from "./recordLists";
+import { runs } from "@tests/setup/runs";
 
 const [LIST, CHASE, MORPH] = [0, 1, 2];
 
@@ -137,6 +138,6 @@ test("a list, a chase and a morph over each other", () => {
         }
       }
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });

@@ -19,6 +19,7 @@ import {
   type ModelEntry,
   type ModelList,
 } from "./model";
+import { runs } from "@tests/setup/runs";
 
 /** Two fixtures with an intensity and a pan each: parameters d1, p1, d2, p2. */
 const PARAMS = ["d1", "p1", "d2", "p2"];
@@ -229,9 +230,9 @@ test("in force is what the words say", () => {
         }
       });
     }),
-    { numRuns: 120 },
+    { numRuns: runs(120) },
   );
-}, 60_000);
+});
 
 const bare = (entries: Record<string, { value: number }>, down = 0) => ({
   entries,
@@ -397,6 +398,6 @@ test("the stage is what the words say", () => {
         }
       },
     ),
-    { numRuns: 300, examples: PINNED },
+    { numRuns: runs(300), examples: PINNED },
   );
-}, 120_000);
+});

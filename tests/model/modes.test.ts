@@ -5,6 +5,7 @@ import { canonical } from "@/core/exchange/canonical";
 import { stageValues } from "@/core/play/look";
 import { createPlayer, compute } from "@/core/play/player";
 import { restorePlay, savePlay } from "@/core/play/saved";
+import { runs } from "@tests/setup/runs";
 
 const TYPES: [id: string, modes: [string, string]][] = [
   ["petrel-spot", ["standard", "compact"]],
@@ -108,9 +109,9 @@ test("there and back, by a line or by undo, with lists running: the document and
       compute(again);
       expect([...again.frame]).toEqual([...desk.player.frame]);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
-}, 120_000);
+});
 
 test("what a mode cannot show is stored still, and a reload in that mode keeps it", () => {
   const desk = newDesk();

@@ -4,7 +4,7 @@ import { Receiver } from "sacn";
 import { WebSocket } from "ws";
 import { startBridge, type Bridge } from "@/bridge/bridge";
 import { writeFrames } from "@/core/dmx/wireFrame";
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine, wait } from "@/core/desk/desk";
 import { startNode, type DmxNode } from "@/standin/node";
 import { partsOf } from "@/engine/wireOut";
@@ -35,7 +35,7 @@ afterAll(async () => {
 });
 
 test("every universe of the demo, through a fade: the same slots at both, in order, none corrupt", async () => {
-  const desk = newDesk(makeDemo());
+  const desk = newDesk(demoWorld());
   expect(runLine(desk, `output 1 thru 4 sacn to ${HOSTS.join(" and ")} as 1 priority 120`)).toBeUndefined();
   const got = new Map<number, { slots: number[]; priority: number; source: string }>();
   receiver.on("packet", (packet) => {

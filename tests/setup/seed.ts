@@ -3,5 +3,6 @@
  * runs them over and over with others; what it finds is pinned as an example beside its property.
  */
 import fc from "fast-check";
+import { runs } from "./runs";
 
-fc.configureGlobal({ seed: Number(process.env.FUZZ_SEED ?? 4610) });
+fc.configureGlobal({ seed: Number(process.env.FUZZ_SEED ?? 4610), numRuns: runs(100) });

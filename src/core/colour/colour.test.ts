@@ -5,6 +5,7 @@ import { EMITTERS, FILTERS, SOURCE } from "./emitters";
 import { filtered, filterGamut, filtersFor } from "./filter";
 import { FILTER_COLOURS } from "./filterList";
 import { chromaOf, gamutOf, lightOf, mixOf } from "./mix";
+import { runs } from "@tests/setup/runs";
 
 const of = (...names: string[]) => names.map((n) => EMITTERS[`ColorAdd_${n}`]!);
 const SETS = [
@@ -35,7 +36,7 @@ test("xy to emitters and back, for any mix of any set", () => {
         expect(lightOf(set, mix.shares)[1]).toBeGreaterThanOrEqual(lightOf(set, drawn)[1] - 1e-6);
       },
     ),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   );
 });
 
@@ -56,7 +57,7 @@ test("out of the gamut the nearest in u'v' is taken, and how far is said", () =>
         }
       }
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
 });
 
@@ -75,7 +76,7 @@ test("filters: full ones give their own xy, none gives the source, and any mix i
       expect(distance(filtered(shares as [number, number, number]), wanted)).toBeLessThan(0.002);
       expect(Math.min(...shares)).toBeLessThan(1e-6);
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
   fc.assert(
     fc.property(anyXy, (wanted) => {
@@ -83,7 +84,7 @@ test("filters: full ones give their own xy, none gives the source, and any mix i
       expect(apart(filtered(shares as [number, number, number]), wanted)).toBeCloseTo(off, 6);
       if (off > 0) for (const at of filterGamut()) expect(apart(at, wanted)).toBeGreaterThanOrEqual(off - 1e-4);
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });
 
@@ -137,7 +138,7 @@ test("the white nearest to any colour: that of the locus for those on it, and no
       // In mired, as far as the eye goes: the locus has hardly any length up there.
       expect(Math.abs(1e6 / found.kelvin - 1e6 / kelvin)).toBeLessThan(0.5);
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
   fc.assert(
     fc.property(anyXy, (xy) => {
@@ -145,6 +146,6 @@ test("the white nearest to any colour: that of the locus for those on it, and no
       for (let kelvin = 1000; kelvin <= 20_000; kelvin += 250)
         expect(apart(xyOfKelvin(kelvin), xy)).toBeGreaterThanOrEqual(off - 1e-4);
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });

@@ -129,7 +129,8 @@ type Of<P> = {
     : never;
 } & {
   [S in Slots<P, false> as S extends { slot: infer N extends string } ? N : never]?:
-    (S extends { kind: infer K } ? Value<K> : never) | undefined;
+    | (S extends { kind: infer K } ? Value<K> : never)
+    | undefined;
 } & { [W in Exclude<Words<P>, SlotNames<P>>]?: true };
 
 /**

@@ -6,6 +6,7 @@ import { specOf } from "../show/model";
 import type { Cue, CueList } from "../show/schema";
 import { isRelease, type Entry } from "../show/value";
 import { cuesOf, listNumbered } from "../show/world";
+import { runs } from "@tests/setup/runs";
 
 const value = fc.constantFrom("at 0", "at 50", "at full", "red at 20", "pan at 30", "zoom at 15", "red release");
 const cue = fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 4 });
@@ -82,6 +83,6 @@ test("a copy brings what is stored, seen or everything, and leaves, sets or rele
         expect(Object.fromEntries(Object.entries(target.entries).map(([key, e]) => [key, e.value]))).toEqual(expected);
       },
     ),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });

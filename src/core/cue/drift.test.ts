@@ -7,6 +7,7 @@ import { driftsOf } from "./drift";
 import { isLitIn, lastLitIn, lifeOf, nextLitIn } from "./life";
 import { fixtureLook, partsOf, sameLook } from "./looks";
 import { trackingOf } from "./tracking";
+import { runs } from "@tests/setup/runs";
 
 interface Made {
   values: { fixture: number; attribute: string; value: number | "release" }[];
@@ -73,7 +74,7 @@ test("a life is what its looks say", () => {
         });
       }
     }),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });
 
@@ -100,7 +101,7 @@ test("clean never changes a look, and leaves no drift that it could cure", () =>
         expect(desk.world.show.lists).toEqual(show.lists);
       } else expect(cured).toBe(before);
     }),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });
 

@@ -5,6 +5,7 @@ import { cuesOf, listNumbered } from "../show/world";
 import { ends } from "../show/value";
 import { lookOf, sameLook } from "./looks";
 import { allInForce, storedIn } from "./tracking";
+import { runs } from "@tests/setup/runs";
 
 const cue = fc.record({
   lines: fc.array(
@@ -75,9 +76,9 @@ test("block stores all that is in force and unblock all that would track in agai
         ).not.toEqual(entry.value);
       }
     }),
-    { numRuns: 120 },
+    { numRuns: runs(120) },
   );
-}, 60_000);
+});
 
 test("taking a cue and updating it with what was taken changes nothing", () => {
   fc.assert(
@@ -92,9 +93,9 @@ test("taking a cue and updating it with what was taken changes nothing", () => {
       expect(cuesOf(listOf(desk))[number - 1]!.entries).toEqual(entries);
       expect(same(looks(desk), before)).toBe(true);
     }),
-    { numRuns: 80 },
+    { numRuns: runs(80) },
   );
-}, 60_000);
+});
 
 test("renumbering keeps order, looks and what plays; moving with looks kept keeps the others' looks", () => {
   fc.assert(
@@ -117,6 +118,6 @@ test("renumbering keeps order, looks and what plays; moving with looks kept keep
       expect(moved.map((c) => c.number)).toEqual([...moved.map((c) => c.number)].sort((a, b) => a - b));
       moved.forEach((c, i) => c.number === target || expect(same([looks(desk)[i]!], [lookById.get(c.id)!])).toBe(true));
     }),
-    { numRuns: 80 },
+    { numRuns: runs(80) },
   );
-}, 60_000);
+});

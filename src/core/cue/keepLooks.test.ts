@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { cuesOf, listNumbered, type World } from "../show/world";
 import { lookOf, ripple, sameLook } from "./looks";
+import { runs } from "@tests/setup/runs";
 
 const value = fc.constantFrom(
   "at 0",
@@ -102,6 +103,6 @@ test("no other look changes when looks are kept, and ripple agrees with looking 
         );
       },
     ),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   );
-}, 60_000);
+});

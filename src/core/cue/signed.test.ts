@@ -5,6 +5,7 @@ import { cuesOf, listNumbered } from "../show/world";
 import { fixtureLook, sameLook } from "./looks";
 import { othersIn } from "./signed";
 import { trackingOf } from "./tracking";
+import { runs } from "@tests/setup/runs";
 
 const START = [
   "patch 3 kelp-wash as 1",
@@ -98,6 +99,6 @@ test("every changed look is found, and nothing else; what is brought back looks 
         expect(runLine(desk, "undo")).toBeUndefined();
       });
     }),
-    { numRuns: 120 },
+    { numRuns: runs(120) },
   );
 });

@@ -4,6 +4,7 @@ import { newCue } from "./cueDraft";
 import { inForceAt, standingOf, storedIn } from "./tracking";
 import { newList } from "../show/world";
 import type { Cue, CueList } from "../show/schema";
+import { runs } from "@tests/setup/runs";
 
 const NO_SHOW = { types: {}, fixtures: {}, palettes: {} };
 const KEYS = ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"];
@@ -48,7 +49,7 @@ test("step by step or all at once: the same in force everywhere", () => {
       for (let i = 0; i < n; i++)
         for (const key of KEYS) expect(inForceAt(stepwise, key, i)).toEqual(inForceAt(anew, key, i));
     }),
-    { numRuns: 200 },
+    { numRuns: runs(200) },
   );
 });
 

@@ -354,7 +354,9 @@ export function entriesInForce(list: CueList, index: number, show: Looking): Map
 }
 
 export type Standing =
-  { state: "stored" | "tracked"; entry: Entry; from: Cue } | { state: "released" } | { state: "unset" };
+  | { state: "stored" | "tracked"; entry: Entry; from: Cue }
+  | { state: "released" }
+  | { state: "unset" };
 
 /** How a parameter stands in a cue: stored here, tracked in, released here, or not set. */
 export function standingOf(list: CueList, index: number, key: ParamKey, show: Looking): Standing {

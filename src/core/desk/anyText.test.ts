@@ -4,6 +4,7 @@ import { canonical } from "../exchange/canonical";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine } from "./desk";
 import { complete, COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
+import { runs } from "@tests/setup/runs";
 
 const desk = newDesk();
 for (const line of [
@@ -84,9 +85,9 @@ test("any text is read or refused in words, in the Ask bar and in scripts", () =
       }
       expect(desk.world).toBe(before);
     }),
-    { numRuns: 3000 },
+    { numRuns: runs(3000) },
   );
-}, 60_000);
+});
 
 test("any line, done or refused, leaves a show behind that works", () => {
   fc.assert(
@@ -97,9 +98,9 @@ test("any line, done or refused, leaves a show behind that works", () => {
       while (own.history.done.length > 0) expect(runLine(own, "undo")).toBeUndefined();
       expect(canonical(own.world.show)).toBe(canonical(desk.world.show));
     }),
-    { numRuns: 400 },
+    { numRuns: runs(400) },
   );
-}, 60_000);
+});
 
 test("what is offered while typing takes the line further, never to the same text again", () => {
   fc.assert(
@@ -111,6 +112,6 @@ test("what is offered while typing takes the line further, never to the same tex
         expect(offer.line.trim().length).toBeGreaterThan(0);
       }
     }),
-    { numRuns: 1000 },
+    { numRuns: runs(1000) },
   );
-}, 60_000);
+});

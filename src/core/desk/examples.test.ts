@@ -1,12 +1,12 @@
 /** Catches a line of the handbook that does not work as printed. */
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
 import { restorePlay, savePlay } from "../play/saved";
 import { COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
 import { SETTINGS } from "../command/settings";
 
-const world = makeDemo();
+const world = demoWorld();
 
 /** Work in the middle: values held, something undone, list 1 running. */
 const busy = (() => {

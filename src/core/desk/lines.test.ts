@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { COMMANDS, readLine } from "../command/read";
 import { SETTINGS } from "../command/settings";
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { hold } from "../program/intents";
 import { diffOf, type Change } from "../show/diff";
 import { isRefusal, refusalText } from "../show/refusal";
@@ -16,8 +16,9 @@ import type { PlayEvent } from "../play/events";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
 import { perform } from "./perform";
 import { linesOf } from "./lines";
+import { runs } from "@tests/setup/runs";
 
-const world = makeDemo();
+const world = demoWorld();
 
 function deskOf(from: World, ...lines: string[]): Desk {
   const desk = newDesk(from);
@@ -118,9 +119,9 @@ test("any values of any fixtures, held at once", () => {
       for (const [key, made] of Object.entries(values)) expect(hands.held[key]).toEqual(made);
       expect(hands.selection).toEqual(busy.hands.selection);
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
-}, 60_000);
+});
 
 test("changes of fixtures, each its own", () => {
   const ids = Object.keys(world.show.fixtures).slice(0, 4);

@@ -1,14 +1,15 @@
 import fc from "fast-check";
 import { setCue } from "../cue/intents";
 import { writeCue } from "../cue/writeCueIntent";
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { INTENTS } from "../intents";
 import { applyIntents } from "../show/intent";
 import { isRefusal } from "../show/refusal";
 import { frozen } from "../units/frozen";
 import { applied, rehearse } from "./rehearse";
+import { runs } from "@tests/setup/runs";
 
-const world = frozen(makeDemo());
+const world = frozen(demoWorld());
 const { show } = world;
 const list = Object.values(show.lists).find((l) => l.number === 1)!;
 const cues = Object.keys(list.cues);
@@ -48,6 +49,6 @@ test("what is rehearsed is what is done, and nothing else is taken for it", () =
         if (next !== world) expect(applied(next, one)).toEqual(applyIntents(INTENTS, next, one));
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });

@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "../desk/desk";
 import { targetsOf } from "../show/model";
 import { fixtureNumbered } from "../show/world";
+import { runs } from "@tests/setup/runs";
 
 const run = (desk: Desk, ...lines: string[]) => {
   for (const line of lines) expect([line, runLine(desk, line)]).toEqual([line, undefined]);
@@ -51,9 +52,9 @@ test("it stays between low and high, and does not depend on when ticks fall", ()
         for (const fixture of [1, 2, 3, 4])
           expect(at(often, fixture, "Dimmer")).toBeCloseTo(at(once, fixture, "Dimmer"), 6);
     }),
-    { numRuns: 25 },
+    { numRuns: runs(25) },
   );
-}, 60_000);
+});
 
 test("a change of speed never jumps, whoever makes it; nor does an edit of what it runs through restart it", () => {
   fc.assert(
@@ -76,9 +77,9 @@ test("a change of speed never jumps, whoever makes it; nor does an edit of what 
       run(desk, "set effect 1 low 0 high 100");
       [1, 2, 3, 4].forEach((f, k) => expect(at(desk, f, "Dimmer")).toBeCloseTo((was[k]! - 20) * 2, 6));
     }),
-    { numRuns: 25 },
+    { numRuns: runs(25) },
   );
-}, 60_000);
+});
 
 test("two voices of one effect keep their step through stalls, speeds and edits", () => {
   fc.assert(
@@ -102,9 +103,9 @@ test("two voices of one effect keep their step through stalls, speeds and edits"
         }
       },
     ),
-    { numRuns: 20 },
+    { numRuns: runs(20) },
   );
-}, 60_000);
+});
 
 test("undo restores the show exactly, whatever was done to its effects", () => {
   const edits = fc.constantFrom(
@@ -162,9 +163,9 @@ test("undo restores the show exactly, whatever was done to its effects", () => {
       for (let i = 0; i <= lines.length && now() !== before; i++) runLine(desk, "undo");
       expect(now()).toBe(before);
     }),
-    { numRuns: 25 },
+    { numRuns: runs(25) },
   );
-}, 60_000);
+});
 
 /** Keys in order, so that only what is said counts. */
 function canonical(value: unknown): unknown {

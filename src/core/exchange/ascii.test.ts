@@ -7,6 +7,7 @@ import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber } from "../show
 import { readAscii, type AsciiData } from "./ascii";
 import { importAscii } from "./asciiIntent";
 import { writeAscii } from "./asciiWrite";
+import { runs } from "@tests/setup/runs";
 
 const read = (text: string): AsciiData => {
   const data = readAscii(text);
@@ -135,7 +136,7 @@ test("intensities, patch, groups and simple times go out and come back", () => {
       // Brought in over itself nothing looks different.
       expect(looks(brought(text, desk, true))).toEqual(looks(again));
     }),
-    { numRuns: 40 },
+    { numRuns: runs(40) },
   );
 });
 
@@ -151,6 +152,6 @@ test("mutilated texts never throw", () => {
       const desk = newDesk();
       performOn(desk, { intents: [importAscii.of({ ...carried, update: true })], events: [] });
     }),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   );
 });

@@ -1,6 +1,6 @@
 /** Catches an exchange between shows that changes what was not ticked, or brings something that leads nowhere. */
 import fc from "fast-check";
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine } from "../desk/desk";
 import { checkShow } from "../show/check";
 import { INTENTS } from "../intents";
@@ -10,8 +10,9 @@ import type { Show } from "../show/schema";
 import { newHands } from "../show/world";
 import { BRINGABLE, brought, COLLECTION, mappedByNumber, mappedByType, type BringRequest } from "./bring";
 import { bringFrom } from "./bringIntent";
+import { runs } from "@tests/setup/runs";
 
-const demo = makeDemo().show;
+const demo = demoWorld().show;
 const COLLECTIONS = ["palettes", "effects", "waves", "groups", "macros", "views", "lists", "pages"] as const;
 
 /** A show of another rig, with a few things of its own. */
@@ -66,7 +67,7 @@ test("what was not ticked stays as it was, and the show is whole", () => {
       const done = applyIntents(INTENTS, { show: mine, hands: newHands(mine) }, [bringFrom.of(request)]);
       expect(isRefusal(done) ? done.what : "done").toBe("done");
     }),
-    { numRuns: 12 },
+    { numRuns: runs(12) },
   );
 });
 

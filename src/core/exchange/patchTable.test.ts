@@ -9,6 +9,7 @@ import { importFixtures } from "./importIntent";
 import { guessMapping } from "./patchColumns";
 import { patchReader, readAddresses, readPatch, typeChoices, writePatch } from "./patchTable";
 import { readNumber, readTable, unharmed, writeTable, type Table } from "./tableText";
+import { runs } from "@tests/setup/runs";
 
 const table = (text: string): Table => {
   const read = readTable(text);
@@ -87,9 +88,9 @@ test("a patch written as a table and read again is the same patch", () => {
         }));
       expect(bare(again)).toEqual(bare(desk));
     }),
-    { numRuns: 80 },
+    { numRuns: runs(80) },
   );
-}, 60_000);
+});
 
 test("tables of other programs: delimiters, quotes, decimal commas, titles in any words", () => {
   const semicolons = bringIn(
@@ -226,7 +227,7 @@ test("whatever a table says, what is read of it can be brought in", () => {
         expect(again.reading.rows.length + again.reading.leftOut.length).toBe(second.length);
       },
     ),
-    { numRuns: 300 },
+    { numRuns: runs(300) },
   );
 });
 

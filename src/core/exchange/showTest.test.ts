@@ -1,5 +1,5 @@
 /** Catches a show test that fails on the show it was written from, or passes when a look has changed. */
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { runLine, newDesk } from "../desk/desk";
 import { runScript, type ScriptFiles } from "../desk/script";
 import { refuse } from "../show/refusal";
@@ -18,7 +18,7 @@ const filesOf = (show: Show): ScriptFiles => ({
 });
 
 test("the demo passes its own test, and fails it once a palette has changed", () => {
-  const { show } = makeDemo();
+  const { show } = demoWorld();
   const script = writeShowTest(show, "salt.comet.zip");
   const result = runScript(script, filesOf(show));
   expect(result.failures.slice(0, 3)).toEqual([]);

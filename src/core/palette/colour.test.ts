@@ -8,6 +8,7 @@ import { newDesk, runLine } from "../desk/desk";
 import { LIBRARY } from "../fixture/library/library";
 import type { Entry } from "../show/value";
 import * as colour from "./colour";
+import { runs } from "@tests/setup/runs";
 
 const colourValues = (...of: Parameters<typeof colour.colourValues>) => {
   const { values, off } = colour.colourValues(...of);
@@ -61,7 +62,7 @@ test("xy of every type, there and back, and how far off it is", () => {
         if (off === 0) expect(Math.hypot(at[0] - xy[0], at[1] - xy[1])).toBeLessThan(0.002);
       }
     }),
-    { numRuns: 400 },
+    { numRuns: runs(400) },
   );
 });
 

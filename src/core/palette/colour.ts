@@ -18,7 +18,8 @@ import { grouped } from "../units/grouped";
  * `level` 0..1 is beside the brightest the type can give there (1 unless said).
  */
 export type Wanted =
-  { rgb: readonly [number, number, number] } | { xy: Xy; white: boolean; level?: number | undefined };
+  | { rgb: readonly [number, number, number] }
+  | { xy: Xy; white: boolean; level?: number | undefined };
 
 export interface Coloured {
   values: readonly (readonly [ParamKey, Entry])[];

@@ -9,6 +9,7 @@ import { modelOf } from "../show/model";
 import { WIDTHS } from "../show/paletteSchema";
 import { fixturesByNumber, palettesByNumber } from "../show/world";
 import { colourSeen } from "./seen";
+import { runs } from "@tests/setup/runs";
 
 const does = (desk: Desk, ...lines: string[]) =>
   lines.forEach((line) => expect([line, runLine(desk, line)]).toEqual([line, undefined]));
@@ -65,7 +66,7 @@ test("another reference, folding in, and any other width change nothing a fixtur
         close(before, given(desk, id));
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 
@@ -81,7 +82,7 @@ test("deleted with hard values, no stage and no cue changes", () => {
       does(desk, "undo");
       expect([...desk.player.frame]).toEqual(before);
     }),
-    { numRuns: 30 },
+    { numRuns: runs(30) },
   );
 });
 

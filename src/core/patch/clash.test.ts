@@ -3,6 +3,7 @@ import fc from "fast-check";
 import { libraryType } from "../fixture/library/library";
 import { footprint } from "../fixture/type";
 import { clashesIn } from "./clash";
+import { runs } from "@tests/setup/runs";
 
 const types = Object.fromEntries(["dimmer", "kelp-wash", "lantern-par"].map((id) => [id, libraryType(id)!]));
 const fixture = fc.record({
@@ -31,7 +32,7 @@ test("a patch is free of clashes exactly where no number and no slot is used twi
         new Set(numbers).size === numbers.length && new Set(used).size === used.length && used.every((s) => s <= 512);
       expect(clashesIn(types, all).length === 0).toBe(clean);
     }),
-    { numRuns: 500 },
+    { numRuns: runs(500) },
   );
 });
 

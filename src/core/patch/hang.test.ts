@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { beamOf, type Vector } from "./room";
 import { hangOf } from "./hang";
+import { runs } from "@tests/setup/runs";
 
 const angle = fc.double({ min: -40, max: 40, noNaN: true });
 
@@ -27,7 +28,7 @@ test("three points steered right give the turn back, and nothing is left over", 
         for (const i of [0, 1, 2]) expect(a[i]!).toBeCloseTo(b[i]!, 4);
       }
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
 });
 

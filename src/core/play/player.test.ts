@@ -9,6 +9,7 @@ import { restorePlay, savePlay } from "./saved";
 import { SavedPlaySchema } from "./savedSchema";
 import { stageTime } from "../units/units";
 import type { PlayEvent } from "./events";
+import { runs } from "@tests/setup/runs";
 
 function show(): Desk {
   const desk = newDesk();
@@ -98,7 +99,7 @@ test("values do not depend on when ticks fall", () => {
       expect([...odd.runs.values()].map((r) => r.cue)).toEqual([...even.runs.values()].map((r) => r.cue));
     }),
     {
-      numRuns: 400,
+      numRuns: runs(400),
       examples: [
         // Found at a random seed: what a whole mix had hidden came back when both went, unless a tick had seen it hidden.
         [
@@ -114,7 +115,7 @@ test("values do not depend on when ticks fall", () => {
       ],
     },
   );
-}, 60_000);
+});
 
 test("a saved state picks the stage up where it was, and goes on the same", () => {
   fc.assert(
@@ -132,9 +133,9 @@ test("a saved state picks the stage up where it was, and goes on the same", () =
       run(again, after, [30]);
       expect(near(again.stage.value, player.stage.value)).toBe(true);
     }),
-    { numRuns: 100 },
+    { numRuns: runs(100) },
   );
-}, 60_000);
+});
 
 test("the same story twice gives the same to the bit", () => {
   fc.assert(
@@ -146,6 +147,6 @@ test("the same story twice gives the same to the bit", () => {
       expect(second.stage.source.length).toBe(first.stage.source.length);
       expect([...second.frame]).toEqual([...first.frame]);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
-}, 60_000);
+});

@@ -1,11 +1,12 @@
 /** Catches a duplicate that is not programmed like its pattern, or that cannot be taken away again. */
 import fc from "fast-check";
-import { makeDemo } from "../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine, wait } from "../desk/desk";
 import { splitKey } from "../show/ids";
 import { newHands } from "../show/world";
+import { runs } from "@tests/setup/runs";
 
-const demo = makeDemo().show;
+const demo = demoWorld().show;
 const does = (desk: ReturnType<typeof newDesk>, line: string) => {
   const refusal = runLine(desk, line);
   if (refusal) throw new Error(`${line}: ${refusal.what}`);
@@ -23,7 +24,7 @@ test("duplicated, then removed: the show is as before", () => {
       const { nextId: _b, ...before } = demo;
       expect(after).toEqual(before);
     }),
-    { numRuns: 12 },
+    { numRuns: runs(12) },
   );
 });
 

@@ -10,6 +10,7 @@ import type { Show } from "../show/schema";
 import { seenAt } from "./convertColours";
 import { swapped } from "./swap";
 import { typeProblem } from "../fixture/type";
+import { runs } from "@tests/setup/runs";
 
 const USED = ["petrel-spot", "kelp-wash", "lantern-par", "tide-bar", "gull-scroller", "twin-blinder", "foghorn-beams"];
 
@@ -177,7 +178,7 @@ test("a colour lands where it is said to: inside the gamut it is the same to the
         });
       },
     ),
-    { numRuns: 30 },
+    { numRuns: runs(30) },
   );
 });
 

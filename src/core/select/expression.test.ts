@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { itemText } from "../show/model";
 import { newDesk, runLine } from "../desk/desk";
+import { runs } from "@tests/setup/runs";
 
 /** Fixtures 1 to 6 and 9 without cells, 71 and 72 with twelve; groups 1, 2 and 5. */
 function rig() {
@@ -95,7 +96,7 @@ test("terms add and take away in order, each thing once; every N, and cells, of 
         ).toBe(`${text}: ${wanted === null ? "refused" : wanted.join(" ")}`);
       },
     ),
-    { numRuns: 600 },
+    { numRuns: runs(600) },
   );
 });
 

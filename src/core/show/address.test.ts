@@ -15,6 +15,7 @@ import {
   sizeOf,
   type Occupancy,
 } from "./address";
+import { runs } from "@tests/setup/runs";
 
 test("addresses are read and written alike, and nothing else is one", () => {
   expect(addressText(parseAddress("12:101")!)).toBe("12:101");
@@ -94,6 +95,6 @@ test("whatever is patched, addressed and renumbered, the show never holds a clas
       expect(new Set(fixturesByNumber(show).map((f) => f.number)).size).toBe(fixturesByNumber(show).length);
       expect([...occupancyOf(show).values()].flat().filter(Boolean)).toHaveLength(used.length);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });

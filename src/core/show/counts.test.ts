@@ -2,6 +2,7 @@
 import fc from "fast-check";
 import { newDesk, runLine } from "../desk/desk";
 import { listCounts } from "./counts";
+import { runs } from "@tests/setup/runs";
 
 const line = fc.oneof(
   fc.nat(12).map((k) => `record cue ${k + 1}`),
@@ -21,6 +22,6 @@ test("counted on from edit to edit, a show stores what a count from the start fi
         expect(listCounts(show)).toEqual(listCounts({ lists: structuredClone(show.lists) }));
       }
     }),
-    { numRuns: 40 },
+    { numRuns: runs(40) },
   );
 });

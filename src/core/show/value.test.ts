@@ -1,5 +1,6 @@
 import fc from "fast-check";
 import { EntrySchema, isPlainEntry } from "./value";
+import { runs } from "@tests/setup/runs";
 
 const name = fc.oneof(fc.constantFrom("Pan", "ColorAdd_R", "", "x".repeat(60), "x".repeat(61)), fc.string());
 const typeId = fc.oneof(fc.constantFrom("petrel-spot", "constructor", "-spot", "Spot", ""), fc.string());
@@ -31,7 +32,7 @@ test("what the quick way takes for an entry, the schema does too, as it is", () 
     fc.property(anything, (entry) => {
       if (isPlainEntry(entry)) expect(EntrySchema.parse(entry)).toEqual(entry);
     }),
-    { numRuns: 2000 },
+    { numRuns: runs(2000) },
   );
 });
 

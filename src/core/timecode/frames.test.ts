@@ -9,6 +9,7 @@ import {
   secondsOf,
   textOfFrames,
 } from "./frames";
+import { runs } from "@tests/setup/runs";
 
 test("drop-frame leaves out two numbers in each minute but every tenth", () => {
   expect(textOfFrames(1799, "29.97df")).toBe("0:00:59:29");
@@ -36,6 +37,6 @@ test("every frame of a day has one label and comes back from it", () => {
       expect(framesOfText(lineOfFrames(count, rate), rate)).toBeCloseTo(count, 3);
       expect(framesOfText(textOfFrames(count, rate), rate)).toBe(count);
     }),
-    { numRuns: 500 },
+    { numRuns: runs(500) },
   );
 });

@@ -1,6 +1,7 @@
 /** Catches a map with changes laid over it that is not the map with the changes made. */
 import fc from "fast-check";
 import { keysThatDiffer, overlaid } from "./overlaid";
+import { runs } from "@tests/setup/runs";
 
 const key = fc.integer({ min: 0, max: 400 });
 const changes = fc.array(fc.tuple(key, fc.option(fc.integer(), { nil: undefined })), { maxLength: 120 });
@@ -27,7 +28,7 @@ test("versions laid over each other are as if each had been copied", () => {
         expect(keysThatDiffer(was, laid).sort()).toEqual(differ.sort());
       }
     }),
-    { numRuns: 150 },
+    { numRuns: runs(150) },
   );
 });
 

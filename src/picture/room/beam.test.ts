@@ -6,6 +6,7 @@ import { compileRig } from "@/core/play/rig";
 import type { Lit } from "../lit";
 import { beam, beamOf } from "./beam";
 import { roomLampsOf } from "./lamps";
+import { runs } from "@tests/setup/runs";
 
 const none = () => 0;
 
@@ -30,7 +31,7 @@ test("a beam goes where pan and tilt send it, however the lamp hangs, and ends o
       expect(beam.dx * beam.ux + beam.dy * beam.uy + beam.dz * beam.uz).toBeCloseTo(0, 9);
       if (wanted[2] < -0.3) expect(5 + beam.dz * beam.length).toBeCloseTo(0, 6);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 

@@ -13,6 +13,7 @@ import { database } from "./database";
 import { createKeeper, type Keeper } from "./keeper";
 import { addShow, keepShow, openShow } from "./shows";
 import { loadHistory, replaySteps } from "./steps";
+import { runs } from "@tests/setup/runs";
 
 /** Does a line as a session does, and keeps it. */
 function doAndKeep(desk: Desk, keeper: Keeper, text: string, join: boolean): boolean {
@@ -66,9 +67,9 @@ test("the history read back is the one there was, and undoes to the same show", 
         expect(canonical(again.world.show)).toBe(canonical(desk.world.show));
       },
     ),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
-}, 60_000);
+});
 
 test("only so much is kept; a gap or a damaged entry begins it anew, and so does a change of unknown kind", async () => {
   const desk = newDesk(newWorld("Kept"));

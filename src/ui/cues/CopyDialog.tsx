@@ -74,7 +74,7 @@ export function CopyDialog({
   const then = useMemo(() => {
     const done = perform({ world, history: EMPTY_HISTORY }, { intents: [intent], events: [] });
     return isRefusal(done) ? undefined : done.world.show;
-  }, [world, text]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [world, text]); // oxlint-disable-line react-hooks/exhaustive-deps
   const made = then && listNumbered(then, toList);
   const copies = places.map((number) => made && cueNumbered(made, number));
   const after = copies[0];

@@ -150,7 +150,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
         title: cue.name,
       };
     },
-    [heads, places, names, drifting, moons, reaches, running, chosen.shown, types, fixtures, palettes, effects], // eslint-disable-line react-hooks/exhaustive-deps
+    [heads, places, names, drifting, moons, reaches, running, chosen.shown, types, fixtures, palettes, effects], // oxlint-disable-line react-hooks/exhaustive-deps
   );
   /** The end of a reach follows the hand; the cue it ends at is the one under it. */
   const grabbed = (event: PointerEvent<HTMLElement>) => (event.target as HTMLElement).dataset.reach;

@@ -59,20 +59,20 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
   useEffect(() => {
     if (place >= 0) rows.scrollToIndex(place, { align: "center" });
     else rows.scrollToOffset(0);
-  }, [list.id]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [list.id]); // oxlint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (follows && place >= 0) rows.scrollToIndex(place, { align: "center" });
-  }, [follows, place]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [follows, place]); // oxlint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     const at = find ? cues.findIndex((c) => matches(c, find)) : -1;
     if (at < 0) return;
     rows.scrollToIndex(at, { align: "center" });
     chosen.choose(cues[at]!.id);
-  }, [find]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [find]); // oxlint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     const at = cues.findIndex((c) => c.id === sight);
     if (at >= 0) rows.scrollToIndex(at, { align: "center" });
-  }, [sight]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [sight]); // oxlint-disable-line react-hooks/exhaustive-deps
   const longest = useMemo(
     () => cues.reduce((most, { times: t }) => Math.max(most, t.up + t.delayUp, t.down + t.delayDown), 4),
     [cues],

@@ -39,7 +39,7 @@ export function CuesPlace() {
   const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
   const cues = list ? cuesOf(list) : [];
   const chosen = useChosen(cues);
-  useEffect(() => chosen.choose(null), [list?.id]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => chosen.choose(null), [list?.id]); // oxlint-disable-line react-hooks/exhaustive-deps
   const wanted = useShownCue();
   useEffect(() => {
     if (!wanted.list || !wanted.cue) return;
@@ -49,7 +49,7 @@ export function CuesPlace() {
     chosen.choose(wanted.cue);
     setSight(wanted.cue);
     useShownCue.setState({ list: null, cue: null });
-  }, [wanted, list?.id]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [wanted, list?.id]); // oxlint-disable-line react-hooks/exhaustive-deps
   const insert = useRef(() => undefined as void);
   const inserts = useCallback(() => insert.current(), []);
   const cleans = useCallback(() => setCleaning(true), []);

@@ -6,6 +6,7 @@ import { specOf } from "@/core/show/model";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, fixtureNumbered, listNumbered } from "@/core/show/world";
 import { cellOf } from "./sheetCell";
+import { runs } from "@tests/setup/runs";
 
 const value = fc.constantFrom("at 0", "at 50", "at full", "red at 20", "pan at 30", "zoom at 15", "red release");
 const cue = fc.array(fc.tuple(fc.integer({ min: 1, max: 3 }), value), { minLength: 1, maxLength: 4 });
@@ -53,6 +54,6 @@ test("the sheet shows what the engine does in any cue", () => {
           ]);
         }
     }),
-    { numRuns: 120 },
+    { numRuns: runs(120) },
   );
 });

@@ -1,5 +1,5 @@
 /** Catches a handbook whose pictures show something else than its words, or whose examples are no lines. */
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { contextOf, newDesk, runLine } from "@/core/desk/desk";
 import { readLine } from "@/core/command/read";
 import { beamOf } from "@/core/patch/room";
@@ -29,7 +29,7 @@ test("every picture can be computed, and stays within its frame", () => {
 });
 
 test("every example is a line of the language", () => {
-  const desk = newDesk(makeDemo());
+  const desk = newDesk(demoWorld());
   for (const line of ["1 thru 12", "1 thru 12 at 50"]) expect(runLine(desk, line)).toBeUndefined();
   for (const { example } of MEANINGS) expect([example, readLine(example, contextOf(desk))]).not.toContainEqual(refused);
 });

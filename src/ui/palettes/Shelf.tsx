@@ -69,11 +69,11 @@ export function Shelf() {
   const chosen = hands.selection;
   const pictures = useMemo(
     () => new Map(found.map((p) => [p.id, pictureOf({ show, hands: { ...hands, selection: chosen } }, p)])),
-    [found, show.fixtures, show.types, show.palettes, chosen], // eslint-disable-line react-hooks/exhaustive-deps
+    [found, show.fixtures, show.types, show.palettes, chosen], // oxlint-disable-line react-hooks/exhaustive-deps
   );
   const reaches = useMemo(
     () => new Map(found.map((p) => [p.id, reachOf(show, chosen, p)])),
-    [found, show.fixtures, show.types, show.palettes, chosen], // eslint-disable-line react-hooks/exhaustive-deps
+    [found, show.fixtures, show.types, show.palettes, chosen], // oxlint-disable-line react-hooks/exhaustive-deps
   );
   const states = useMemo(
     () => new Map(found.map((p) => [p.id, stateOf(hands.held, p, reaches.get(p.id)!)])),

@@ -52,7 +52,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
     if (intents.length === 0) return undefined;
     const done = perform({ world, history: EMPTY_HISTORY }, { intents, events: [] });
     return isRefusal(done) ? done.what : { ripple: ripple(world.show, done.world.show), then: done.world.show };
-  }, [world, JSON.stringify(intents)]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [world, JSON.stringify(intents)]); // oxlint-disable-line react-hooks/exhaustive-deps
   const palettes = rows.filter((r) => r.palette && chosen(r.id, true) !== "leave").map((r) => r.id);
   const rippled = change === undefined || typeof change === "string" ? [] : change.ripple;
   const keeps = rippled

@@ -30,7 +30,7 @@ export function usePrefs<T>(key: string, schema: z.ZodType<T>, start: T): [T, (n
     const look = (event: Event) => (event as CustomEvent<string>).detail === key && setValue(read);
     addEventListener(CHANGED, look);
     return () => removeEventListener(CHANGED, look);
-  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [key]); // oxlint-disable-line react-hooks/exhaustive-deps
   const keep = useCallback(
     (next: T) => {
       setValue(next);

@@ -32,7 +32,10 @@ export function ShowPicker() {
 
   useEffect(() => {
     ensureDemo()
-      .then(refresh)
+      .then((missing) => {
+        if (missing) setSaid({ text: refusalText(missing) });
+        return refresh();
+      })
       .catch(() =>
         setSaid({
           text: "This browser does not let pages keep data, so shows cannot be kept here. Leave private browsing, or allow storage for this address",

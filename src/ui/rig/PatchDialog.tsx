@@ -65,7 +65,7 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
     },
   });
   const { type: typeId, where, name } = form.values;
-  const found = useMemo(() => shelves(show, recent, "", null), [show.types, recent]); // eslint-disable-line react-hooks/exhaustive-deps
+  const found = useMemo(() => shelves(show, recent, "", null), [show.types, recent]); // oxlint-disable-line react-hooks/exhaustive-deps
   const type = typeOf(show, typeId) ?? LIBRARY[0]!;
   const mode = type.modes.find((m) => m.name === form.values.mode) ?? type.modes[0]!;
   const request: PatchRequest = {
@@ -79,7 +79,7 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
   const plan = useMemo(() => {
     const made = planPatch(show, request);
     return "problem" in made ? [] : made.rows;
-  }, [show, JSON.stringify(request)]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [show, JSON.stringify(request)]); // oxlint-disable-line react-hooks/exhaustive-deps
   const conflicts = plan.filter((row) => row.conflict).length;
   const submit = form.onSubmit(() => {
     if (session.act([patch.of({ ...request, ...(name ? { name } : {}) })])) return;

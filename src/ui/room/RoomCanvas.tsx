@@ -81,7 +81,7 @@ function Room(props: InnerProps) {
     made.update();
     controls.current = made;
     return () => made.dispose();
-  }, [camera, gl]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [camera, gl]); // oxlint-disable-line react-hooks/exhaustive-deps
   useEffect(() => {
     if (controls.current) controls.current.enabled = !aiming && walk === null;
   }, [aiming, walk]);

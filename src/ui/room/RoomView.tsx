@@ -25,7 +25,7 @@ export function RoomView({ live = false }: { live?: boolean }) {
   const aiming = useStageTools((s) => s.aiming);
   const blind = useBlind((s) => (live ? null : s.view));
   const [fromWire, setFromWire] = useState(false);
-  const lamps = useMemo(() => (stage ? roomLampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
+  const lamps = useMemo(() => (stage ? roomLampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // oxlint-disable-line react-hooks/exhaustive-deps
   const frame = useRef<Frame | null>(null);
   const take = useCallback(
     (layout: Layout, memory: ArrayBufferLike) => void (frame.current = openFrame(layout, memory)),

@@ -39,7 +39,7 @@ export function TimecodeStrip() {
       if (cue && cue.at === undefined && was.get(list.id) !== cue.id)
         session.act([setCue.of({ list: list.id, cue: cue.id, at: Math.round(frames.current) })]);
     }
-  }, [standing]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [standing]); // oxlint-disable-line react-hooks/exhaustive-deps
   if (lists.length === 0 && timecode.speed === 0) return null;
   return (
     <section

@@ -52,7 +52,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   const stage = useShow((s) => s.view);
   const selection = useShow((s) => s.world.hands.selection);
   const [box, setBox] = useState<Box | null>(null);
-  const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // eslint-disable-line react-hooks/exhaustive-deps
+  const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // oxlint-disable-line react-hooks/exhaustive-deps
   const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
   const fitted = useMemo(
     () => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),

@@ -1,10 +1,10 @@
 /** Catches a press on the plan that selects another lamp than the one under it. */
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { compileRig } from "@/core/play/rig";
 import { drawn, inside, lampAt } from "./hit";
 import { fitView, lampsOf, toPixels } from "@/picture/plan";
 
-const { show } = makeDemo();
+const { show } = demoWorld();
 const rig = compileRig(show);
 const lamps = lampsOf(show, rig.index);
 const view = fitView(lamps, 700, 600);

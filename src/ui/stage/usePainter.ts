@@ -10,7 +10,7 @@ export function usePainter(host: RefObject<HTMLElement | null>, className: strin
     const element = document.createElement("canvas");
     element.className = className;
     host.current!.prepend(element);
-    const worker = new Worker(new URL("./painter.worker.ts", import.meta.url), { type: "module" });
+    const worker = new Worker(new URL("./painter.worker.ts", import.meta.url), { type: "module", name: "painter" });
     const canvas = element.transferControlToOffscreen();
     worker.postMessage({ kind: "canvas", canvas } satisfies ToPainter, [canvas]);
     worker.addEventListener("message", ({ data }: MessageEvent) => {

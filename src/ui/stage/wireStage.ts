@@ -52,6 +52,6 @@ export function useWireStage(
       cancelAnimationFrame(handle);
       node.close();
     };
-  }, [on, layout, show.fixtures, show.types, show.outputs]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [on, layout, show.fixtures, show.types, show.outputs]); // oxlint-disable-line react-hooks/exhaustive-deps
   return received;
 }

@@ -63,7 +63,7 @@ export function ValuesSheet() {
   );
   const { rows, columns: own } = useMemo(
     () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null, active),
-    [session, show, shown, running, armed, about, active], // eslint-disable-line react-hooks/exhaustive-deps
+    [session, show, shown, running, armed, about, active], // oxlint-disable-line react-hooks/exhaustive-deps
   );
   const columns = useMemo(() => {
     const there = new Set([...own.values()].flat());
@@ -86,7 +86,7 @@ export function ValuesSheet() {
       (type) => show.types[type]?.model ?? type,
       folded,
     );
-  }, [session, rows, view.sort, folded, show.types]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [session, rows, view.sort, folded, show.types]); // oxlint-disable-line react-hooks/exhaustive-deps
   const inSight = useMemo(() => rowsIn(lines), [lines]);
   const chosen = useMemo(() => new Set(selection.map((i) => splitItem(i).fixture)), [selection]);
   const compact = view.byType;

@@ -22,5 +22,5 @@ export function useViews(): void {
     if (!view) return;
     arrange(view);
     router.push(href(view.place));
-  }, [shown]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [shown]); // oxlint-disable-line react-hooks/exhaustive-deps
 }

@@ -1,7 +1,7 @@
 /** Catches a GDTF file that is read otherwise than DIN SPEC 15800 says: types written by hand, as other hands write them. */
 import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
-import { makeDemo } from "../../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { LIBRARY } from "../../fixture/library/library";
 import { footprint, layoutOf, typeProblem, type FixtureType } from "../../fixture/type";
 import { placeOf } from "../../select/place";
@@ -13,6 +13,7 @@ import { newShow } from "../../show/world";
 import { readShowFile, writeShowFile } from "../showFile";
 import { readGdtf, writeGdtf } from "./file";
 import { dmxValue } from "./values";
+import { runs } from "@tests/setup/runs";
 
 const zipped = (xml: string, more: Record<string, Uint8Array> = {}) =>
   zipSync({ "description.xml": strToU8(xml), ...more });
@@ -184,7 +185,7 @@ test("cells lie where their geometry is, references within turned parts among th
   const again = readGdtf(writeGdtf({ ...type, file: undefined }), { types: {} });
   expect(!isRefusal(again) && again.type.modes[0]!.places).toEqual(places);
   const fixture = {
-    ...Object.values(makeDemo().show.fixtures)[0]!,
+    ...Object.values(demoWorld().show.fixtures)[0]!,
     id: "f1",
     type: type.id,
     mode: "Basic",
@@ -344,6 +345,6 @@ test("files that were damaged neither crash nor hang, and what is read of them i
         else expect(typeProblem(made.type)).toBeUndefined();
       },
     ),
-    { numRuns: Number(process.env.FUZZ_RUNS ?? 150) },
+    { numRuns: runs(150) },
   );
 });

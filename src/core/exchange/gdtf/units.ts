@@ -36,7 +36,7 @@ export const UNIT_NAMES: Record<Unit, string> = {
 /** Our unit for a physical unit of a file. */
 export const unitNamed = (name: string): Unit =>
   (
-    ({
+    {
       Percent: "%",
       LuminousIntensity: "%",
       ColorComponent: "%",
@@ -45,5 +45,5 @@ export const unitNamed = (name: string): Unit =>
       AngularSpeed: "rpm",
       Temperature: "K",
       Time: "s",
-    }) as Record<string, Unit>
+    } as Record<string, Unit>
   )[name] ?? "";

@@ -1,7 +1,7 @@
 /** Catches a rig that does not come back from its MVR file (DIN SPEC 15801), or one of another hand read wrongly. */
 import fc from "fast-check";
 import { strToU8, zipSync } from "fflate";
-import { makeDemo } from "../../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine } from "../../desk/desk";
 import { INTENTS } from "../../intents";
 import { rotationOf } from "../../patch/room";
@@ -16,6 +16,7 @@ import { hungText, placedBy } from "./matrix";
 import { piecesNew, planMvr } from "./plan";
 import { readMvr } from "./read";
 import { writeMvr } from "./write";
+import { runs } from "@tests/setup/runs";
 
 function brought(show: Show, bytes: Uint8Array, how: "add" | "update"): Show {
   const read = readMvr(bytes, show);
@@ -53,7 +54,7 @@ const plain = (show: Show) => ({
 });
 
 test("the demo's rig comes back from its MVR file in a new show", () => {
-  const { show } = makeDemo();
+  const { show } = demoWorld();
   const { bytes } = writeMvr(show);
   expect(plain(brought(newShow("Fresh"), bytes, "add"))).toEqual(plain(show));
 });
@@ -153,6 +154,6 @@ test("files that were damaged neither crash nor hang", () => {
         else planMvr(newShow("x"), read, "add");
       },
     ),
-    { numRuns: Number(process.env.FUZZ_RUNS ?? 120) },
+    { numRuns: runs(120) },
   );
 });

@@ -1,5 +1,5 @@
 /** Catches a plan that is not to its scale, leaves something out, or lets a name become markup. */
-import { makeDemo } from "../../demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine } from "../../desk/desk";
 import { planSheet, sheetSvg, type Mark } from "./plan";
 
@@ -8,7 +8,7 @@ const textAt = (marks: readonly Mark[], text: string) =>
     .at;
 
 test("lamps stand as far apart on paper as the scale says, and everything is on the sheet", () => {
-  const { show } = makeDemo();
+  const { show } = demoWorld();
   const { marks, scale, width, height } = planSheet(show);
   const [a, b] = [textAt(marks, "1"), textAt(marks, "12")];
   // 10.8 metres from end to end of the mast truss.

@@ -4,6 +4,7 @@ import { newDesk, runLine, wait, type Desk } from "../../desk/desk";
 import { canonical } from "../../exchange/canonical";
 import { listNumbered } from "../../show/world";
 import { listTimeAt } from "../clock";
+import { runs } from "@tests/setup/runs";
 
 const does = (desk: Desk, ...lines: (string | number)[]) => {
   for (const line of lines) {
@@ -67,7 +68,7 @@ test("beats count in closed form: however a chase is looked at and whatever its 
         bpm = next;
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 
@@ -105,7 +106,7 @@ test("taps: from the second on a step falls at each, never twice within half a b
         last = standsIn(desk, 1)!;
       }
     }),
-    { numRuns: 25 },
+    { numRuns: runs(25) },
   );
 });
 
@@ -120,7 +121,7 @@ test("a morph moved anywhere and back gives the same stage", () => {
       does(desk, `level list 3 at ${at}`, 1);
       expect(stage(desk)).toEqual(before);
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 
@@ -145,7 +146,7 @@ test("crossfaded by hand, each end is the cue as time brings it, and turned righ
         expect([standsIn(hand, 1), stage(hand)]).toEqual([standsIn(time, 1), stage(time)]);
       }
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });
 
@@ -177,7 +178,7 @@ test("after any locate the stage equals having run there", () => {
         expect([standsIn(there, 1), stage(there)]).toEqual([standsIn(ran, 1), stage(ran)]);
       },
     ),
-    { numRuns: 80 },
+    { numRuns: runs(80) },
   );
 });
 
@@ -219,6 +220,6 @@ test("a macro run, undone and run again gives the same document", () => {
       expect(again).toBeUndefined();
       expect(canonical(desk.world.show)).toBe(canonical(after));
     }),
-    { numRuns: 60 },
+    { numRuns: runs(60) },
   );
 });

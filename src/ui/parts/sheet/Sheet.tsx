@@ -96,7 +96,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   );
   useEffect(() => {
     if (props.sight !== undefined && props.sight >= 0) rows.scrollToIndex(all.line(props.sight), { align: "center" });
-  }, [props.sight]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [props.sight]); // oxlint-disable-line react-hooks/exhaustive-deps
   const hand = useSheetHand({
     rows: all.count,
     columns: widest,

@@ -81,7 +81,7 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
   const some = cues.length > 0 || Object.values(picked).some((ids) => ids.length > 0);
   const made = useMemo(
     () => (some ? attempt(() => brought(show, request)) : { rows: [], show }),
-    [show, picked, mapped, clash, cues, list, into], // eslint-disable-line react-hooks/exhaustive-deps
+    [show, picked, mapped, clash, cues, list, into], // oxlint-disable-line react-hooks/exhaustive-deps
   );
   const bring = () => {
     if (session.act([bringFrom.of({ ...request, show: other })])) return;

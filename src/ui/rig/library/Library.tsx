@@ -29,7 +29,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
   const [slots, setSlots] = useState<number | string>("");
   const [at, setAt] = useState({ shelf: "", type: "", mode: "" });
   const size = slots === "" ? null : Number(slots);
-  const found = useMemo(() => shelves(show, recent, search, size), [show.types, recent, search, size]); // eslint-disable-line react-hooks/exhaustive-deps
+  const found = useMemo(() => shelves(show, recent, search, size), [show.types, recent, search, size]); // oxlint-disable-line react-hooks/exhaustive-deps
   const shelf = found.find((s) => s.title === at.shelf) ?? found[0];
   const type = shelf?.types.find((t) => t.id === at.type) ?? shelf?.types[0];
   const modes = type ? modesLeft(type, size) : [];

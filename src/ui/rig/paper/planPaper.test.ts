@@ -1,10 +1,10 @@
 /** Catches a PDF of the plan that is of another size than the sheet, or leaves something of it out. */
 import { planSheet } from "@/core/exchange/paper/plan";
-import { makeDemo } from "@/core/demo/saltLantern";
+import { demoWorld } from "@tests/setup/demo";
 import { sheetPdf } from "./planPaper";
 
 test("the PDF is as large as the sheet, and says all that it says", async () => {
-  const sheet = planSheet(makeDemo().show);
+  const sheet = planSheet(demoWorld().show);
   const pdf = Buffer.from(await sheetPdf(sheet)).toString("latin1");
   expect(pdf.slice(0, 5)).toBe("%PDF-");
   const box = /MediaBox \[0 0 ([\d.]+) ([\d.]+)\]/.exec(pdf)!;

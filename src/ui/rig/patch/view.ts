@@ -44,5 +44,5 @@ export function linesOf(show: Show, view: SheetView, filter: string): Line<Fixtu
 }
 
 export function useLines(show: Show, view: SheetView, filter: string) {
-  return useMemo(() => linesOf(show, view, filter), [show.fixtures, show.types, view, filter]); // eslint-disable-line react-hooks/exhaustive-deps
+  return useMemo(() => linesOf(show, view, filter), [show.fixtures, show.types, view, filter]); // oxlint-disable-line react-hooks/exhaustive-deps
 }

@@ -26,7 +26,7 @@ export function DmxView({ universe }: { universe: number }) {
   const grid = useRef<HTMLDivElement>(null);
   const shown = useRef(new Int16Array(512).fill(-1));
   const [drag, setDrag] = useState<Drag | null>(null);
-  const owners = useMemo(() => ownersOf(show, universe), [show.fixtures, show.types, universe]); // eslint-disable-line react-hooks/exhaustive-deps
+  const owners = useMemo(() => ownersOf(show, universe), [show.fixtures, show.types, universe]); // oxlint-disable-line react-hooks/exhaustive-deps
   const picked = new Set(selection.map((i) => i.split(".")[0]));
   const target = drag?.moved
     ? moveAddress(show, drag.fixture, { universe, slot: drag.start }, { universe, slot: drag.to - drag.grip })

@@ -19,11 +19,11 @@ export function UniverseMap() {
   const [chosen, setChosen] = useState<number | null>(null);
   const [size, setSize] = useState<number | string>(12);
   const [copyTo, setCopyTo] = useState<number | string>("");
-  const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // eslint-disable-line react-hooks/exhaustive-deps
+  const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // oxlint-disable-line react-hooks/exhaustive-deps
   const card = cards.find((c) => c.universe === chosen) ?? cards[0];
   const next = useMemo(
     () => freeRun(occupancyOf(show), Math.min(SLOTS, Math.max(1, Number(size) || 1)), card?.universe ?? 1),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [show.fixtures, show.types, size, card?.universe],
   );
   if (!card)

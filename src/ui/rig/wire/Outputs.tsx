@@ -17,7 +17,7 @@ export function Outputs() {
   const session = useSession();
   const show = useShow((s) => s.world.show);
   const bridge = useShow((s) => s.wire.bridge);
-  const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // eslint-disable-line react-hooks/exhaustive-deps
+  const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // oxlint-disable-line react-hooks/exhaustive-deps
   const universes = cards.map((c) => c.universe);
   const [range, setRange] = useState<[number, number]>([universes[0] ?? 1, universes.at(-1) ?? 1]);
   const press = (universe: number, event: MouseEvent) =>

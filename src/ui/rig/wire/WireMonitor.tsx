@@ -138,7 +138,7 @@ function Comparison({ link }: { link: NodeLink }) {
   const output = universe === undefined ? undefined : show.outputs[universe];
   const owners = useMemo(
     () => (universe === undefined ? [] : ownersOf(show, universe)),
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react-hooks/exhaustive-deps
     [show.fixtures, show.types, universe],
   );
   const grid = useRef<HTMLDivElement>(null);

@@ -1,0 +1,78 @@
+/** The app and a browser for each worker of the journeys: started once, used by one file after another. */
+import { spawn, type ChildProcess } from "node:child_process";
+import { createServer } from "node:net";
+import { join } from "node:path";
+import { chromium, type BrowserServer } from "playwright-core";
+
+const root = join(__dirname, "../../..");
+const FLAGS = [
+  "--no-sandbox",
+  "--disable-quic",
+  "--no-first-run",
+  "--disable-background-networking",
+  "--disable-component-update",
+  "--disable-sync",
+];
+
+/** Where the journeys of one worker run. */
+export interface Place {
+  /** Address of the app. */
+  base: string;
+  /** Address at which the browser is driven. */
+  browser: string;
+  /** Loopback address of the stand-in node. */
+  node: string;
+}
+
+interface Started {
+  place: Place;
+  server: ChildProcess;
+  browser: BrowserServer;
+}
+
+export const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const probe = createServer().listen(0, "127.0.0.1", () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => resolve(port));
+    });
+  });
+
+async function start(worker: number): Promise<Started> {
+  const port = await freePort();
+  const node = `127.0.0.${20 + worker}`;
+  const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, BOLD_COMET_OSC_PORT: String(await freePort()), BOLD_COMET_NODE_HOST: node },
+  });
+  const [browser] = await Promise.all([
+    chromium.launchServer({ executablePath: process.env.CHROMIUM ?? "/usr/bin/chromium", args: FLAGS }),
+    new Promise<void>((resolve, reject) => {
+      server.stdout.once("data", () => resolve());
+      server.once("exit", () => reject(new Error("the app did not start; build it first: ./bold-comet demo")));
+    }),
+  ]);
+  return { place: { base: `http://127.0.0.1:${port}`, browser: browser.wsEndpoint(), node }, server, browser };
+}
+
+let started: Started[] = [];
+
+export async function startPlaces(workers: number): Promise<void> {
+  started = await Promise.all(Array.from({ length: workers }, (_, i) => start(i + 1)));
+  process.env.JOURNEY_PLACES = JSON.stringify(started.map(({ place }) => place));
+}
+
+export async function stopPlaces(): Promise<void> {
+  await Promise.all(
+    started.flatMap(({ server, browser }) => [
+      browser.close(),
+      new Promise((resolve) => (server.once("exit", resolve), server.kill("SIGTERM"))),
+    ]),
+  );
+}
+
+/** The place of the worker that asks. */
+export function myPlace(): Place {
+  const places = JSON.parse(process.env.JOURNEY_PLACES ?? "[]") as Place[];
+  return places[(Number(process.env.JEST_WORKER_ID ?? 1) - 1) % places.length]!;
+}

@@ -1,0 +1,3 @@
+export default async function stop(): Promise<void> {
+  await (globalThis as { stopPlaces?: () => Promise<void> }).stopPlaces?.();
+}
