@@ -50,7 +50,7 @@ try {
   page.setDefaultTimeout(60_000);
   await page.goto(`http://127.0.0.1:${port}`);
   await page.locator("[data-ready=true]").waitFor();
-  let began = Date.now();
+  const began = Date.now();
   await page.locator("input[type=file]").setInputFiles(file);
   await page.getByRole("button", { name: "Open Two thousand cues" }).click();
   await page.locator("#ask").waitFor();

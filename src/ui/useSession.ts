@@ -24,6 +24,9 @@ export const useShow = <T>(pick: (state: SessionState) => T): T => useStore(draw
 /** The same, drawn again at once whatever a hand does: for what is under the hand itself. */
 export const useShowNow = <T>(pick: (state: SessionState) => T): T => useStore(useSession().store, pick);
 
+/** So far apart are numbers and pictures that move, for people who ask for less motion, milliseconds. */
+const CALM_MS = 100;
+
 /**
  * Calls `draw` on animation frames on which the stage is new. Nothing passes through React.
  * @param about what is drawn: where it changes, a stage that stands still is drawn too.
@@ -43,13 +46,17 @@ export function useStageFrame(
     let seen = -1;
     let seenView: StageView | undefined;
     let handle = 0;
-    const look = () => {
+    const calm = matchMedia("(prefers-reduced-motion: reduce)").matches;
+    let drawnAt = -Infinity;
+    const look = (now = performance.now()) => {
       handle = requestAnimationFrame(look);
+      if (calm && now - drawnAt < CALM_MS) return;
       const { view: live } = store.getState();
       if (!live) return;
       const view = eyes?.(live) ?? live;
       const count = frameCount(view.frame);
       if (view === seenView && count === seen) return;
+      drawnAt = now;
       seen = count;
       seenView = view;
       latest.current(halfOf(view), view);

@@ -25,7 +25,7 @@ async function choose(label: string, option: string) {
   await app.page.getByRole("option", { name: option }).click();
 }
 /** The bytes at several instants, so many frames apart. */
-async function seen(times: number, apart = 7): Promise<number[][]> {
+async function seen(times: number, apart = 8): Promise<number[][]> {
   const found: number[][] = [];
   for (let i = 0; i < times; i++) {
     found.push(await bytesShown(app.page));
@@ -73,7 +73,7 @@ test("a swell from the gallery: mirrored, slowed, recorded with a fade, left run
   // On its way in it is dimmer than when it is all there; then it runs, the segments alike.
   await ask('record macro 1 "In part" "go" "wait 1" "pause"', "macro 1");
   await untilPlayingKept(page, (text) => text.includes('"paused":true'));
-  await frames(page, 10);
+  await frames(page, 20);
   const [part] = await seen(1);
   expect(Math.max(...SEGMENT.map((n) => red(part!, n)))).toBeGreaterThan(0);
   expect(Math.max(...SEGMENT.map((n) => red(part!, n)))).toBeLessThan(200);

@@ -85,7 +85,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   const before = await up.textContent();
   await page.mouse.move(...(await middle(up)));
   await page.mouse.wheel(0, 120);
-  await frames(page, 10);
+  await frames(page, 20);
   expect(await page.getByRole("button", { name: /^Up time of cue 1:/ }).textContent()).toBe(before);
   await page.mouse.wheel(0, -400);
   await untilResting(up);
@@ -109,7 +109,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await page.locator("#ask").focus();
   for (let i = 0; i < 3 && (await up.textContent()) !== before; i++) {
     await page.keyboard.press("Control+z");
-    await frames(page, 10);
+    await frames(page, 20);
   }
   await becomes(
     () => up.textContent(),

@@ -83,7 +83,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await bytesWhen(page, (b) => word(b, 5) > 0.45 * 65535);
   await page.keyboard.press(".");
   await untilPlayingKept(page, isPaused);
-  await frames(page, 10);
+  await frames(page, 20);
   const middle = await bytesShown(page);
   const progress = (word(middle, 5) / 65535 - 0.4) / 0.6;
   expect(progress).toBeGreaterThan(0.05);

@@ -70,7 +70,7 @@ const untilArrived = async () => {
     .getByText(/of 3 s/)
     .waitFor();
   await clock().getByText(/./).waitFor({ state: "detached" });
-  await frames(app.page, 5);
+  await frames(app.page, 14);
 };
 
 /** Gives go and pauses on the way; once more where a busy machine was too late for it. */

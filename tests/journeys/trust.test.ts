@@ -293,7 +293,7 @@ test("no other page can put the app into a frame, and its policy lets in no scri
         }
       }, 0),
   );
-  await frames(page, 10);
+  await frames(page, 20);
   expect(
     await page.evaluate(() => Object.keys(globalThis).filter((key) => key === "injected" || key === "made")),
   ).toEqual([]);

@@ -36,7 +36,7 @@ test("what one window does the other shows, and the stage goes on when the host 
   await bytesWhen(guest, (b) => word(b, 5) > 1000);
   await ask(guest, "pause list 1");
   await untilPlayingKept(guest, (text) => text.includes('"paused":true'));
-  await frames(guest, 10);
+  await frames(guest, 20);
   const before = await bytesShown(guest);
 
   await host.close();

@@ -1,14 +1,13 @@
 "use client";
 
 import { Button, Modal, Stack } from "@mantine/core";
-import { useRouter } from "next/navigation";
 import { arm } from "@/core/program/intents";
 import { groupUses } from "@/core/select/groupUses";
 import type { Group } from "@/core/show/schema";
 import { namingText } from "@/core/show/linesNaming";
 import { plain } from "@/core/units/units";
 import { plural } from "../parts/words";
-import { usePlaceHref } from "../shell/placeHref";
+import { usePlaces } from "../shell/places";
 import { useSession, useShow } from "../useSession";
 
 const MOST = 40;
@@ -21,8 +20,7 @@ const numbers = (all: readonly number[]): string =>
 /** Where a group is used: cues that store something of its fixtures, and lines that name it. */
 export function GroupUses({ group, onClose }: { group: Group; onClose(): void }) {
   const session = useSession();
-  const router = useRouter();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
   const world = useShow((s) => s.world);
   const { lists, lines } = groupUses(world, group.id);
   const named = namingText(lines);
@@ -37,7 +35,7 @@ export function GroupUses({ group, onClose }: { group: Group; onClose(): void })
               title="Go to its cues"
               onClick={() => {
                 session.act([arm.of({ list: list.id })], "arm");
-                router.push(href("cues"));
+                go("cues");
               }}
             >
               {list.number} {list.name}

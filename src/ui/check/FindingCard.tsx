@@ -2,14 +2,13 @@
 
 import { ActionIcon, Button, Tooltip } from "@mantine/core";
 import { IconAlertTriangle, IconArrowBackUp, IconEyeOff } from "@tabler/icons-react";
-import Link from "next/link";
 import type { Finding } from "@/core/check/finding";
 import { linesOf } from "@/core/desk/lines";
 import { select } from "@/core/select/intents";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { LookPicture } from "../parts/LookPicture";
 import { showCue } from "../cues/showCue";
-import { usePlaceHref } from "../shell/placeHref";
+import { usePlaces } from "../shell/places";
 import { useSession, useShow } from "../useSession";
 import classes from "./Check.module.css";
 
@@ -18,7 +17,7 @@ const PICTURE = { width: 92, height: 66 };
 /** One finding: what, where, why it matters, and its cures, each a press that undo takes back. */
 export function FindingCard({ finding, aside, onAside }: { finding: Finding; aside: boolean; onAside(): void }) {
   const session = useSession();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
   const show = useShow((s) => s.world.show);
   const { list, cue, fixtures } = finding;
   const owner = list ? show.lists[list] : undefined;
@@ -71,13 +70,7 @@ export function FindingCard({ finding, aside, onAside }: { finding: Finding; asi
             );
           })}
           {at && owner && (
-            <Button
-              component={Link}
-              size="compact-sm"
-              variant="subtle"
-              href={href("cues")}
-              onClick={() => showCue(owner.id, at.id)}
-            >
+            <Button size="compact-sm" variant="subtle" onClick={() => (showCue(owner.id, at.id), go("cues"))}>
               Show the cue
             </Button>
           )}

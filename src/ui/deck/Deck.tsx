@@ -1,15 +1,15 @@
 "use client";
 
-import { usePathname } from "next/navigation";
 import { listsByNumber } from "@/core/show/world";
 import { useShow } from "../useSession";
 import { usePage } from "../run/usePage";
+import { usePlace } from "../shell/places";
 import { Lane } from "./Lane";
 import classes from "./Deck.module.css";
 
 /** The playbacks of the page in use, along the bottom of every place but Rig, and of Run, which has them larger. */
 export function Deck() {
-  const path = usePathname();
+  const place = usePlace();
   const show = useShow((s) => s.world.show);
   const [page] = usePage();
   const onPage = page
@@ -18,7 +18,7 @@ export function Deck() {
         .flatMap(([, of]) => (of.what === "list" && of.as === "lane" ? (show.lists[of.id] ?? []) : []))
     : [];
   const lists = onPage.length > 0 ? onPage : listsByNumber(show);
-  if (path.endsWith("/rig") || path.endsWith("/run")) return null;
+  if (place === "rig" || place === "run") return null;
   return (
     <footer className={classes.deck} aria-label="Deck" tabIndex={0}>
       {lists.map((list) => (

@@ -2,11 +2,9 @@
 
 import { Tooltip } from "@mantine/core";
 import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
-import Link from "next/link";
-import { usePathname } from "next/navigation";
 import { useFindings } from "../check/useFindings";
 import { useKeyTable } from "./useKeyTable";
-import { usePlaceHref } from "./placeHref";
+import { usePlace, usePlaces } from "./places";
 import classes from "./Shell.module.css";
 
 export const PLACES = [
@@ -30,21 +28,27 @@ function Count() {
 
 export function Rail() {
   const { shownKey } = useKeyTable();
-  const path = usePathname();
-  const href = usePlaceHref();
+  const here = usePlace();
+  const { href, go } = usePlaces();
   return (
     <nav className={classes.rail} aria-label="Places">
       {PLACES.map(({ id, label, icon: Icon, about }) => (
         <Tooltip key={id} label={`${about} (${shownKey(id)})`} position="right" openDelay={500}>
-          <Link
+          <a
             href={href(id)}
             className={classes["place-link"]}
-            aria-current={path.endsWith(`/${id}`) ? "page" : undefined}
+            aria-current={here === id ? "page" : undefined}
+            onClick={(event) => {
+              // With a key held the browser opens it in a window or tab of its own.
+              if (event.ctrlKey || event.metaKey || event.shiftKey) return;
+              event.preventDefault();
+              go(id);
+            }}
           >
             <Icon size={20} stroke={1.6} aria-hidden />
             <span>{label}</span>
             {id === "check" && <Count />}
-          </Link>
+          </a>
         </Tooltip>
       ))}
     </nav>

@@ -8,7 +8,7 @@ import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
 import { listVersions, openVersion, type Version, type Versions } from "@/session/storage/versions";
 import { capital } from "../parts/words";
-import { versionText } from "./placeHref";
+import { versionText } from "./places";
 import classes from "./Shell.module.css";
 
 /** A few of the steps are shown; older ones on demand. */

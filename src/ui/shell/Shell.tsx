@@ -2,7 +2,7 @@
 
 import { Button, Center, Loader, Stack, Text } from "@mantine/core";
 import Link from "next/link";
-import { usePathname, useRouter, useSearchParams } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
 import { leaveShow, runShow, type RunningShow, type Status } from "@/session/running";
 import type { Session } from "@/session/state";
@@ -16,7 +16,7 @@ import { WhyPanel } from "../why/WhyPanel";
 import { BlindStage } from "../stage/BlindStage";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
-import { readVersion } from "./placeHref";
+import { readVersion, usePlace } from "./places";
 import { Rail } from "./Rail";
 import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
@@ -107,7 +107,7 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
 }
 
 function Frame({ children }: { children: ReactNode }) {
-  const path = usePathname();
+  const place = usePlace();
   useKeys();
   useViews();
   useSurface();
@@ -123,11 +123,11 @@ function Frame({ children }: { children: ReactNode }) {
         <Rail />
       </Fence>
       <main className={classes.place}>
-        <Fence what="This place" on={path}>
+        <Fence what="This place" on={place}>
           {children}
         </Fence>
       </main>
-      <Fence what="The deck" area="deck" on={path}>
+      <Fence what="The deck" area="deck" on={place}>
         <Deck />
       </Fence>
       <Notices />

@@ -14,7 +14,6 @@ import {
   IconLayout,
   IconList,
 } from "@tabler/icons-react";
-import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
 import { AskBar } from "../ask/AskBar";
 import { useSession, useShow } from "../useSession";
@@ -25,6 +24,7 @@ import { SurfaceDialog } from "../surface/SurfaceDialog";
 import { ViewsDialog } from "../views/ViewsDialog";
 import { TimeMachine } from "../versions/TimeMachine";
 import { HouseDim } from "./HouseDim";
+import { APP_GONE, useLeave } from "./places";
 import { Handbook } from "../handbook/Handbook";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
@@ -38,7 +38,7 @@ const SavedWord = () => <span data-testid="saved">{SAVED_WORDS[useShow((s) => s.
 
 export function TopBar() {
   const session = useSession();
-  const router = useRouter();
+  const leaveFor = useLeave();
   const name = useShow((s) => s.world.show.name);
   const failed = useShow((s) => s.saved === "failed");
   const blackout = useShow((s) => s.playing.blackout);
@@ -57,7 +57,7 @@ export function TopBar() {
       !confirm("Some changes could not be written yet and would be lost. Leave all the same?")
     )
       return;
-    router.push("/");
+    void leaveFor("/").then((left) => left || session.tell(APP_GONE, "refused"));
   };
 
   return (

@@ -2,7 +2,6 @@
 
 import { Button, Checkbox, Group, Modal, Stack, Text, Tooltip, UnstyledButton } from "@mantine/core";
 import { IconAlertTriangle } from "@tabler/icons-react";
-import { useRouter } from "next/navigation";
 import { useEffect, useMemo, useState } from "react";
 import { identify, setBlind, setHighlight, unpark } from "@/core/program/intents";
 import { isRefusal, refusalText } from "@/core/show/refusal";
@@ -14,7 +13,7 @@ import { useBlind } from "../stage/blind";
 import { RIG_TAB } from "../rig/RigPlace";
 import { useShallow } from "zustand/react/shallow";
 import { useSession, useShow } from "../useSession";
-import { usePlaceHref } from "./placeHref";
+import { APP_GONE, useLeave, usePlaces } from "./places";
 import { truthsOf, type Truth, type TruthAct } from "./truths";
 import classes from "./Shell.module.css";
 
@@ -60,8 +59,8 @@ function useTruths(): Truth[] {
 /** At the top: how many universes leave, or in words why they do not; and a band below for what must not be overlooked. */
 export function Truths() {
   const session = useSession();
-  const router = useRouter();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
+  const leave = useLeave();
   const truths = useTruths();
   const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
   const [seen, setSeen] = useState<readonly string[]>([]);
@@ -78,7 +77,7 @@ export function Truths() {
     const id = await addShow({ ...world, show: { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` } });
     if (isRefusal(id)) return session.tell(refusalText(id), "refused");
     waitForConsent(id);
-    router.push(`/show/${id}/build`);
+    if (!(await leave(`/show/${id}/build`))) session.tell(APP_GONE, "refused");
   };
   const acts: Record<TruthAct, () => void> = {
     take: () => session.askWire("take"),
@@ -88,7 +87,7 @@ export function Truths() {
     unidentify: () => session.act([identify.of({ items: [] })], "identify off"),
     unpark: () =>
       session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
-    outputs: () => (writePref(RIG_TAB, "outputs"), router.push(href("rig"))),
+    outputs: () => (writePref(RIG_TAB, "outputs"), go("rig")),
     keep: () => void keep(),
   };
 

@@ -1,6 +1,5 @@
 "use client";
 
-import { useRouter } from "next/navigation";
 import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { refusalText } from "@/core/show/refusal";
@@ -15,7 +14,7 @@ import { askInput } from "../ask/askInput";
 import { editEffect, useEditing } from "../effects/editing";
 import { goOnce } from "../run/goOnce";
 import { endStageTools, isPressed } from "../stage/stageTools";
-import { usePlaceHref } from "./placeHref";
+import { usePlaces } from "./places";
 import { PLACES } from "./Rail";
 
 const FIELD = "input, textarea, select, [contenteditable=true]";
@@ -31,8 +30,7 @@ function isFree(target: EventTarget | null): boolean {
 /** Binds the keys of keys.ts, and sends typing to the Ask bar. */
 export function useKeys(): void {
   const session = useSession();
-  const router = useRouter();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
   const { table } = useKeyTable();
 
   useEffect(() => {
@@ -85,7 +83,7 @@ export function useKeys(): void {
         if (useEditing.getState().open !== null) return editEffect(null);
         if (session.store.getState().world.hands.selection.length > 0) session.act([select.of({ items: [] })], "none");
       },
-      ...Object.fromEntries(PLACES.map(({ id }) => [id, () => router.push(href(id))])),
+      ...Object.fromEntries(PLACES.map(({ id }) => [id, () => go(id)])),
     };
     const always = new Set([
       "undo",
@@ -129,5 +127,5 @@ export function useKeys(): void {
       unbind();
       window.removeEventListener("keydown", type);
     };
-  }, [session, router, href, table]);
+  }, [session, go, table]);
 }

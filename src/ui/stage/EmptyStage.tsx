@@ -1,19 +1,17 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { useRouter } from "next/navigation";
-import { usePlaceHref } from "../shell/placeHref";
+import { usePlaces } from "../shell/places";
 import classes from "./Stage.module.css";
 
 /** A stage without lamps leads to where they are patched. */
 export function EmptyStage() {
-  const router = useRouter();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
   return (
     <div className={classes.empty}>
       <div>
         <p>The stage is empty.</p>
-        <Button size="sm" onClick={() => router.push(href("rig"))}>
+        <Button size="sm" onClick={() => go("rig")}>
           Patch the first fixtures
         </Button>
         <p>or type: patch 12 petrel-spot</p>

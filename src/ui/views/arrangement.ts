@@ -1,5 +1,5 @@
 /** How a place is arranged in this window: what browsers remember of panels, sheets, columns and filters. */
-import { VIEW_PLACES, type View } from "@/core/show/deckSchema";
+import type { View } from "@/core/show/deckSchema";
 import { writePref } from "../parts/usePrefs";
 
 /** What is the browser's own and no arrangement. */
@@ -8,8 +8,7 @@ const BEGINS = "bold-comet-";
 const MOST = 60;
 const LONGEST = 8000;
 
-export function arrangementNow(path: string): { place: View["place"]; settings: Record<string, string> } {
-  const place = VIEW_PLACES.find((p) => path.endsWith(`/${p}`)) ?? "build";
+export function arrangementNow(place: View["place"]): { place: View["place"]; settings: Record<string, string> } {
   const settings: Record<string, string> = {};
   for (let i = 0; i < localStorage.length && Object.keys(settings).length < MOST; i++) {
     const key = localStorage.key(i)!;

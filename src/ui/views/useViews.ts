@@ -1,26 +1,24 @@
 "use client";
 
-import { usePathname, useRouter } from "next/navigation";
 import { useEffect } from "react";
-import { usePlaceHref } from "../shell/placeHref";
+import { usePlace, usePlaces } from "../shell/places";
 import { useSession, useShow } from "../useSession";
 import { arrange, arrangementNow } from "./arrangement";
 
 /** Recalls views in this window when they are asked for, and tells who records one how it is arranged. */
 export function useViews(): void {
   const session = useSession();
-  const router = useRouter();
-  const href = usePlaceHref();
-  const path = usePathname();
+  const { go } = usePlaces();
+  const place = usePlace();
   const shown = useShow((s) => s.shown);
   useEffect(() => {
-    session.arranged(() => arrangementNow(path));
+    session.arranged(() => arrangementNow(place));
     return () => session.arranged(null);
-  }, [session, path]);
+  }, [session, place]);
   useEffect(() => {
     const view = shown.view === undefined ? undefined : session.store.getState().world.show.views[shown.view];
     if (!view) return;
     arrange(view);
-    router.push(href(view.place));
+    go(view.place);
   }, [shown]); // oxlint-disable-line react-hooks/exhaustive-deps
 }

@@ -1,7 +1,6 @@
 "use client";
 
 import { CloseButton } from "@mantine/core";
-import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { attributeInfo, withUnit } from "@/core/fixture/attribute";
 import { itemText } from "@/core/show/model";
@@ -14,7 +13,7 @@ import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { lookInside } from "../palettes/PaletteInside";
 import { paletteMark } from "../palettes/standing";
-import { usePlaceHref } from "../shell/placeHref";
+import { usePlaces } from "../shell/places";
 import { editEffect } from "../effects/editing";
 import { useSession, useShow } from "../useSession";
 import classes from "./Why.module.css";
@@ -92,8 +91,7 @@ export function WhyPanel() {
 /** What contributes, pressed to go there: the list with its cue, the palette. */
 function Contributor({ world, step, parameter }: { world: World; step: WhyStep; parameter: ParamKey }) {
   const session = useSession();
-  const router = useRouter();
-  const href = usePlaceHref();
+  const { go } = usePlaces();
   const { show, hands } = world;
   const list = step.list ? show.lists[step.list] : undefined;
   const value = (step.what === "programmer" ? hands.held[parameter] : list?.cues[step.cue ?? ""]?.entries[parameter])
@@ -103,12 +101,12 @@ function Contributor({ world, step, parameter }: { world: World; step: WhyStep; 
   const openEffect = (id: string) => {
     editEffect(id);
     session.showWhy(null);
-    router.push(href("build"));
+    go("build");
   };
   const goTo = () => {
     if (!list) return;
     session.act([arm.of({ list: list.id })], "arm");
-    router.push(href("cues"));
+    go("cues");
   };
   return (
     <>

@@ -1,0 +1,8 @@
+import { notFound } from "next/navigation";
+import { isPlace } from "@/ui/shell/placeIds";
+import { Place } from "@/ui/shell/Place";
+
+export default async function Page({ params }: { params: Promise<{ place: string }> }) {
+  if (!isPlace((await params).place)) notFound();
+  return <Place />;
+}

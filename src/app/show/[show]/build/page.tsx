@@ -1,5 +1,0 @@
-import { BuildPlace } from "@/ui/build/BuildPlace";
-
-export default function Page() {
-  return <BuildPlace />;
-}

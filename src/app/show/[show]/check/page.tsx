@@ -1,5 +1,0 @@
-import { CheckPlace } from "@/ui/check/CheckPlace";
-
-export default function Page() {
-  return <CheckPlace />;
-}

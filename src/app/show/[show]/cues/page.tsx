@@ -1,5 +1,0 @@
-import { CuesPlace } from "@/ui/cues/CuesPlace";
-
-export default function Page() {
-  return <CuesPlace />;
-}

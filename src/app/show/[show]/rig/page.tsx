@@ -1,5 +1,0 @@
-import { RigPlace } from "@/ui/rig/RigPlace";
-
-export default function Page() {
-  return <RigPlace />;
-}

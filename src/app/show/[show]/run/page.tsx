@@ -1,5 +1,0 @@
-import { RunPlace } from "@/ui/run/RunPlace";
-
-export default function Page() {
-  return <RunPlace />;
-}

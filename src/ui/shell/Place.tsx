@@ -1,0 +1,41 @@
+"use client";
+
+import { Center, Loader } from "@mantine/core";
+import { lazy, Suspense, useEffect, type ComponentType } from "react";
+import type { PlaceId } from "./placeIds";
+import { usePlace } from "./places";
+
+const LOADS: Record<PlaceId, () => Promise<{ default: ComponentType }>> = {
+  rig: () => import("../rig/RigPlace").then((m) => ({ default: m.RigPlace })),
+  build: () => import("../build/BuildPlace").then((m) => ({ default: m.BuildPlace })),
+  cues: () => import("../cues/CuesPlace").then((m) => ({ default: m.CuesPlace })),
+  run: () => import("../run/RunPlace").then((m) => ({ default: m.RunPlace })),
+  check: () => import("../check/CheckPlace").then((m) => ({ default: m.CheckPlace })),
+};
+const PLACES = {
+  rig: lazy(LOADS.rig),
+  build: lazy(LOADS.build),
+  cues: lazy(LOADS.cues),
+  run: lazy(LOADS.run),
+  check: lazy(LOADS.check),
+};
+
+/** The place the address names. All of them are fetched once the first is there: the app may be gone when they are wanted. */
+export function Place() {
+  const Shown = PLACES[usePlace()];
+  useEffect(() => {
+    for (const load of Object.values(LOADS)) void load().catch(() => undefined);
+    void import("../room/RoomCanvas").catch(() => undefined);
+  }, []);
+  return (
+    <Suspense
+      fallback={
+        <Center h="100%">
+          <Loader color="mint" aria-label="Opening the place" />
+        </Center>
+      }
+    >
+      <Shown />
+    </Suspense>
+  );
+}
