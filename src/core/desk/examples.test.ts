@@ -2,6 +2,7 @@
 import { demoWorld } from "@tests/setup/demo";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
+import { setWorld } from "../play/edit";
 import { restorePlay, savePlay } from "../play/saved";
 import { COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
 import { SETTINGS } from "../command/settings";
@@ -28,11 +29,12 @@ const busy = (() => {
   return { ...desk, saved: savePlay(desk.player) };
 })();
 
-/** A desk in the middle of that work. */
+/** A desk in the middle of that work: always the same one, brought back to it. */
+const desk = newDesk(busy.world);
 function busyDesk(): Desk {
-  const desk = newDesk(busy.world);
+  setWorld(desk.player, busy.world);
   restorePlay(desk.player, busy.saved);
-  return Object.assign(desk, { history: busy.history });
+  return Object.assign(desk, { world: busy.world, history: busy.history, time: desk.player.now });
 }
 
 test.each([...COMMANDS, ...SETTINGS].map((c) => [c.example, c.syntax]))("%s", (example) => {

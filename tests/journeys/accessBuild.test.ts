@@ -1,6 +1,6 @@
-/** Catches what keeps people from using a place or a dialog: axe-core over all of them, nothing serious. */
-import { source } from "axe-core";
-import { startApp, untilStill, type App } from "./app";
+/** Catches what keeps people from using Build or its dialogs. */
+import { findings, hands, type Visit } from "./access";
+import { startApp, type App } from "./app";
 
 let app: App;
 beforeAll(async () => {
@@ -10,48 +10,9 @@ beforeAll(async () => {
 });
 afterAll(() => app?.stop());
 
-interface Finding {
-  id: string;
-  impact: string;
-  where: string[];
-}
+const { place, ask, close } = hands(() => app);
 
-async function serious(): Promise<Finding[]> {
-  const { page } = app;
-  await untilStill(page);
-  await page.evaluate(source);
-  return page.evaluate(async () => {
-    const { axe } = globalThis as unknown as {
-      axe: {
-        run(): Promise<{
-          violations: { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }[];
-        }>;
-      };
-    };
-    const { violations } = await axe.run();
-    return violations
-      .filter((v) => v.impact === "serious" || v.impact === "critical")
-      .map(({ id, impact, nodes }) => ({
-        id,
-        impact,
-        where: nodes
-          .slice(0, 3)
-          .map((n) => `${n.target.join(" ")}: ${n.failureSummary.split("\n").slice(1, 2).join(" ").trim()}`),
-      }));
-  });
-}
-
-const place = (key: string) => app.page.keyboard.press(key);
-const ask = async (line: string) => {
-  await app.page.locator("#ask").fill(line);
-  await app.page.keyboard.press("Enter");
-};
-const close = async () => {
-  await app.page.keyboard.press("Escape");
-  await untilStill(app.page);
-};
-
-const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<unknown>][] = [
+const VISITS: Visit[] = [
   ["Build", () => place("Alt+2")],
   [
     "Build with held values",
@@ -125,48 +86,8 @@ const VISITS: [what: string, go: () => Promise<unknown>, leave?: () => Promise<u
   ],
   ["Record", () => app.page.getByTestId("record").click(), close],
   ["Why", () => ask("why 1 dimmer"), () => app.page.getByTestId("why").getByRole("button", { name: "Close" }).click()],
-  ["Cues", () => place("Alt+3")],
-  ["Run", () => place("Alt+4")],
-  ["Check", () => place("Alt+5")],
-  ...["Patch", "Library", "Universes", "Plan", "Outputs", "Wire"].map((tab): [string, () => Promise<unknown>] => [
-    `Rig, ${tab}`,
-    async () => (await place("Alt+1"), await app.page.getByRole("tab", { name: tab }).click()),
-  ]),
-  [
-    "Patch fixtures",
-    async () => (
-      await app.page.getByRole("tab", { name: "Patch" }).click(),
-      await app.page.getByTestId("patch-open").click()
-    ),
-    close,
-  ],
-  ["all keys", () => app.page.evaluate(() => dispatchEvent(new Event("bold-comet-keys"))), close],
-  [
-    "earlier moments",
-    async () => (
-      await app.page.getByTestId("show-menu").click(),
-      await app.page.getByRole("menuitem", { name: "Earlier moments" }).click()
-    ),
-    close,
-  ],
-  [
-    "what must not be overlooked",
-    async () => (await ask("blind on"), await ask("1 park")),
-    async () => (await ask("blind off"), await ask("all unpark")),
-  ],
 ];
 
-test("places and dialogs", async () => {
-  const found: Record<string, Finding[]> = {};
-  for (const [what, go, leave] of VISITS) {
-    await go();
-    const now = await serious();
-    if (now.length > 0) found[what] = now;
-    await leave?.();
-  }
-  await app.page.goto(app.base);
-  await app.page.locator("[data-ready=true]").waitFor();
-  const list = await serious();
-  if (list.length > 0) found["the list of shows"] = list;
-  expect(found).toEqual({});
+test("Build and its dialogs", async () => {
+  expect(await findings(app.page, VISITS, close)).toEqual({});
 });
