@@ -2,7 +2,7 @@
 
 import { Center, Loader } from "@mantine/core";
 import { lazy, Suspense, useEffect, type ComponentType } from "react";
-import type { PlaceId } from "./placeIds";
+import { placeOf, type PlaceId } from "./placeIds";
 import { usePlace } from "./places";
 
 const LOADS: Record<PlaceId, () => Promise<{ default: ComponentType }>> = {
@@ -19,6 +19,9 @@ const PLACES = {
   run: lazy(LOADS.run),
   check: lazy(LOADS.check),
 };
+
+// The first of them is on its way while the show is opened.
+if (typeof location !== "undefined") void LOADS[placeOf(location.pathname)]().catch(() => undefined);
 
 /** The place the address names. All of them are fetched once the first is there: the app may be gone when they are wanted. */
 export function Place() {
