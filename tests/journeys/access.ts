@@ -14,6 +14,7 @@ interface Finding {
 
 /** @param within what is looked at; the whole page where there is none. */
 async function serious(page: Page, within: string | null): Promise<Finding[]> {
+  await page.getByLabel("Opening the place").waitFor({ state: "detached" });
   await untilStill(page);
   await page.evaluate(source);
   return page.evaluate(async (selector) => {

@@ -126,6 +126,13 @@ export async function bytesWhen(page: Page, check: (bytes: number[]) => boolean)
 
 export const word = (bytes: number[], slot: number): number => bytes[slot - 1]! * 256 + bytes[slot]!;
 
+/** Opens an address in a window of its own: a tab behind another is drawn once a second. */
+export async function openWindow({ context, page }: Pick<App, "context" | "page">, address: string): Promise<Page> {
+  const coming = context.waitForEvent("page");
+  await page.evaluate((to) => void window.open(to, "_blank", "popup,noopener,width=1280,height=800"), address);
+  return coming;
+}
+
 /** Waits until everything done so far is on the disk. */
 export async function untilSaved(page: Page): Promise<void> {
   // What was just done is counted as unsaved by the frame after it.

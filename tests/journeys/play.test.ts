@@ -1,5 +1,5 @@
 /** Catches a show that fingers, a surface or timecode cannot play as its lines do: to the bytes. */
-import { becomes, frames, handsOn, passes, startApp, untilSaved, type App } from "./app";
+import { becomes, frames, handsOn, openWindow, passes, startApp, untilSaved, type App } from "./app";
 
 let app: App;
 beforeAll(async () => {
@@ -153,8 +153,7 @@ test("two lists fight: the lanes tell who has the stage, and Why tells them apar
 
 test("timecode from its source: run, located forth and back, the look of that time each time", async () => {
   await turnTo(2);
-  const source = await app.context.newPage();
-  await source.goto(`${app.base}/standin/timecode`);
+  const source = await openWindow(app, `${app.base}/standin/timecode`);
   await source.getByRole("button", { name: "Run", exact: true }).click();
   await becomes(
     () => app.page.getByTestId("timecode").textContent(),
@@ -189,8 +188,7 @@ test("timecode from its source: run, located forth and back, the look of that ti
 test("a surface fader is learned and used, and never makes a level jump; over MIDI and over OSC", async () => {
   const { page } = app;
   await turnTo(1);
-  const surface = await app.context.newPage();
-  await surface.goto(`${app.base}/standin/surface`);
+  const surface = await openWindow(app, `${app.base}/standin/surface`);
   const fader = (n: number, to: number) => surface.getByLabel(`Fader ${n}`, { exact: true }).fill(String(to));
   const learn = async (move: () => Promise<void>) => {
     await page.getByTestId("show-menu").click();

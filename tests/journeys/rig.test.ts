@@ -5,7 +5,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { writeGdtf } from "@/core/exchange/gdtf/file";
 import { libraryType } from "@/core/fixture/library/library";
-import { becomes, bytesWhen, handsOn, startApp, untilSaved, type App } from "./app";
+import { becomes, bytesWhen, handsOn, openWindow, startApp, untilSaved, type App } from "./app";
 
 let app: App;
 const folder = mkdtempSync(join(tmpdir(), "bold-comet-rig-"));
@@ -198,14 +198,13 @@ test("a type is changed by hand, tried against the bytes; fixtures are made agai
 });
 
 test("a room of its own is lit by the wire alone, while the window that plays is elsewhere", async () => {
-  const { page, context, base } = app;
+  const { page, base } = app;
   await page.goto(`${base}/show/demo/build`);
   await page.getByTestId("stage").waitFor();
   await ask(`output 1 thru 3 artnet to ${app.node} as 0`, `output 4 sacn to ${app.node} as 4`, "go list 1 cue 3");
   await page.getByRole("button", { name: "Show the room in three dimensions" }).click();
   await page.getByTestId("room").waitFor();
-  const room = await context.newPage();
-  await room.goto(`${base}/standin/room/demo`);
+  const room = await openWindow(app, `${base}/standin/room/demo`);
   await room
     .getByTestId("visualiser-state")
     .getByText(/from the wire alone: \d+ universes/)

@@ -7,7 +7,7 @@ import type { Page } from "playwright-core";
 import { readArtNet } from "@/core/dmx/artnet";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { writeShowFile } from "@/core/exchange/showFile";
-import { becomes, frames, startApp, untilSaved, type App } from "./app";
+import { becomes, frames, openWindow, startApp, untilSaved, type App } from "./app";
 
 const HOST = "127.0.0.61";
 let app: App;
@@ -54,7 +54,7 @@ test("two shows in two tabs: the second asks, the first is told what it lost, ta
   await newShow(one, "First");
   await ask(one, "patch 3 dimmer", `output 1 artnet to ${HOST} as 40`, "1 at full");
   await becomes(slot(40, 1), (v) => v === 255);
-  const two = await app.context.newPage();
+  const two = await openWindow(app, app.base);
   await newShow(two, "Second");
   await ask(two, "patch 3 dimmer", `output 1 artnet to ${HOST} as 41`, "2 at full");
   await two.getByTestId("truth-held").getByText('The output is held by "First"').waitFor();
@@ -260,8 +260,7 @@ test("no other page can put the app into a frame, and its policy lets in no scri
       .end(`<iframe src="${app.base}/show/demo/build" width="800" height="600"></iframe>`),
   );
   await new Promise<void>((resolve) => trap.listen(0, "127.0.0.1", () => resolve()));
-  const other = await app.context.newPage();
-  await other.goto(`http://127.0.0.1:${(trap.address() as { port: number }).port}`);
+  const other = await openWindow(app, `http://127.0.0.1:${(trap.address() as { port: number }).port}`);
   // The browser puts a page of its own into a frame that was denied.
   await becomes(
     async () => other.frames().at(-1)!.url(),

@@ -1,5 +1,5 @@
 /** Catches two windows of one show out of step, and a second that does not go on when the first closes. */
-import { bytesShown, bytesWhen, frames, startApp, untilPlayingKept, word, type App } from "./app";
+import { bytesShown, bytesWhen, frames, openWindow, startApp, untilPlayingKept, word, type App } from "./app";
 import type { Page } from "playwright-core";
 
 let app: App;
@@ -16,10 +16,9 @@ test("what one window does the other shows, and the stage goes on when the host 
   await host.goto(`${app.base}/show/demo/rig`);
   await host.getByLabel("Ask bar").waitFor();
   await host.getByRole("tab", { name: "Universes" }).click();
-  const guest = await app.context.newPage();
+  const guest = await openWindow(app, `${app.base}/show/demo/rig`);
   const errors: string[] = [];
   guest.on("pageerror", (e) => errors.push(e.message));
-  await guest.goto(`${app.base}/show/demo/rig`);
   await guest.getByLabel("Ask bar").waitFor();
   await guest.getByRole("tab", { name: "Universes" }).click();
 
@@ -48,8 +47,7 @@ test("what one window does the other shows, and the stage goes on when the host 
   await ask(guest, "go list 1");
   await bytesWhen(guest, (b) => word(b, 5) > word(before, 5));
 
-  const third = await app.context.newPage();
-  await third.goto(`${app.base}/show/demo/rig`);
+  const third = await openWindow({ ...app, page: guest }, `${app.base}/show/demo/rig`);
   await third.getByLabel("Ask bar").waitFor();
   await third.getByRole("tab", { name: "Universes" }).click();
   await bytesWhen(third, (b) => word(b, 11 * 23 + 5) === Math.floor(0.05 * 65535 + 0.5));

@@ -18,7 +18,6 @@ export interface Killable {
 }
 
 const FLAGS = [
-  "--headless=new",
   "--no-sandbox",
   "--disable-quic",
   "--no-first-run",
@@ -32,7 +31,7 @@ const FLAGS = [
 export async function startBrowser(profile: string): Promise<Killable> {
   const debug = await freePort();
   const child = spawn(
-    process.env.CHROMIUM ?? "/usr/bin/chromium",
+    process.env.CHROMIUM ?? "/usr/bin/chromium-headless-shell",
     [...FLAGS, `--user-data-dir=${profile}`, `--remote-debugging-port=${debug}`, "about:blank"],
     { stdio: "ignore", detached: true },
   );

@@ -34,7 +34,7 @@ export function Place() {
     <Suspense
       fallback={
         <Center h="100%">
-          <Loader color="mint" aria-label="Opening the place" />
+          <Loader color="mint" role="status" aria-label="Opening the place" />
         </Center>
       }
     >

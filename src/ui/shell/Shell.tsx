@@ -89,7 +89,7 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
   return (
     <Center mih="100dvh" p="md">
       <Stack align="center" gap="sm">
-        {status.kind === "opening" && <Loader color="mint" aria-label="Opening the show" />}
+        {status.kind === "opening" && <Loader color="mint" role="status" aria-label="Opening the show" />}
         {status.kind === "failed" && (
           <>
             <Text role="alert" maw={640}>
