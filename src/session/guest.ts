@@ -13,9 +13,13 @@ import { createStandby } from "./standby";
 import type { Session } from "./state";
 import type { Entry } from "./storage/shows";
 import {
+  canRepeat,
   frameChannel,
   FrameMessageSchema,
   type FrameMessage,
+  HOST_LEFT,
+  MOST_REFS,
+  requestRef,
   windowChannel,
   WindowMessageSchema,
   type Request,
@@ -30,6 +34,9 @@ export interface Inheritance {
   /** The last change heard of, and those not known to be written. */
   seq: number;
   unwritten: readonly Entry[];
+  /** Requests known to be done, and those of this window that are open. */
+  did: readonly string[];
+  open: readonly Request[];
   /** An engine that stood by, if this window had one. */
   engine: EngineLink | undefined;
 }
@@ -66,7 +73,29 @@ export function joinHost(id: string): Promise<Guest> {
       why: null,
     }),
   });
-  const ask = (request: Request) => asking.ask((number) => say({ kind: "request", from: me, id: number, request }));
+  /** Requests without an answer: another host is asked for them again. */
+  const open = new Map<number, Request>();
+  const did = new Set<string>();
+  const isDone = (number: number) => did.has(requestRef(me, number));
+  const send = (number: number, request: Request) => say({ kind: "request", from: me, id: number, request });
+  const ask = (request: Request) => {
+    let asked = 0;
+    return asking
+      .ask((number) => {
+        asked = number;
+        open.set(number, request);
+        send(number, request);
+      })
+      .finally(() => open.delete(asked));
+  };
+  /** Another window hosts now: what was asked of the one before is asked again, or told as not known. */
+  const askAgain = () => {
+    for (const [number, request] of open) {
+      if (isDone(number)) asking.answer(number, { refusal: undefined, why: null });
+      else if (canRepeat(request)) send(number, request);
+      else asking.answer(number, { refusal: HOST_LEFT, why: null });
+    }
+  };
   const standby = createStandby(id);
   let seq = 0;
   let unwritten: Entry[] = [];
@@ -100,6 +129,7 @@ export function joinHost(id: string): Promise<Guest> {
       });
       if (message.layout) lay(message.layout);
       if (first) resolve(guest);
+      else askAgain();
     };
     const follow = (diff: Diff, steps: Steps, step: Entry["step"]) => {
       const text = writeDiff(diff);
@@ -132,8 +162,16 @@ export function joinHost(id: string): Promise<Guest> {
       const { store } = guest.session;
       switch (message.kind) {
         case "diff":
+          // One that was missed, or does not fit, leads to being told everything anew.
+          if (message.seq !== seq + 1) return say({ kind: "join", from: me });
           seq = message.seq;
-          return follow(message.diff, message.steps, message.step);
+          if (message.did !== null) did.add(message.did);
+          if (did.size > MOST_REFS) did.delete(did.values().next().value!);
+          try {
+            return follow(message.diff, message.steps, message.step);
+          } catch {
+            return say({ kind: "join", from: me });
+          }
         case "layout":
           return lay(message.layout);
         case "playing":
@@ -173,7 +211,19 @@ export function joinHost(id: string): Promise<Guest> {
       session,
       looks: made.looks,
       warm: () => standby.warm(store.getState().world),
-      inherit: () => ({ world: store.getState().world, seq, unwritten, ...standby.inherit() }),
+      inherit() {
+        const asked = [...open].filter(([number]) => !isDone(number)).map(([, request]) => request);
+        // This window answers them itself from here on.
+        asking.end({ refusal: undefined, why: null });
+        return {
+          world: store.getState().world,
+          seq,
+          unwritten,
+          did: [...did],
+          open: asked,
+          ...standby.inherit(),
+        };
+      },
     };
   }
 }

@@ -4,7 +4,15 @@ import type { Running } from "@/engine/messages";
 import { stepWords } from "./hands";
 import type { Session } from "./state";
 import type { StepKept } from "./storage/steps";
-import { windowChannel, WindowMessageSchema, type Request, type WindowMessage } from "./windowMessages";
+import {
+  MOST_REFS,
+  requestRef,
+  UnknownRequestSchema,
+  windowChannel,
+  WindowMessageSchema,
+  type Request,
+  type WindowMessage,
+} from "./windowMessages";
 
 export interface Host {
   /** @param seq the change's number in the journal. @param step how it counts for undo. */
@@ -12,10 +20,23 @@ export interface Host {
   /** All up to this change is written. */
   saved(seq: number): void;
   running(change: Partial<Running>): void;
+  /** Does what was asked of a host that has gone. */
+  answer(request: Request): Promise<HostAnswer>;
   /** This window closes: the next goes on without waiting for its end. */
   leaving(): void;
   close(): void;
 }
+
+export interface HostAnswer {
+  refusal: { what: string; cure?: string } | null;
+  why: Awaited<ReturnType<Session["whyOf"]>>;
+}
+
+const NOT_UNDERSTOOD: HostAnswer = {
+  refusal: { what: "the window that hosts this show does not understand that", cure: "Reload both windows" },
+  why: null,
+};
+const DONE: HostAnswer = { refusal: null, why: null };
 
 interface Served {
   /** Told whether any other window looks on. */
@@ -24,9 +45,11 @@ interface Served {
   seq(): number;
   /** Hands on what has been done and was not yet told: before an answer to what it was done for. */
   settle(): void;
+  /** Requests that are known to be done, by a host that has gone. */
+  did?: readonly string[];
 }
 
-export function hostWindows(session: Session, { audience, seq, settle }: Served): Host {
+export function hostWindows(session: Session, { audience, seq, settle, did = [] }: Served): Host {
   const channel = new BroadcastChannel(windowChannel(session.id));
   const guests = new Set<string>();
   const say = (message: WindowMessage) => channel.postMessage(message);
@@ -34,15 +57,22 @@ export function hostWindows(session: Session, { audience, seq, settle }: Served)
   const doing = session.quietly;
   if (!doing) throw new Error("only a window that hosts serves others");
   let running: Partial<Running> = {};
+  /** Answers by request: one that comes again is not done again. */
+  const answers = new Map<string, Promise<HostAnswer>>(did.map((ref) => [ref, Promise.resolve(DONE)]));
+  /** The request whose change is told of now. */
+  let doingFor: string | null = null;
+  const settleFor = (ref: string | null) => {
+    doingFor = ref;
+    settle();
+    doingFor = null;
+  };
 
-  const answer = async (
-    request: Request,
-  ): Promise<{ refusal: { what: string; cure?: string } | null; why: Awaited<ReturnType<Session["whyOf"]>> }> => {
+  const answer = async (request: Request, ref: string | null): Promise<HostAnswer> => {
     const plain = (refusal: { what: string; cure?: string } | undefined) =>
       refusal ? { what: refusal.what, ...(refusal.cure ? { cure: refusal.cure } : {}) } : null;
     if (request.kind === "do") {
       const { now, end } = doing.do({ ...request, says: request.says ?? undefined });
-      settle();
+      settleFor(ref);
       return { refusal: plain(now ?? (await end)), why: null };
     }
     if (request.kind === "pieces") {
@@ -51,17 +81,32 @@ export function hostWindows(session: Session, { audience, seq, settle }: Served)
         says: request.says,
         progress: () => true,
       });
+      settleFor(ref);
       return { refusal: done === "stopped" ? null : plain(done), why: null };
     }
     if (request.kind === "macro") return { refusal: plain(await session.macro(request.id)), why: null };
-    if (request.kind === "wire") return (session.askWire(request.ask), { refusal: null, why: null });
-    if (request.kind === "agree") return (session.agree(request.destinations), { refusal: null, why: null });
+    if (request.kind === "wire") return (session.askWire(request.ask), DONE);
+    if (request.kind === "agree") return (session.agree(request.destinations), DONE);
     return { refusal: null, why: await session.whyOf(request.key) };
+  };
+  const answerOnce = (request: Request, ref: string): Promise<HostAnswer> => {
+    const given =
+      answers.get(ref) ??
+      answer(request, ref).catch((error: Error) => ({
+        refusal: { what: `that went wrong inside Bold Comet: ${error.message}`, cure: "Nothing was changed" },
+        why: null,
+      }));
+    answers.set(ref, given);
+    if (answers.size > MOST_REFS) answers.delete(answers.keys().next().value!);
+    return given;
   };
 
   channel.addEventListener("message", ({ data }: MessageEvent) => {
     const parsed = WindowMessageSchema.safeParse(data);
-    if (!parsed.success) return;
+    if (!parsed.success) {
+      const asked = UnknownRequestSchema.safeParse(data).data;
+      return asked && say({ kind: "answer", to: asked.from, id: asked.id, ...NOT_UNDERSTOOD });
+    }
     const message = parsed.data;
     if (message.kind === "join") {
       guests.add(message.from);
@@ -84,7 +129,8 @@ export function hostWindows(session: Session, { audience, seq, settle }: Served)
       guests.delete(message.from);
       audience(guests.size > 0);
     } else if (message.kind === "request") {
-      void answer(message.request).then((made) => say({ kind: "answer", to: message.from, id: message.id, ...made }));
+      const { from, id, request } = message;
+      void answerOnce(request, requestRef(from, id)).then((made) => say({ kind: "answer", to: from, id, ...made }));
     }
   });
   // A window that joins is told everything; before that nobody listens.
@@ -99,12 +145,20 @@ export function hostWindows(session: Session, { audience, seq, settle }: Served)
   return {
     diff: (diff, at, step) =>
       guests.size > 0 &&
-      say({ kind: "diff", diff: diff as never, steps: stepWords(session.store.getState().history), seq: at, step }),
+      say({
+        kind: "diff",
+        diff: diff as never,
+        steps: stepWords(session.store.getState().history),
+        seq: at,
+        step,
+        did: doingFor,
+      }),
     saved: (at) => guests.size > 0 && say({ kind: "written", seq: at }),
     running(change) {
       running = change.saved === undefined ? { ...running, ...change } : change;
       if (guests.size > 0) say({ kind: "running", ...change });
     },
+    answer: (request) => answer(request, null),
     leaving: () => say({ kind: "leaving" }),
     close() {
       unwatch();

@@ -74,12 +74,12 @@ function create(id: string, version: { version: Version; says: string } | null):
     const left = guest;
     guest = undefined;
     if (left) {
-      const { world, running, seq, unwritten, engine } = left.inherit();
+      const { world, running, seq, unwritten, did, open, engine } = left.inherit();
       show(
         startSession(
           id,
           { world, running, seq, notice: null },
-          { settled: settle(id, world, seq, unwritten), ...(engine ? { engine } : {}) },
+          { settled: settle(id, world, seq, unwritten), inherited: { did, open }, ...(engine ? { engine } : {}) },
         ),
         () => left.session.close(),
       );

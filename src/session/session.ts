@@ -17,7 +17,7 @@ import { workOut } from "./inPieces";
 import { startLooks, type LooksLink } from "./looksLink";
 import { NOTHING_WRONG, waysOf } from "./ways";
 import { followWire } from "./wirePlaces";
-import { frameChannel } from "./windowMessages";
+import { canRepeat, frameChannel, HOST_LEFT, type Request } from "./windowMessages";
 import { momentPicture } from "./momentPicture";
 import { runRest } from "./macros";
 import { keepMoment } from "./storage/moments";
@@ -38,6 +38,8 @@ export interface SessionWays {
   engine?: EngineLink;
   /** Settles what of a window that has gone is in storage; until then nothing is written. Tells the sequence number to go on from, and the show where storage has a newer one. */
   settled?: Promise<{ seq: number; newer: World | null }>;
+  /** Of a host that has gone: requests it did, and this window's own that are open. */
+  inherited?: { did: readonly string[]; open: readonly Request[] };
   /** In words: an earlier version to look at. Nothing is written, nothing is sent. */
   readOnly?: string;
 }
@@ -219,6 +221,14 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     engine.close();
     host?.leaving();
   };
+  /** What this window asked of a host that has gone, done here once it is known what that one had written. */
+  const doOpen = async (by: Host, open: readonly Request[]) => {
+    await ways.settled?.catch(() => undefined);
+    for (const request of open) {
+      const { refusal } = canRepeat(request) ? await by.answer(request) : { refusal: HOST_LEFT };
+      if (refusal) hands.tell(refusalText(refuse(refusal.what, refusal.cure)), "refused");
+    }
+  };
   const keepNow = (name: string) => {
     const { show } = store.getState().world;
     void momentPicture(session)
@@ -231,7 +241,9 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       audience: (on) => engine.audience(on),
       seq: () => keeper.seq(),
       settle: () => gathering.settle(),
+      did: ways.inherited?.did,
     });
+    void doOpen(host, ways.inherited?.open ?? []);
     keeper.onSaved((seq) => host?.saved(seq));
     addEventListener("pagehide", leaving);
   }

@@ -6,6 +6,7 @@ import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/show/hands";
 import { DiffSchema } from "@/core/show/diff";
+import { refuse } from "@/core/show/refusal";
 import { ShowSchema } from "@/core/show/schema";
 import { StepSchema } from "./storage/steps";
 
@@ -30,6 +31,24 @@ export const RequestSchema = z.discriminatedUnion("kind", [
   WireAskSchema,
 ]);
 export type Request = z.infer<typeof RequestSchema>;
+
+/** What a request is known by, among all windows. */
+export const requestRef = (from: string, id: number): string => `${from} ${id}`;
+/** So many of the last requests are known as done: a new host is asked again only for those that are open. */
+export const MOST_REFS = 500;
+
+/**
+ * Whether a request whose answer never came may be done by another host, where it is not known as done: edits are told
+ * of as they are done. Playing is not: a second go would be a go too many.
+ */
+export const canRepeat = (request: Request): boolean =>
+  request.kind === "do" ? request.events.length === 0 && request.control === undefined : request.kind !== "macro";
+
+/** Told of a deed of which nobody knows whether it was done. */
+export const HOST_LEFT = refuse(
+  "the window that hosted this show closed before it answered, so this may not have been done",
+  "Look at the stage, then do it again where it was not",
+);
 
 const StepsSchema = z.object({ done: z.string().nullable(), undone: z.string().nullable() });
 export type Steps = z.infer<typeof StepsSchema>;
@@ -66,6 +85,8 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
     steps: StepsSchema,
     seq: z.number().int(),
     step: StepSchema.nullable(),
+    /** The request it was done for. */
+    did: z.string().max(100).nullable(),
   }),
   /** All up to this change is in storage. */
   z.object({ kind: z.literal("written"), seq: z.number().int() }),
@@ -75,6 +96,8 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("wire"), wire: WireStateSchema }),
   RunningSchema.partial().extend({ kind: z.literal("running") }),
 ]);
+/** A request of a window of another version, say: what is known of it to answer it. */
+export const UnknownRequestSchema = z.object({ kind: z.literal("request"), from: z.string(), id: z.number().int() });
 export type WindowMessage = z.infer<typeof WindowMessageSchema>;
 
 export const windowChannel = (show: string): string => `bold-comet-${show}`;

@@ -34,23 +34,30 @@ for (const line of ["patch 3 dimmer as 1 at 1:1", "record group 1"]) runLine(des
 const start = { ...desk.world, show: { ...desk.world.show, later: { from: "a newer version" } } } as World;
 
 /** A hosting window with a plain session: no engine, no storage. */
-function openHost() {
+function openHost(did: readonly string[] = [], from = start) {
   const events: PlayEvent[] = [];
+  /** Changes that are told when they are settled. */
+  const waiting: (() => void)[] = [];
   let seq = 40;
   const store = createStore<SessionState>(() => ({
-    ...newState(start),
+    ...newState(from),
     view: { layout, frame: openFrame(layout, new ArrayBuffer(frameBytes(layout))), index: new Map() },
   }));
   const doIt: Quietly["do"] = (doing) => {
     const done = perform(store.getState(), doing);
     if (isRefusal(done)) return { now: done, end: Promise.resolve(undefined) };
     store.setState({ world: done.world, history: done.history });
-    if (done.diff.length > 0) host.diff(done.diff, ++seq, { how: done.how, says: done.says });
+    if (done.diff.length > 0) waiting.push(() => host.diff(done.diff, ++seq, { how: done.how, says: done.says }));
     events.push(...done.events);
     const refused = done.events.some((e) => e.kind === "go") ? refuse("that list does not exist") : undefined;
     return { now: undefined, end: Promise.resolve(refused) };
   };
-  const act: Session["act"] = (made, says) => doIt({ intents: [...made], events: [], says }).now;
+  const settle = () => waiting.splice(0).forEach((tell) => tell());
+  const act: Session["act"] = (made, says) => {
+    const { now } = doIt({ intents: [...made], events: [], says });
+    settle();
+    return now;
+  };
   const session = {
     id: "windows-test",
     store,
@@ -73,7 +80,8 @@ function openHost() {
   const host: Host = hostWindows(session, {
     audience: (on) => audience.push(on),
     seq: () => seq,
-    settle: () => undefined,
+    settle,
+    did,
   });
   return { session, store, host, audience, events };
 }
@@ -230,4 +238,58 @@ test("a new host is joined again by those who are there", async () => {
   await hosting.session.run('set list 1 name "Second host"');
   await until(() => Object.values(seen().world.show.lists)[0]!.name === "Second host");
   expect(isRefusal((await guest.session.run("1 at 20")) ?? refuse("done"))).toBe(true);
+});
+
+test("what was asked of a host that has gone is done by the next, once, or told as not known", async () => {
+  // One that dies hears, does and tells, but answers no more; or does not even hear.
+  const silent = channel(windowChannel("windows-test"));
+  const asked: { id: number; from: string }[] = [];
+  silent.onmessage = ({ data }) => (data as { kind: string }).kind === "request" && asked.push(data);
+  const { world } = hosting.store.getState();
+  hosting.host.close();
+  const [edit, play] = [guest.session.run("1 at 30"), guest.session.run("grand at 40")];
+  await until(() => asked.length === 2);
+  hosting = openHost([], world);
+  expect(await edit).toBeUndefined();
+  await until(() => Object.values(seen().world.hands.held).some((e) => e.value === 30));
+  expect((await play)?.what).toMatch(/may not have been done/);
+  expect(hosting.events).toEqual([]);
+  // A change that was told of is not made a second time, though its answer never came.
+  const before = hosting.store.getState();
+  hosting.host.close();
+  const again = guest.session.run("1 at 70");
+  await until(() => asked.length === 4);
+  const ref = `${asked[3]!.from} ${asked[3]!.id}`;
+  hosting = openHost([ref], before.world);
+  expect(await again).toBeUndefined();
+  expect(hosting.store.getState().world).toBe(before.world);
+});
+
+test("a guest goes on itself with what it had asked, but for what it knows to be done", async () => {
+  hosting.host.close();
+  const open = [guest.session.run("1 at 30"), guest.session.run("go list 1")];
+  await new Promise((resolve) => setTimeout(resolve));
+  const { open: mine } = guest.inherit();
+  expect(mine.map((r) => r.kind === "do" && [r.intents.length, r.events.length])).toEqual([
+    [2, 0],
+    [0, 1],
+  ]);
+  await Promise.all(open);
+});
+
+test("a change that was missed leads to being told everything anew", async () => {
+  const noise = channel(windowChannel("windows-test"));
+  await hosting.session.run("1 at 10");
+  await until(() => guest.inherit().seq === 41);
+  noise.postMessage({
+    kind: "diff",
+    diff: [{ path: ["show", "name"], to: "Never was" }],
+    steps: { done: null, undone: null },
+    seq: 50,
+    step: null,
+    did: null,
+  });
+  await hosting.session.run("1 at 20");
+  await until(() => Object.values(seen().world.hands.held).some((e) => e.value === 20));
+  expect(seen().world).toEqual(hosting.store.getState().world);
 });
