@@ -52,6 +52,9 @@ let origin = 0;
 let lastTrouble = "";
 /** An arrival that is large is finished in pieces of at most this long, milliseconds: ticks come in between. */
 const PIECE_MS = 8;
+/** So long, in real time, what happens by itself may keep the clock waiting at one go, milliseconds. */
+const PATIENCE_MS = 400;
+let workBegan = 0;
 const follow = createFollower();
 let aliveAt = 0;
 let changedAt = 0;
@@ -87,6 +90,7 @@ function tick(): void {
     say({ kind: "alive" });
   }
   if (!player || standby) return;
+  workBegan = epoch();
   try {
     wiring.send(player);
     prepare();
@@ -230,6 +234,7 @@ function hear(message: ToEngine): void {
       frames = new BroadcastChannel(message.frames);
       player = createPlayer(message.world, stageTime(0));
       hearCues(player);
+      player.budget.isLate = () => epoch() - workBegan > PATIENCE_MS;
       prepareLists(player.world.show);
       lives = preparing(player.world.show);
       standby = message.standby;
@@ -288,6 +293,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
       text: `the engine was told something it does not understand: ${parsed.error.issues[0]!.message}`,
     });
   const message = parsed.data;
+  workBegan = epoch();
   try {
     hear(message);
   } catch (error) {

@@ -1,6 +1,6 @@
 /** Macros: lines run in order as if typed (SEMANTICS 12). */
 import type { Macro } from "../show/deckSchema";
-import { refuse, type Refusal } from "../show/refusal";
+import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { macrosByNumber } from "../show/world";
 
@@ -37,42 +37,60 @@ export function notAMacro(show: Pick<Show, "macros">, number: number, lines: rea
       `a macro cannot ${bare(steps).toLowerCase()}: it would take back what it is not its own`,
       "Leave that line out",
     );
-  const linesOf = (n: number) => (n === number ? lines : macrosByNumber(show).find((m) => m.number === n)?.lines);
-  const round = (at: number, path: readonly number[]): readonly number[] | undefined => {
-    for (const line of linesOf(at) ?? []) {
-      const next = macroRunBy(line);
-      if (next === undefined) continue;
-      if (next === number) return [...path, next];
-      if (path.includes(next)) continue;
-      const found = round(next, [...path, next]);
-      if (found) return found;
-    }
-    return undefined;
-  };
-  const path = round(number, [number]);
+  const path = wayRound(show, number, lines);
   return path && refuse(`macro ${path.join(" would run macro ")}: it would never end`, "Leave that line out");
 }
 
-/** All lines a macro comes to, those of the macros it runs in their places. */
+/** The macros that lead from one back to itself, it at both ends; undefined where none do. Each macro is looked at once. */
+function wayRound(show: Pick<Show, "macros">, number: number, lines: readonly string[]): number[] | undefined {
+  const linesOf = new Map(macrosByNumber(show).map((macro) => [macro.number, macro.lines]));
+  linesOf.set(number, [...lines]);
+  const seen = new Set<number>();
+  const search = (at: number): number[] | undefined => {
+    seen.add(at);
+    for (const line of linesOf.get(at) ?? []) {
+      const next = macroRunBy(line);
+      if (next === undefined) continue;
+      if (next === number) return [at, next];
+      const found = seen.has(next) ? undefined : search(next);
+      if (found) return [at, ...found];
+    }
+    return undefined;
+  };
+  return search(number);
+}
+
+/** All lines a macro comes to, those of the macros it runs in their places. Each macro is gone through once, however often it is run. */
 export function allLines(show: Pick<Show, "macros">, macro: Macro): string[] | Refusal {
-  const found: string[] = [];
-  const add = ({ lines, number }: Macro, within: readonly number[]): Refusal | undefined => {
+  const byNumber = new Map(macrosByNumber(show).map((m) => [m.number, m]));
+  const known = new Map<number, string[]>();
+  const within = new Set<number>();
+  const tooMany = refuse(`macro ${macro.number} comes to more than ${MOST_LINES} lines`);
+  const linesOf = ({ number, lines }: Macro): string[] | Refusal => {
+    const done = known.get(number);
+    if (done) return done;
+    within.add(number);
+    const found: string[] = [];
     for (const line of lines) {
       const next = macroRunBy(line);
       if (next === undefined) {
         if (bare(line) !== "") found.push(line);
-        if (found.length > MOST_LINES) return refuse(`macro ${macro.number} comes to more than ${MOST_LINES} lines`);
-        continue;
+      } else {
+        const other = byNumber.get(next);
+        if (!other) return refuse(`macro ${number} runs macro ${next}, which does not exist`);
+        if (within.has(next)) return refuse(`macro ${next} would run itself`);
+        const inner = linesOf(other);
+        if (isRefusal(inner)) return inner;
+        if (found.length + inner.length > MOST_LINES) return tooMany;
+        found.push(...inner);
       }
-      const other = macrosByNumber(show).find((m) => m.number === next);
-      if (!other) return refuse(`macro ${number} runs macro ${next}, which does not exist`);
-      if (within.includes(next)) return refuse(`macro ${next} would run itself`);
-      const refusal = add(other, [...within, next]);
-      if (refusal) return refusal;
+      if (found.length > MOST_LINES) return tooMany;
     }
-    return undefined;
+    within.delete(number);
+    known.set(number, found);
+    return found;
   };
-  return add(macro, [macro.number]) ?? found;
+  return linesOf(macro);
 }
 
 /** A macro in words. */

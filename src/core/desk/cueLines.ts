@@ -2,6 +2,7 @@
 import { readLine } from "../command/read";
 import type { ReadContext } from "../command/context";
 import { play } from "../play/act";
+import { macroMay } from "../play/halt";
 import type { Player } from "../play/state";
 import { macroLines, playLines, type Rest } from "./macros";
 import { isRefusal, refusalText, refuse, type Refusal } from "../show/refusal";
@@ -20,6 +21,7 @@ function does(
   if (isRefusal(read)) return read;
   if (read.macro !== undefined) {
     const lines = macroLines(context().world, read.macro);
+    if (!isRefusal(lines) && !macroMay(player, lines.macro)) return undefined;
     const rest = isRefusal(lines) ? lines : playLines(player, lines, context);
     if (isRefusal(rest)) return rest;
     if (rest) edit(rest);
@@ -49,6 +51,7 @@ export function runCueLines(
   edit: (rest: Rest) => void,
 ): void {
   let depth = 0;
+  player.tell = tell;
   player.goOn = (waiting) => {
     const rest = playLines(player, waiting, context);
     if (isRefusal(rest)) tell(refusalText(rest));

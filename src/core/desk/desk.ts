@@ -24,15 +24,15 @@ export interface Desk {
   time: StageTime;
 }
 
-/** A desk at stage time 0 with nothing running. */
-export function newDesk(world = newWorld()): Desk {
+/** A desk at stage time 0 with nothing running. @param tell is told in words what was stopped or refused of what happens by itself. */
+export function newDesk(world = newWorld(), tell: (text: string) => void = () => undefined): Desk {
   const player = createPlayer(world);
   compute(player);
   const desk: Desk = { world, history: EMPTY_HISTORY, player, time: stageTime(0) };
   runCueLines(
     player,
     () => contextOf(desk),
-    () => undefined,
+    tell,
     (rest) => void goOnWith(desk, rest),
   );
   return desk;

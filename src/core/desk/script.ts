@@ -50,7 +50,7 @@ function checkRefused(desk: Desk, text: string): string | undefined {
 
 /** Runs a script to its end, or to the first line refused outside `refuse`. */
 export function runScript(source: string, files: ScriptFiles): ScriptResult {
-  const desk = newDesk();
+  const desk = newDesk(undefined, files.print);
   const result: ScriptResult = { passed: 0, failures: [] };
   const lines = source.split(/\r?\n/);
   for (const [index, text] of lines.entries()) {
@@ -202,6 +202,6 @@ function bringAscii(desk: Desk, files: ScriptFiles, name: string, update: boolea
 function openShow(desk: Desk, files: ScriptFiles, name: string): Refusal | undefined {
   const show = files.open(name);
   if (isRefusal(show)) return show;
-  Object.assign(desk, newDesk({ show, hands: newHands(show) }));
+  Object.assign(desk, newDesk({ show, hands: newHands(show) }, files.print));
   return undefined;
 }

@@ -6,6 +6,7 @@ import type { Moving } from "./kinds/kind";
 import { startMoves } from "./moves";
 import { placeOfCue, type ListRun } from "./run";
 import { comeOnTop, judgeBlack, watchBlack } from "./black/move";
+import { listMay } from "./halt";
 import { setClocks } from "./player";
 import type { Player } from "./state";
 
@@ -91,7 +92,7 @@ export function workOff(player: Player, goesOn: () => boolean): boolean {
     comeOnTop(player, run, listAt);
     watchBlack(player);
     const line = completes ? player.world.show.lists[run.id]?.cues[run.cue ?? ""]?.runs : undefined;
-    if (line) player.runLine?.(line);
+    if (line && listMay(player, run)) player.runLine?.(line);
     return true;
   }
   return false;

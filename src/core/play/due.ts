@@ -8,6 +8,7 @@ import { stageTimeAt } from "./clock";
 import { watchBlack } from "./black/move";
 import { carryOut } from "./deeds";
 import { kindOf } from "./kinds/kinds";
+import { listMay, macroMay } from "./halt";
 import { setTime } from "./player";
 import { firstEnd, moveRamps } from "./ramps";
 import type { ListRun } from "./run";
@@ -62,7 +63,7 @@ export function advance(player: Player, to: StageTime): boolean {
       setTime(player, stageTime(Math.max(waits.at, player.now)));
       moveRamps(player);
       player.waiting = player.waiting.filter((w) => w !== waits);
-      player.goOn?.(waits);
+      if (macroMay(player, waits.macro)) player.goOn?.(waits);
       happened = true;
       continue;
     }
@@ -89,8 +90,9 @@ export function advance(player: Player, to: StageTime): boolean {
     setTime(player, stageTime(Math.max(firstAt, player.now)));
     moveRamps(player);
     player.stage.listNow[run.slot] = exact;
-    carryOut(player, run, kind.happen(list, run, player.world.show.timecode), exact);
     happened = true;
+    if (!listMay(player, run)) continue;
+    carryOut(player, run, kind.happen(list, run, player.world.show.timecode), exact);
     // The rest waits until this one is finished: it may bring more that is due.
     if (player.unfinished) return true;
   }

@@ -5,6 +5,7 @@
 import type { World } from "../show/world";
 import { listsByNumber } from "../show/world";
 import { sequence, stageTime, type StageTime } from "../units/units";
+import { newBudget } from "./budget";
 import { listTimeAt } from "./clock";
 import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
@@ -47,6 +48,7 @@ export function createPlayer(given: World, now: StageTime = stageTime(0)): Playe
     unfinished: undefined,
     timecode: newTimecode(now),
     waiting: [],
+    budget: newBudget(),
   };
   player.stage.now = now;
   syncRuns(player);

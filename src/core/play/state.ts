@@ -2,6 +2,7 @@
 import type { Id } from "../show/ids";
 import type { World } from "../show/world";
 import type { ListTime, Sequence, StageTime } from "../units/units";
+import type { Budget } from "./budget";
 import type { Layers } from "./layers";
 import type { Bytes } from "./output";
 import type { Rig } from "./rig";
@@ -70,6 +71,10 @@ export interface Player {
   runLine?: (line: string) => void;
   /** Goes on with a macro, where somebody can. */
   goOn?: (rest: Pick<Waiting, "macro" | "lines">) => void;
+  /** Told in words what was stopped or refused of what happens by itself. */
+  tell?: (text: string) => void;
+  /** What has happened by itself, so that nothing does without end. */
+  budget: Budget;
   /** Whether arrivals may be left to be finished in pieces (`arrive.ts`), by whoever owns the clock. */
   inPieces: boolean;
   unfinished: Unfinished | undefined;
