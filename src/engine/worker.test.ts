@@ -116,6 +116,81 @@ test("what is saved opens where it was, and its clock goes on from there", async
   expect(broken.value(dimmer)).toBe(0);
 });
 
+const cueLines = (...lines: string[]) => {
+  const edited = newDesk(desk.world);
+  for (const line of lines) {
+    const refusal = runLine(edited, line);
+    if (refusal) throw new Error(`${line}: ${refusal.what}`);
+  }
+  return edited.world;
+};
+
+test.each<[what: string, lines: string[], events: object[], seconds: number, value: number]>([
+  [
+    "a cue that follows",
+    ["set cue 1 fade 0", "1 at 20", "record cue 2 fade 0 auto 12", "clear"],
+    [{ kind: "go", list }],
+    12,
+    20,
+  ],
+  [
+    "timecode",
+    ["1 at 20", "record list 7 cue 1 fade 0", "clear", "set list 7 timecode on", "set list 7 cue 1 at 0:00:09:27"],
+    [{ kind: "timecode", does: "run" }],
+    9.9,
+    20,
+  ],
+  [
+    "a macro that waits",
+    ["1 at 20", "record list 7 cue 1 fade 0", "clear"],
+    [{ kind: "later", after: 9, macro: 1, lines: ["go list 7"] }],
+    9,
+    20,
+  ],
+  [
+    "a chase of still steps",
+    [
+      "1 at 10",
+      "record list 8 cue 1",
+      "1 at 20",
+      "record list 8 cue 2",
+      "clear",
+      "set list 8 kind chase",
+      "set list 8 share 0",
+      "set list 8 bpm 6",
+    ],
+    [{ kind: "go", list: "of 8" }],
+    10,
+    20,
+  ],
+])("in a still look the time goes on over a reload: %s", async (_, lines, events, seconds, value) => {
+  const world = cueLines(...lines);
+  const first = await startWorker();
+  first.open(world);
+  for (const event of events)
+    first.event("list" in event && event.list === "of 8" ? { ...event, list: listNumbered(world.show, 8)!.id } : event);
+  expect(first.last("done")!.refusal).toBeNull();
+  first.pass((seconds - 1) * 1000);
+  const running = { saved: first.last("saved")!.saved, now: first.last("clock")?.now ?? 0 };
+  expect(running.now).toBeGreaterThan(seconds - 1 - 0.3);
+  const again = await startWorker();
+  again.open(world, running);
+  again.pass(700);
+  expect(again.value(dimmer)).not.toBeCloseTo(value, 3);
+  again.pass(700);
+  expect(again.value(dimmer)).toBeCloseTo(value, 3);
+});
+
+test("a stage on which nothing counts tells no time", async () => {
+  const engine = await startWorker();
+  engine.open(cueLines("set cue 2 manual"));
+  engine.event({ kind: "go", list });
+  engine.pass(6000);
+  const told = engine.said.length;
+  engine.pass(300);
+  expect(engine.said.slice(told).filter((m) => m.kind !== "alive")).toEqual([]);
+});
+
 test("one that stands by says nothing of a stage, and begins where the other one would be by now", async () => {
   const first = await startWorker();
   first.open();

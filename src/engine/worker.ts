@@ -4,7 +4,7 @@ import { contextOf } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { workOff } from "@/core/play/arrive";
-import { advance } from "@/core/play/due";
+import { advance, isCounting } from "@/core/play/due";
 import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
 import { prepareLists, preparing } from "@/core/play/prepare";
@@ -100,11 +100,11 @@ function tick(): void {
     const happened = !isNew && moveOn(player);
     if (!isNew) followLayout();
     if (happened || (handsMoved && epoch() - savedAt > HANDS_EVERY_MS)) unsaved = true;
-    if (!moving && !happened && !unsaved) return;
-    if (!isNew) show();
+    const rests = !moving && !happened && !unsaved;
+    if (!rests && !isNew) show();
     if (player.unfinished) return;
     if (unsaved) save();
-    else if (epoch() - savedAt > CLOCK_EVERY_MS) sayClock();
+    else if (epoch() - savedAt > CLOCK_EVERY_MS && (!rests || isCounting(player))) sayClock();
   } catch (error) {
     const text = `something went wrong on stage and was passed over: ${(error as Error).message}`;
     if (text !== lastTrouble) say({ kind: "trouble", text });

@@ -34,6 +34,25 @@ function findFirst({ order, world }: Player): void {
   }
 }
 
+/** The longest pause between two taps that belong together, seconds (SEMANTICS 11). */
+const TAPS_APART = 2;
+
+/**
+ * Whether time counts though nothing moves: something is due by itself, a macro waits, timecode runs, or a tap may follow
+ * another. Whoever keeps the player's time keeps it meanwhile, too.
+ */
+export function isCounting(player: Player): boolean {
+  const { waiting, timecode, order, now, blackNext } = player;
+  if (waiting.length > 0 || timecode.speed !== 0 || blackNext < Infinity) return true;
+  findFirst(player);
+  if (firstAt < Infinity) return true;
+  for (let i = 0; i < order.length; i++) {
+    const { taps } = order[i]!;
+    if (taps.length > 0 && now - taps[taps.length - 1]! <= TAPS_APART) return true;
+  }
+  return false;
+}
+
 /** The macro that goes on first; undefined where none waits. */
 function firstWaiting({ waiting }: Player): Waiting | undefined {
   let first: Waiting | undefined;
