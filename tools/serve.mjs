@@ -128,25 +128,29 @@ await Promise.all([
   startBeside("bridge", "bridge", "BOLD_COMET_BRIDGE_PORT"),
   startBeside("standin", "node", "BOLD_COMET_NODE_PORT"),
 ]);
-// The app ends when this process does, however it went.
-server = spawn(
-  process.execPath,
-  [
-    "--import",
-    join(root, "tools/end-with-parent.mjs"),
-    join(root, "node_modules/next/dist/bin/next"),
-    "start",
-    "-H",
-    "127.0.0.1",
-    "-p",
-    String(port),
-  ],
-  { cwd: root, stdio: ["pipe", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_RUNNING: stateFile } },
-);
-server.stdin.on("error", () => undefined);
-note("app", server.pid);
-note("serve", process.pid);
-server.on("exit", async (code) => {
+/** Whether it has ever answered: one that never does is not started over and over. */
+let hasAnswered = false;
+
+/** The app ends when this process does, however it went. One that ends by itself is started again, as those beside it are. */
+function startApp(again = AGAIN_MS) {
+  const began = Date.now();
+  const next = join(root, "node_modules/next/dist/bin/next");
+  server = spawn(
+    process.execPath,
+    ["--import", join(root, "tools/end-with-parent.mjs"), next, "start", "-H", "127.0.0.1", "-p", String(port)],
+    { cwd: root, stdio: ["pipe", "ignore", "inherit"], env: { ...process.env, BOLD_COMET_RUNNING: stateFile } },
+  );
+  server.stdin.on("error", () => undefined);
+  note("app", server.pid);
+  server.on("exit", (code) => {
+    if (stopping || !hasAnswered) return void end(code ?? 0);
+    console.error("the app ended and is started again; shows that are open run on in their pages");
+    const wait = Date.now() - began > LASTED_MS ? AGAIN_MS : again;
+    setTimeout(() => (stopping ? void end(0) : startApp(Math.min(AGAIN_MOST_MS, wait * 2))), wait);
+  });
+}
+
+async function end(code) {
   stopping = true;
   for (const child of beside.values()) child.kill("SIGTERM");
   // The bridge says goodbye on the wire first.
@@ -159,11 +163,14 @@ server.on("exit", async (code) => {
     ),
   );
   rmSync(stateFile, { force: true });
-  process.exit(code ?? 0);
-});
+  process.exit(code);
+}
 
+note("serve", process.pid);
+startApp();
 for (let tries = 0; tries < 200 && !stopping; tries++) {
   if (await hello()) {
+    hasAnswered = true;
     console.log(`Bold Comet, with the demo show: ${demo}\nAll shows: ${address}\nCtrl+C stops it.`);
     break;
   }

@@ -181,6 +181,18 @@ test.each<[what: string, lines: string[], events: object[], seconds: number, val
   expect(again.value(dimmer)).toBeCloseTo(value, 3);
 });
 
+test("a flash ends where another engine takes over: whoever held it is gone", async () => {
+  const first = await startWorker();
+  first.open();
+  first.event({ kind: "flash", list, on: true });
+  first.pass(5000);
+  expect(first.value(dimmer)).toBe(100);
+  const again = await startWorker();
+  again.open(desk.world, { saved: first.last("saved")!.saved, now: 0 });
+  again.pass(3000);
+  expect(again.value(dimmer)).toBe(0);
+});
+
 test("a stage on which nothing counts tells no time", async () => {
   const engine = await startWorker();
   engine.open(cueLines("set cue 2 manual"));

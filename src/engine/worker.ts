@@ -4,6 +4,7 @@ import { contextOf } from "@/core/desk/desk";
 import { play } from "@/core/play/act";
 import { setWorld } from "@/core/play/edit";
 import { workOff } from "@/core/play/arrive";
+import { endFlashes } from "@/core/play/deeds";
 import { advance, isCounting } from "@/core/play/due";
 import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
@@ -207,6 +208,8 @@ function begin(running: Running | null, since = 0): void {
   if (saved) restorePlay(player, saved);
   player.inPieces = false;
   advance(player, now);
+  // A hold belongs to the window that held it.
+  endFlashes(player);
   player.inPieces = true;
   compute(player);
   lastPlaying = "";

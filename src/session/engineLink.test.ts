@@ -14,7 +14,10 @@ class FakeWorker {
     if (kind === "message") this.hear.push(hear);
     else this.fail.push(hear as () => void);
   }
-  postMessage() {}
+  readonly told: { kind: string; running?: unknown }[] = [];
+  postMessage(message: { kind: string }) {
+    this.told.push(message);
+  }
   terminate() {
     this.ended = true;
   }
@@ -73,6 +76,18 @@ test("one that dies again and again is told of in the end", () => {
   for (let k = 0; k < 6; k++) workers.at(-1)!.dies();
   expect(workers).toHaveLength(6);
   expect(trouble.at(-1)).toMatch(/keeps stopping; reload the page, or open an earlier moment/);
+});
+
+test("one that dies again and again is started without what was running, and says so", () => {
+  workers[0]!.says({ kind: "saved", saved: "{}" });
+  const opened = () => workers.at(-1)!.told.find((m) => m.kind === "open")!.running;
+  workers.at(-1)!.dies();
+  workers.at(-1)!.dies();
+  expect(opened()).toEqual({ saved: "{}", now: 0 });
+  expect(trouble.at(-1)).toMatch(/where it was last saved/);
+  workers.at(-1)!.dies();
+  expect(opened()).toBeNull();
+  expect(trouble.at(-1)).toMatch(/without what was running/);
 });
 
 test("a large change gives it time, a small one does not", () => {

@@ -67,7 +67,8 @@ const OPENING_MS = 60_000;
 const CHARACTERS_A_MS = 300;
 const NUMBER_CHARACTERS = 20;
 const LOOK_MS = 400;
-/** One that dies this often in a minute is not started again. */
+/** One that dies this often in a minute is started without what was running, which may be what kills it; and is not started again. */
+const DEATHS_RUNNING = 2;
 const MOST_DEATHS = 5;
 
 /** @param standby whether it only keeps in step, ready to go on for another window. */
@@ -120,7 +121,12 @@ export function startEngine(world: World, running: Running | null, frames: strin
       clearInterval(watch);
       return listener?.gone("the engine keeps stopping; reload the page, or open an earlier moment of the show");
     }
-    listener?.trouble("the engine had stopped and was started again where it was last saved");
+    if (deaths.length > DEATHS_RUNNING) kept.running = null;
+    listener?.trouble(
+      kept.running === null && deaths.length > DEATHS_RUNNING
+        ? "the engine stopped again and again, so it was started without what was running: nothing plays. Give the lists a go where they should stand"
+        : "the engine had stopped and was started again where it was last saved",
+    );
     worker = start(listener?.world() ?? world);
   }
 

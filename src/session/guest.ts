@@ -10,6 +10,7 @@ import { createAsking } from "./asking";
 import type { EngineLink } from "./engineLink";
 import { guestSession, type Answer } from "./guestSession";
 import { createStandby } from "./standby";
+import { beThere } from "./presence";
 import type { Session } from "./state";
 import type { Entry } from "./storage/shows";
 import {
@@ -97,6 +98,8 @@ export function joinHost(id: string): Promise<Guest> {
     }
   };
   const standby = createStandby(id);
+  let gone: () => void = () => undefined;
+  let closed = false;
   let seq = 0;
   let unwritten: Entry[] = [];
 
@@ -178,6 +181,8 @@ export function joinHost(id: string): Promise<Guest> {
           return store.setState({ playing: message.playing });
         case "wire":
           return store.setState({ wire: message.wire });
+        case "gone":
+          return store.setState({ gone: message.gone });
         case "saved":
           return store.setState({ saved: message.saved });
       }
@@ -192,7 +197,12 @@ export function joinHost(id: string): Promise<Guest> {
       frame = parsed.data;
       showFrame();
     });
-    say({ kind: "join", from: me });
+    // The host knows by it when this window is lost, too.
+    void beThere(me).then((leave) => {
+      gone = leave;
+      if (closed) leave();
+      else say({ kind: "join", from: me });
+    });
   });
 
   function join(world: World) {
@@ -205,6 +215,8 @@ export function joinHost(id: string): Promise<Guest> {
         standby.close();
         channel.close();
         frames.close();
+        closed = true;
+        gone();
       },
     };
     return {

@@ -1,7 +1,9 @@
 /** The hosting side: serves the other windows of this show. */
 import type { Diff } from "@/core/show/diff";
 import type { Running } from "@/engine/messages";
+import { setHighlight } from "@/core/program/intents";
 import { stepWords } from "./hands";
+import { whenGone } from "./presence";
 import type { Session } from "./state";
 import type { StepKept } from "./storage/steps";
 import {
@@ -25,6 +27,20 @@ export interface Host {
   /** This window closes: the next goes on without waiting for its end. */
   leaving(): void;
   close(): void;
+}
+
+/** What a window holds: flashes, and the highlight it has turned on. */
+interface Holds {
+  lists: Set<string>;
+  highlight: boolean;
+  /** No longer waits for its end. */
+  forget(): void;
+}
+
+function noteHolds(holds: Holds | undefined, { events, intents }: Extract<Request, { kind: "do" }>): void {
+  if (!holds) return;
+  for (const event of events) if (event.kind === "flash") holds.lists[event.on ? "add" : "delete"](event.list);
+  for (const intent of intents) if (intent.kind === "highlight") holds.highlight = intent.on === true;
 }
 
 export interface HostAnswer {
@@ -51,7 +67,8 @@ interface Served {
 
 export function hostWindows(session: Session, { audience, seq, settle, did = [] }: Served): Host {
   const channel = new BroadcastChannel(windowChannel(session.id));
-  const guests = new Set<string>();
+  /** Windows that look on, each with what it holds: it is let go of when that window leaves or is lost. */
+  const guests = new Map<string, Holds>();
   const say = (message: WindowMessage) => channel.postMessage(message);
   // What is refused is told in the window that asked.
   const doing = session.quietly;
@@ -89,6 +106,18 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
     if (request.kind === "agree") return (session.agree(request.destinations), DONE);
     return { refusal: null, why: await session.whyOf(request.key) };
   };
+  const left = (guest: string) => {
+    const holds = guests.get(guest);
+    if (!holds) return;
+    guests.delete(guest);
+    holds.forget();
+    audience(guests.size > 0);
+    for (const list of holds.lists) void doing.do({ intents: [], events: [{ kind: "flash", list, on: false }] }).end;
+    if (holds.highlight && session.store.getState().world.hands.highlight) {
+      doing.do({ intents: [setHighlight.of({ on: false })], events: [], says: "highlight off" });
+      settle();
+    }
+  };
   const answerOnce = (request: Request, ref: string): Promise<HostAnswer> => {
     const given =
       answers.get(ref) ??
@@ -109,7 +138,9 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
     }
     const message = parsed.data;
     if (message.kind === "join") {
-      guests.add(message.from);
+      const { from } = message;
+      if (!guests.has(from))
+        guests.set(from, { lists: new Set(), highlight: false, forget: whenGone(from, () => left(from)) });
       audience(true);
       settle();
       const { world, playing, view, saved, wire, history } = session.store.getState();
@@ -125,11 +156,13 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
         seq: seq(),
       });
       if (running.saved !== undefined) say({ kind: "running", ...running });
+      const { gone } = session.store.getState();
+      if (gone !== null) say({ kind: "gone", gone });
     } else if (message.kind === "leave") {
-      guests.delete(message.from);
-      audience(guests.size > 0);
+      left(message.from);
     } else if (message.kind === "request") {
       const { from, id, request } = message;
+      if (request.kind === "do") noteHolds(guests.get(from), request);
       void answerOnce(request, requestRef(from, id)).then((made) => say({ kind: "answer", to: from, id, ...made }));
     }
   });
@@ -138,6 +171,7 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
     if (guests.size === 0) return;
     if (now.playing !== before.playing) say({ kind: "playing", playing: now.playing });
     if (now.wire !== before.wire) say({ kind: "wire", wire: now.wire });
+    if (now.gone !== before.gone) say({ kind: "gone", gone: now.gone });
     if (now.saved !== before.saved) say({ kind: "saved", saved: now.saved });
     if (now.view && now.view.layout !== before.view?.layout) say({ kind: "layout", layout: now.view.layout });
   });
@@ -162,6 +196,7 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
     leaving: () => say({ kind: "leaving" }),
     close() {
       unwatch();
+      for (const { forget } of guests.values()) forget();
       channel.close();
     },
   };

@@ -4,6 +4,7 @@ import { createStore } from "zustand/vanilla";
 import { macroLines } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
+import { setHighlight } from "@/core/program/intents";
 import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
 import { isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
@@ -237,6 +238,9 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
   };
   if (readOnly === null) {
     keepNow("When it was opened");
+    // Whoever turned it on is not there any more.
+    if (opened.world.hands.highlight)
+      quietly.do({ intents: [setHighlight.of({ on: false })], events: [], says: "highlight off" });
     host = hostWindows(session, {
       audience: (on) => engine.audience(on),
       seq: () => keeper.seq(),

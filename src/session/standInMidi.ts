@@ -10,7 +10,10 @@ export interface MidiOut {
 
 export function openMidiOut(): MidiOut {
   const channel = new BroadcastChannel(STAND_IN_PORT);
-  return { send: (bytes) => channel.postMessage({ bytes }), close: () => channel.close() };
+  return {
+    send: (bytes) => channel.postMessage({ bytes }),
+    close: () => (channel.postMessage({ gone: true }), channel.close()),
+  };
 }
 
 export interface OscOut {

@@ -94,6 +94,8 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("playing"), playing: PlayingSchema }),
   z.object({ kind: z.literal("saved"), saved: SavedStateSchema }),
   z.object({ kind: z.literal("wire"), wire: WireStateSchema }),
+  /** Why nothing plays and nothing will; null while it does. */
+  z.object({ kind: z.literal("gone"), gone: z.string().nullable() }),
   RunningSchema.partial().extend({ kind: z.literal("running") }),
 ]);
 /** A request of a window of another version, say: what is known of it to answer it. */

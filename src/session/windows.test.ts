@@ -28,6 +28,21 @@ Object.assign(globalThis, {
   removeEventListener: () => undefined,
 });
 
+/** Locks as a browser has them: whoever waits for one of a window is told when that window is lost. */
+const lost: (() => void)[] = [];
+Object.defineProperty(globalThis, "navigator", {
+  configurable: true,
+  value: {
+    locks: {
+      async request(_: string, ...rest: unknown[]) {
+        const then = rest.at(-1) as () => unknown;
+        if (rest.length > 1) return new Promise((resolve) => lost.push(() => resolve(then())));
+        return then();
+      },
+    },
+  },
+});
+
 const layout: Layout = { generation: 4, keys: ["f1.0.Dimmer"], attributes: [["Dimmer"]], universes: [1], slots: 1 };
 const desk = newDesk();
 for (const line of ["patch 3 dimmer as 1 at 1:1", "record group 1"]) runLine(desk, line);
@@ -275,6 +290,20 @@ test("a guest goes on itself with what it had asked, but for what it knows to be
     [0, 1],
   ]);
   await Promise.all(open);
+});
+
+test("what a window held is let go of when it leaves, and when it is lost", async () => {
+  await guest.session.run("1 thru 2");
+  await guest.session.run("highlight on");
+  await guest.session.event({ kind: "flash", list: "l1", on: true });
+  await guest.session.event({ kind: "flash", list: "l2", on: true });
+  await guest.session.event({ kind: "flash", list: "l2", on: false });
+  hosting.events.length = 0;
+  expect(hosting.store.getState().world.hands.highlight).toBe(true);
+  lost.at(-1)!();
+  await until(() => hosting.events.length > 0);
+  expect(hosting.events).toEqual([{ kind: "flash", list: "l1", on: false }]);
+  expect(hosting.store.getState().world.hands.highlight).toBe(false);
 });
 
 test("a change that was missed leads to being told everything anew", async () => {

@@ -95,6 +95,40 @@ test("the bridge is killed in mid-show: it is said, it is back by itself, and th
   );
 });
 
+test("the app's process is killed in mid-show: the stage goes on, places change, it is said, and the app is back by itself", async () => {
+  const { page } = app;
+  const answers = () =>
+    fetch(`${app.base}/api/hello`).then(
+      (answer) => answer.ok,
+      () => false,
+    );
+  const { pid } = running().processes.find((p) => p.name === "app")!;
+  process.kill(pid, "SIGSTOP");
+  await page.getByTestId("truth-app").waitFor();
+  for (const name of ["Cues", "Run", "Check", "Build"]) {
+    await page.getByRole("navigation").getByText(name, { exact: true }).click();
+    await page.waitForURL(new RegExp(`/${name.toLowerCase()}$`));
+  }
+  await page.locator("#ask").waitFor();
+  await ask(page, "1 at 35");
+  await becomes(slot(40, 1), (v) => v === 89);
+  // Leaving would lose the window: it is refused in words.
+  await page.getByTestId("show-menu").click();
+  await page.getByRole("menuitem", { name: "All shows" }).click();
+  await page
+    .getByTestId("notices")
+    .getByText(/does not answer, so this page stays/)
+    .waitFor();
+  await ask(page, "1 at 55");
+  await becomes(slot(40, 1), (v) => v === 140);
+  process.kill(pid, "SIGKILL");
+  await becomes(answers, (there) => there);
+  expect(running().processes.find((p) => p.name === "app")!.pid).not.toBe(pid);
+  await page.getByTestId("truth-app").waitFor({ state: "detached" });
+  await ask(page, "1 at 90");
+  await becomes(slot(40, 1), (v) => v === 230);
+});
+
 test("a show from a file sends nothing until a person agrees; then it does, and is not asked again", async () => {
   const { page } = app;
   const desk = newDesk();

@@ -87,3 +87,11 @@ export function flash(player: Player, list: CueList, run: ListRun, on: boolean):
   showLevel(player, list, run);
   return undefined;
 }
+
+/** Ends every flash: whoever held it is not there any more. */
+export function endFlashes(player: Player): void {
+  for (const run of player.runs.values()) {
+    const list = player.world.show.lists[run.id];
+    if (list && run.flash) flash(player, list, run, false);
+  }
+}

@@ -16,6 +16,7 @@ import { pictureOf } from "../palettes/tiles";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import { goOnce } from "./goOnce";
+import { useFlash } from "./useFlash";
 import { PatternPicture, patternOf } from "./PatternPicture";
 import classes from "./Run.module.css";
 
@@ -64,10 +65,10 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
   const playing = useShow((s) => s.playing);
   const touched = useRef(false);
   const on = isOn(show, placed, playing, hands.held);
+  const flash = useFlash(placed.id);
   const record =
     show[({ list: "lists", effect: "effects", palette: "palettes", macro: "macros" } as const)[placed.what]][placed.id];
   if (!record) return <div className={classes.emptyPad}>gone</div>;
-  const flash = (held: boolean) => void session.event({ kind: "flash", list: placed.id, on: held });
   const held = placed.held === true && placed.what === "list";
   const says = held
     ? `${record.name}: plays while it is held`

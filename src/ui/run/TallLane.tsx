@@ -18,6 +18,7 @@ import { LaneSheet } from "../deck/LaneSheet";
 import { putShare, putText } from "../parts/put";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import { goOnce } from "./goOnce";
+import { useFlash } from "./useFlash";
 import { Speed } from "./Speed";
 import { HAS, nextText, optionMarks, standsText } from "./words";
 import classes from "./Run.module.css";
@@ -221,8 +222,7 @@ function Press({
 
 /** Level 100 while held. */
 function Flash({ list }: { list: CueList }) {
-  const session = useSession();
-  const flash = (on: boolean) => void session.event({ kind: "flash", list: list.id, on });
+  const flash = useFlash(list.id);
   return (
     <button
       type="button"

@@ -13,7 +13,7 @@ import { useBlind } from "../stage/blind";
 import { RIG_TAB } from "../rig/RigPlace";
 import { useShallow } from "zustand/react/shallow";
 import { useSession, useShow } from "../useSession";
-import { APP_GONE, useLeave, usePlaces } from "./places";
+import { APP_GONE, isAppThere, useLeave, usePlaces } from "./places";
 import { truthsOf, type Truth, type TruthAct } from "./truths";
 import classes from "./Shell.module.css";
 
@@ -31,6 +31,19 @@ function useUnreached(): boolean {
   return late && !reached;
 }
 
+/** So often the app is asked whether it is there, milliseconds. */
+const APP_EVERY_MS = 4000;
+
+/** Whether the app has stopped answering. */
+function useAppless(): boolean {
+  const [appless, setAppless] = useState(false);
+  useEffect(() => {
+    const timer = setInterval(() => void isAppThere().then((there) => setAppless(!there)), APP_EVERY_MS);
+    return () => clearInterval(timer);
+  }, []);
+  return appless;
+}
+
 function useTruths(): Truth[] {
   const { readOnly } = useSession();
   const outputs = useShow((s) => s.world.show.outputs);
@@ -44,6 +57,8 @@ function useTruths(): Truth[] {
   );
   const wire = useShow((s) => s.wire);
   const unreached = useUnreached();
+  const gone = useShow((s) => s.gone);
+  const appless = useAppless();
   return useMemo(
     () =>
       truthsOf({
@@ -51,8 +66,10 @@ function useTruths(): Truth[] {
         world: { show: { outputs }, hands: { blind, highlight, identified, parked } },
         wire,
         unreached,
+        gone,
+        appless,
       }),
-    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached],
+    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached, gone, appless],
   );
 }
 
@@ -89,6 +106,7 @@ export function Truths() {
       session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
     outputs: () => (writePref(RIG_TAB, "outputs"), go("rig")),
     keep: () => void keep(),
+    reload: () => location.reload(),
   };
 
   return (

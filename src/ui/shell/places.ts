@@ -58,15 +58,19 @@ export function usePlaces(): Places {
 
 const ANSWERS_MS = 3000;
 
+/** Whether the app answers. */
+export const isAppThere = (): Promise<boolean> =>
+  fetch("/api/hello", { signal: AbortSignal.timeout(ANSWERS_MS), cache: "no-store" }).then(
+    (answer) => answer.ok,
+    () => false,
+  );
+
 /** Leaves the show for another page of the app, where the app is there to answer; resolves to whether it was. */
 export function useLeave(): (address: string) => Promise<boolean> {
   const router = useRouter();
   return useCallback(
     async (address) => {
-      const there = await fetch("/api/hello", { signal: AbortSignal.timeout(ANSWERS_MS), cache: "no-store" }).then(
-        (answer) => answer.ok,
-        () => false,
-      );
+      const there = await isAppThere();
       if (there) router.push(address);
       return there;
     },

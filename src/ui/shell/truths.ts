@@ -3,7 +3,7 @@ import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
 import { capital, plural } from "../parts/words";
 
-export type TruthAct = "take" | "consent" | "live" | "dim" | "unidentify" | "unpark" | "outputs" | "keep";
+export type TruthAct = "take" | "consent" | "live" | "dim" | "unidentify" | "unpark" | "outputs" | "keep" | "reload";
 
 export interface Truth {
   id: string;
@@ -24,13 +24,27 @@ export interface Standing {
   wire: WireState;
   /** The bridge has not been reached for a while. */
   unreached: boolean;
+  /** Why nothing plays and nothing will; null while it does. */
+  gone: string | null;
+  /** The app does not answer. */
+  appless: boolean;
 }
 
-export function truthsOf({ readOnly, world, wire, unreached }: Standing): Truth[] {
+export function truthsOf({ readOnly, world, wire, unreached, gone, appless }: Standing): Truth[] {
   const { show, hands } = world;
   const found: Truth[] = [];
   const say = (id: string, tone: Truth["tone"], short: string, text: string, does: TruthAct, label: string) =>
     void found.push({ id, tone, short, text, act: { does, label } });
+  if (gone !== null) say("gone", "danger", "nothing plays", `Nothing plays: ${gone}.`, "reload", "Reload");
+  if (appless)
+    say(
+      "app",
+      "caution",
+      "app not there",
+      "The app does not answer. The show runs on in this page, and is kept in this browser; stay here until the app is back.",
+      "outputs",
+      "Outputs",
+    );
   if (readOnly !== null)
     say(
       "version",

@@ -58,6 +58,12 @@ export function useSurface(): void {
     if (!session.hosts) return;
     const pickups = new Map<string, Pickup>();
     const mtc = newMtcReader();
+    /** Lists that keys of a surface hold. */
+    const flashed = new Set<string>();
+    const letGo = () => {
+      for (const list of flashed) void session.event({ kind: "flash", list, on: false });
+      flashed.clear();
+    };
     const moved = (now: Moved) => {
       useSurfaceState.setState({ last: now });
       const { learns, wanted } = useSurfaceState.getState();
@@ -84,6 +90,7 @@ export function useSurface(): void {
           if (!hold.holds) continue;
         }
         // A key that bounces is one press.
+        if (event.kind === "flash") flashed[event.on ? "add" : "delete"](event.list);
         if (event.kind === "go") goOnce(session, [event.list]);
         else void session.event(event);
       }
@@ -95,10 +102,10 @@ export function useSurface(): void {
       const now = movedBy(bytes);
       if (now) moved(now);
     };
-    const ends = [listenToStandIn(heard)];
+    const ends = [listenToStandIn(heard, letGo), letGo];
     let over = false;
     if (wantsPorts)
-      void listenToPorts(heard).then((found) => {
+      void listenToPorts(heard, letGo).then((found) => {
         if (typeof found === "string") {
           useSurfaceState.setState({ wantsPorts: false });
           return session.tell(`No ports are heard: ${found}`, "refused");
