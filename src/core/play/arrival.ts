@@ -25,8 +25,9 @@ export interface Arrival {
   carriedFrom: boolean;
   carriedTo: boolean;
   what: Moving;
-  /** One fade for all moves instead of the cue's own times. */
+  /** One fade for all moves instead of the cue's own times, and whether the cue's curve bends it. */
   fade?: number;
+  bends?: boolean;
   stamp: Sequence;
   at: ListTime;
   /** Parameters of dark fixtures that go straight to where they will next be lit: only stamped. */
@@ -108,8 +109,9 @@ export function timeBy(
   own: Timing | undefined,
 ): MoveTime {
   const ready = arrival.ready?.size && !key.endsWith(".Dimmer") && arrival.ready.has(splitKey(key).fixture);
-  if (arrival.fade !== undefined) return { delay: 0, fade: ready ? 0 : arrival.fade };
   const time = moveTime(cue.times, attribute, falling, own);
+  if (arrival.fade !== undefined)
+    return { delay: 0, fade: ready ? 0 : arrival.fade, curve: arrival.bends ? time.curve : undefined };
   return ready ? { ...time, fade: own?.fade ?? 0 } : time;
 }
 

@@ -15,13 +15,15 @@ export function arrive(
   player: Player,
   run: ListRun,
   to: number,
-  how: { what: Moving; fade?: number | undefined; at: ListTime },
+  how: { what: Moving; fade?: number | undefined; bends?: boolean; at: ListTime },
 ): void {
   const list = player.world.show.lists[run.id]!;
   player.sequence = sequence(player.sequence + 1);
   const from = placeOfCue(list, run.cue);
   const wraps = how.what === "change" && to === 0 && from === cuesOf(list).length - 1;
-  const carried = how.what === "everything" ? false : wraps ? !list.wrapDrop : run.carried;
+  // A chase always drops what tracked.
+  const drops = how.what === "everything" || list.kind === "chase";
+  const carried = drops ? false : wraps ? !list.wrapDrop : run.carried;
   const completes = how.what !== "assert";
   const cue = cuesOf(list)[to]!;
   const dark = judgeBlack(player, run, to, carried, how.what, list);
@@ -42,7 +44,7 @@ export function arrive(
     stamps,
     ready: dark.comeUp,
     meant: dark.meant,
-    ...(how.fade === undefined ? {} : { fade: how.fade }),
+    ...(how.fade === undefined ? {} : { fade: how.fade, bends: how.bends === true }),
   });
   run.stamp = player.sequence;
   if (completes) {

@@ -25,7 +25,8 @@ function layersOf({ layers, rig, stage }: Player, run: ListRun): KeptLayer[] {
   return kept;
 }
 
-function standing(player: Player, run: ListRun): ByHand["before"] {
+/** How a list stands, to be put back so. */
+export function standing(player: Player, run: ListRun): ByHand["before"] {
   const { cue, next, left, carried, clock, arrived, complete, roundAt, since, stamp, byHand } = run;
   return {
     cue,
@@ -44,7 +45,7 @@ function standing(player: Player, run: ListRun): ByHand["before"] {
 }
 
 /** Puts a list back as it was, as if nothing had been. */
-function putBack(player: Player, run: ListRun, { layers: kept, ...before }: ByHand["before"]): void {
+export function putBack(player: Player, run: ListRun, { layers: kept, ...before }: ByHand["before"]): void {
   const { layers, stage, rig, world } = player;
   for (const at of [...eachLayer(layers)]) {
     if (layers.list[at] !== run.slot) continue;

@@ -4,7 +4,7 @@ import type { CueList } from "../show/schema";
 import { listTime, type ListTime } from "../units/units";
 import { arrive, finish } from "./arrive";
 import { countIn, paceOf } from "./beats";
-import { endByHand, moveByHand } from "./byHand";
+import { endByHand, moveByHand, putBack, standing } from "./byHand";
 import { listTimeAt } from "./clock";
 import type { Answer, Deed } from "./kinds/kind";
 import { kindOf } from "./kinds/kinds";
@@ -58,7 +58,7 @@ function goInto(player: Player, run: ListRun, answer: Extract<Deed, { do: "arriv
   const when = at ?? listTimeAt(run.clock, player.now);
   // Seconds told for a go are beats for a chase.
   const takes = fade !== undefined && answer.seconds ? fade * paceOf(list, run) : fade;
-  arrive(player, run, place, { what, fade: takes, at: when });
+  arrive(player, run, place, { what, fade: takes, bends: answer.seconds === true, at: when });
   if (step) Object.assign(run, { beatAt: when, steppedAt: player.now, way: step.way, steps: step.steps });
   run.timedTo = listTime(Math.max(run.timedTo, when));
 }
@@ -82,7 +82,11 @@ export function flash(player: Player, list: CueList, run: ListRun, on: boolean):
   run.flash = on;
   // A planned go, and where it was left, are none of a flash's business.
   const { next, left } = run;
-  carryOut(player, run, answer);
+  if (on && run.cue === null) run.releasing = standing(player, run);
+  const { releasing } = run;
+  if (!on && run.flashed && releasing) putBack(player, run, releasing);
+  else carryOut(player, run, answer);
+  if (!on) run.releasing = null;
   if (answer) Object.assign(run, { flashed: on, next }, on ? {} : { left });
   showLevel(player, list, run);
   return undefined;

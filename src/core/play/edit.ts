@@ -11,7 +11,19 @@ import { cuesOf, type World } from "../show/world";
 import { keysThatDiffer } from "../units/overlaid";
 import { finish } from "./arrive";
 import { listTimeAt } from "./clock";
-import { addLayer, countOf, createLayers, eachLayer, effectOf, layerOf, removeLayer, restamp, steady } from "./layers";
+import {
+  addLayer,
+  countOf,
+  createLayers,
+  eachLayer,
+  effectOf,
+  layerOf,
+  removeLayer,
+  restamp,
+  setOwn,
+  setWeight,
+  steady,
+} from "./layers";
 import { refreshEffect } from "./refreshEffect";
 import { aheadOf, planFor, replanBlack, watchBlack } from "./black/move";
 import { countIn, repace } from "./beats";
@@ -21,7 +33,7 @@ import { layMorph } from "./layMorph";
 import { followEdit } from "./timecode/follow";
 import { kindOf } from "./kinds/kinds";
 import { withLanes } from "./lanes";
-import { dropLayers } from "./leave";
+import { dropLayers, release } from "./leave";
 import { isScaledIn, rescaleCells, roleOf } from "./arrival";
 import { carryEffects, carryReach, loadHands, loadLimits, patchHeld } from "./overlays";
 import { newBytes, syncRuns } from "./player";
@@ -231,13 +243,10 @@ function editList(player: Player, run: ListRun, old: CueList, list: CueList): vo
   if (kindOf(list).lays) return relayMorph(player, run, old, list);
   if (!list.cues[run.cue]) {
     const number = old.cues[run.cue]!.number;
-    run.cue =
-      cuesOf(list)
-        .filter((cue) => cue.number < number)
-        .at(-1)?.id ??
-      cuesOf(list)[0]?.id ??
-      null;
-    if (run.cue === null) return dropLayers(player, run);
+    const before = cuesOf(list).filter((cue) => cue.number < number);
+    // With none before, it is released.
+    if (before.length === 0) return release(player, run);
+    run.cue = before.at(-1)!.id;
     run.black = planFor(player, run, placeOfCue(list, run.cue), run.carried, true);
   }
   if (run.next !== null && !list.cues[run.next]) run.next = null;
@@ -300,6 +309,12 @@ export function refresh(player: Player, run: ListRun, list: CueList, keys: Itera
         scaled,
       });
     } else {
+      // What was on its way out is back in force, at once.
+      if (layers.weightTo[layer] === 0) {
+        setOwn(layers, layer, steady(resolved.value));
+        setWeight(layers, layer, steady(1));
+        layers.fromFn[layer] = resolved.fn;
+      }
       layers.ownTo[layer] = resolved.value;
       layers.toFn[layer] = resolved.fn;
       layers.cue[layer] = countOf(origin);

@@ -49,6 +49,8 @@ export interface ListRun {
   /** Flash is held; and it was released when the flash came. */
   flash: boolean;
   flashed: boolean;
+  /** How it stood when a flash came while it was being released: the release goes on there. */
+  releasing: ByHand["before"] | null;
   /** List time of the arrival in the present cue, and when its last move is complete. */
   arrived: ListTime;
   complete: ListTime;
@@ -106,6 +108,7 @@ export const newRun = (list: CueList, slot: number, now: StageTime, level: numbe
   taps: [],
   flash: false,
   flashed: false,
+  releasing: null,
   arrived: listTime(0),
   complete: listTime(0),
   roundAt: listTime(-1),

@@ -17,9 +17,11 @@ import type { Player } from "../state";
 import { darkOf, nextTurn } from "./dark";
 import { planBlack, sameTargets, type BlackMove } from "./plan";
 
-/** Whether a list moves in black at all: chases do not, nor what is run by hand or stands as timecode says. */
-export const movesDark = (list: CueList): boolean =>
-  kindOf(list).movesInBlack && list.fader !== "crossfade" && list.timecode !== true;
+/** Values nearer than this are the same. */
+const SAME_VALUE = 1e-9;
+
+/** Whether a list moves in black at all: chases do not, nor what is run by hand. */
+export const movesDark = (list: CueList): boolean => kindOf(list).movesInBlack && list.fader !== "crossfade";
 
 /** The moves of a list in a cue; those that led to the same go on where they are. */
 export function planFor(player: Player, run: ListRun, place: number, carried: boolean, edited = false): BlackMove[] {
@@ -48,6 +50,14 @@ function run(player: Player, list: CueList, of: ListRun, move: BlackMove): void 
     if (param === undefined) continue;
     settleNow(stage, param);
     const layer = layerOf(layers, param, of.slot);
+    // What is on its way there already is not begun anew.
+    const isOnItsWay =
+      layer >= 0 &&
+      !of.blackStamps.has(key) &&
+      layers.toFn[layer] === fn &&
+      layers.weightTo[layer] === 1 &&
+      Math.abs(layers.ownTo[layer]! - value) < SAME_VALUE;
+    if (isOnItsWay) continue;
     const smooth = rig.mixes[param]![fn] === true;
     if (layer < 0 || (of.blackStamps.has(key) && !hasStage(stage, layer))) {
       addLayer(layers, {

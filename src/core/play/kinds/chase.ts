@@ -41,7 +41,7 @@ export const chase: Kind = {
     const begins = first && list.resume ? Math.max(0, placeOfCue(list, standing.left)) : 0;
     const step: Step =
       place >= 0
-        ? { place, way: standing.way, steps: standing.steps }
+        ? { place, way: first ? 1 : standing.way, steps: standing.steps }
         : first
           ? { place: begins, way: 1, steps: standing.steps }
           : beatOf(list, standing);

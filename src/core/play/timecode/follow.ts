@@ -3,10 +3,12 @@ import type { Refusal } from "../../show/refusal";
 import type { CueList } from "../../show/schema";
 import { listTime, SAME_TIME, type StageTime } from "../../units/units";
 import { finish } from "../arrive";
+import { watchBlack } from "../black/move";
 import { carryOut } from "../deeds";
 import type { PlayEvent } from "../events";
 import { timedCues } from "../kinds/cues";
 import { kindOf } from "../kinds/kinds";
+import { eachLayer } from "../layers";
 import { dropLayers } from "../leave";
 import type { ListRun } from "../run";
 import { touch } from "../stage";
@@ -67,12 +69,38 @@ function locate(player: Player, list: CueList, run: ListRun): void {
   for (let k = 0; k < most; k++) {
     const due = kind.due(list, run, of);
     if (due > seconds + SAME_TIME) break;
+    moveDark(player, run, due, standAt);
     standAt(due);
     carryOut(player, run, kind.happen(list, run, of), due);
     finish(player);
   }
+  moveDark(player, run, seconds, standAt);
   run.synced = true;
   tie(player, run);
+}
+
+/** So often what moves in black is looked at on the way to a time, at the most. */
+const MOST_LOOKS = 500;
+
+/** Lets a list's moves in black go on to a list time as they would had it run there: each begins and ends at its own time. */
+function moveDark(player: Player, run: ListRun, until: number, standAt: (time: number) => void): void {
+  const { layers, stage } = player;
+  for (let looks = 0; looks < MOST_LOOKS && run.black.some((move) => !move.done); looks++) {
+    const now = stage.listNow[run.slot]!;
+    let next = Infinity;
+    const at = (time: number) => {
+      if (time > now + SAME_TIME && time < next) next = time;
+    };
+    for (const { since, left, after } of run.black) at(since === null ? after : since + left);
+    for (const layer of eachLayer(layers)) {
+      if (layers.list[layer] !== run.slot) continue;
+      at(layers.ownAt[layer]! + layers.ownDelay[layer]! + layers.ownFade[layer]!);
+      at(layers.weightAt[layer]! + layers.weightDelay[layer]! + layers.weightFade[layer]!);
+    }
+    if (next > until + SAME_TIME) return;
+    standAt(next);
+    watchBlack(player);
+  }
 }
 
 /** All that lists give is to be looked at again: their clocks were set. */
@@ -92,7 +120,9 @@ function set(player: Player, frames: number, speed: 1 | 0 | -1, outside: boolean
   Object.assign(player.timecode, { base: frames, anchor: player.now, speed, outside, heard: player.now });
   const set: ListRun[] = [];
   for (const [list, run] of followers(player)) {
-    if (jumps || (speed !== 0 && !run.synced)) locate(player, list, run);
+    // One that never stood by timecode is told where it stands.
+    const isNew = run.cue === null && run.timedTo < 0;
+    if (jumps || (speed !== 0 && !run.synced) || (isNew && !run.synced)) locate(player, list, run);
     // What a hand brought meanwhile runs on in real time until it runs or jumps.
     else if (run.synced) tie(player, run);
     else continue;
