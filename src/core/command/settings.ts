@@ -125,6 +125,7 @@ export const SETTINGS: Setting[] = [
     example: "1 thru 9 colour release",
     apply(args, b) {
       for (const t of those(b, args.what)) b.values[t.key] = { attribute: t.attribute, value: RELEASE };
+      b.lastWhat = args.what;
       b.says.push(`${whatText(args.what)} released`);
     },
   }),

@@ -8,6 +8,8 @@ import { isLit, stageBeforeMasters, stageSeen } from "../play/look";
 import { play } from "../play/act";
 import { advance } from "../play/due";
 import { compute, createPlayer } from "../play/player";
+import { restorePlay, savePlay } from "../play/saved";
+import type { SavedPlay } from "../play/savedSchema";
 import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { runCueLines } from "./cueLines";
@@ -53,16 +55,26 @@ export function contextOf(desk: Pick<Desk, "world" | "player">): ReadContext {
 /** Goes on with a macro on a desk, at the player's time. */
 function goOnWith(desk: Desk, rest: Rest): Refusal | undefined {
   let before = { world: desk.world, history: desk.history };
+  /** How the lists stood before its edits; null once it has played something, which is not taken back. */
+  let stood: SavedPlay | null = null;
   return runNow(rest, `macro ${rest.macro}`, {
     context: () => contextOf(desk),
     edit(read, says, join) {
-      if (!join) before = { world: desk.world, history: desk.history };
+      if (!join) {
+        before = { world: desk.world, history: desk.history };
+        stood = savePlay(desk.player);
+      }
       return putOn(desk, perform(desk, { intents: read.intents, events: [], says, join }));
     },
-    event: (event) => play(desk.player, event, desk.player.now),
+    event(event) {
+      stood = null;
+      return play(desk.player, event, desk.player.now);
+    },
     takeBack() {
       Object.assign(desk, before);
       setWorld(desk.player, before.world);
+      // Lists that its edits had ended or moved stand as they did.
+      if (stood) restorePlay(desk.player, stood);
     },
     look: () => undefined,
   });

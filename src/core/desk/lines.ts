@@ -16,5 +16,6 @@ export function linesOf(world: World, intents: readonly Intent[], events: readon
     if (isRefusal(done)) return lines;
     now = done.world;
   }
-  return [...lines, ...events.map((event) => eventLine(now, event))];
+  // One line may do both.
+  return [...lines, ...events.map((event) => eventLine(now, event)).filter((line) => !lines.includes(line))];
 }

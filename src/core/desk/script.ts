@@ -22,6 +22,7 @@ import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk"
 import { checkExpectation } from "./expectation";
 import type { ScriptAct, ScriptArgs } from "../command/scriptLines";
 import { readLine } from "../command/read";
+import { savePlay } from "../play/saved";
 
 /** The outside of a script: files, relative to it, and where printed lines go. */
 export interface ScriptFiles {
@@ -43,9 +44,11 @@ export interface ScriptResult {
 /** A line that must be refused: does it on a copy of the standing and tells whether it was. */
 function checkRefused(desk: Desk, text: string): string | undefined {
   const before = desk.world;
+  const played = JSON.stringify(savePlay(desk.player));
   const refusal = runLine(desk, text);
   if (!refusal) return `expected a refusal of: ${text} got it done`;
-  return desk.world === before ? undefined : `expected nothing changed by: ${text} got a change`;
+  const same = desk.world === before && JSON.stringify(savePlay(desk.player)) === played;
+  return same ? undefined : `expected nothing changed by: ${text} got a change`;
 }
 
 /** Runs a script to its end, or to the first line refused outside `refuse`. */

@@ -5,7 +5,7 @@ import { colourValues } from "../palette/colour";
 import { saidBy } from "../palette/lookup";
 import { classesBy } from "../select/place";
 import { sizeOf } from "../select/spread";
-import { hasStops, type Effect, type Stop, type StopsVoice, type Voice } from "../show/effectSchema";
+import { hasStops, type Effect, type EffectRecord, type Stop, type StopsVoice, type Voice } from "../show/effectSchema";
 import { item as itemOf, splitKey, type Item, type ParamKey } from "../show/ids";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import type { Show } from "../show/schema";
@@ -72,4 +72,15 @@ export function castVoice(
     for (const { key, attribute } of targets) made[key] = { attribute, effect };
   });
   return made;
+}
+
+/** Those of some items that a voice of an effect runs on: of what the effect keeps, only those that held it. */
+export function itemsOf(
+  { cast }: Pick<EffectRecord, "cast">,
+  { items: own }: Pick<EffectRecord["voices"][number], "items">,
+  items: readonly Item[],
+): readonly Item[] {
+  if (!own || !cast) return items;
+  const [holds, keeps] = [new Set(own), new Set(cast)];
+  return items.filter((item) => holds.has(item) || !keeps.has(item));
 }

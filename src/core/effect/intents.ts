@@ -36,14 +36,34 @@ const plainHeld = (world: WorldDraft): Record<ParamKey, Entry> =>
 const numberText = ({ show }: World, id: Id): string => `effect ${show.effects[id]?.number ?? "?"}`;
 
 /** Voices put into those of an effect: one that drives the same takes the other's place and key. */
-function mergedVoices(old: EffectRecord["voices"], made: readonly Voice[]): EffectRecord["voices"] {
+function mergedVoices(
+  old: EffectRecord["voices"],
+  made: readonly HeldVoice[],
+  cast: readonly Item[] | null,
+): EffectRecord["voices"] {
   const voices = [...old];
-  for (const voice of made) {
-    const at = voices.findIndex((v) => drives(v.voice) === drives(voice));
-    if (at >= 0) voices[at] = { ...voices[at]!, voice };
-    else voices.push({ key: nextKey(voices), voice });
+  const taken = new Set<number>();
+  for (const { voice, items } of made) {
+    const own = cast && items.length > 0 && items.length < cast.length ? { items } : {};
+    const shares = (of: EffectRecord["voices"][number]) => !of.items || items.some((item) => of.items!.includes(item));
+    const at = voices.findIndex((v) => !taken.has(v.key) && drives(v.voice) === drives(voice) && shares(v));
+    const { items: _, ...was } = voices[at] ?? { key: nextKey(voices) };
+    const now = { ...was, voice, ...own };
+    taken.add(now.key);
+    if (at >= 0) voices[at] = now;
+    else voices.push(now);
   }
   return voices;
+}
+
+/** An open effect runs on whatever is selected: two voices of one attribute would meet on one fixture. */
+function refuseTwice(made: readonly HeldVoice[]): void {
+  const twice = made.find(({ voice }, k) => made.findIndex((v) => drives(v.voice) === drives(voice)) < k);
+  if (twice)
+    fail(
+      `an open effect cannot have two voices of ${drives(twice.voice)}: a fixture would need both`,
+      "Record it cast, so that each keeps its fixtures, or as two effects",
+    );
 }
 
 const nextKey = (voices: EffectRecord["voices"]): number => voices.reduce((most, v) => Math.max(most, v.key), 0) + 1;
@@ -84,12 +104,13 @@ export const recordEffect = defineIntent({
     const held = given ? given.map((voice) => ({ voice, items: [] })) : heldVoices(world);
     const items: Item[] = on ?? allItems(held);
     const old = Object.values(world.show.effects).find((e) => e.number === number);
-    const made = held.map((v) => v.voice);
+    const keeps = (cast ?? old?.cast != null) ? items : null;
+    if (!keeps) refuseTwice(held);
     if (old) {
       editing(world, old.id, (effect) => {
-        effect.voices = mergedVoices(overwrite ? [] : effect.voices, made);
+        effect.voices = mergedVoices(overwrite ? [] : effect.voices, held, keeps);
         if (name !== undefined) effect.name = name;
-        if (cast !== undefined || effect.cast) effect.cast = (cast ?? true) ? items : null;
+        effect.cast = keeps;
       });
       return;
     }
@@ -99,10 +120,10 @@ export const recordEffect = defineIntent({
       number,
       name: name ?? "",
       rate: 100,
-      cast: cast ? items : null,
-      voices: mergedVoices([], made),
+      cast: keeps,
+      voices: mergedVoices([], held, keeps),
     };
-    if (made.length > MOST_VOICES) fail(`an effect has ${MOST_VOICES} voices at most`);
+    if (held.length > MOST_VOICES) fail(`an effect has ${MOST_VOICES} voices at most`);
   },
   says(world, { number, name, cast, voices, overwrite }) {
     const held = voices ?? voicesIn(world.show, recordable(world)).map((v) => v.voice);
@@ -133,10 +154,7 @@ export const updateEffect = defineIntent({
   apply(world, { effect: id }) {
     const voices = heldVoices(world);
     editing(world, id, (effect) => {
-      effect.voices = mergedVoices(
-        effect.voices,
-        voices.map((v) => v.voice),
-      );
+      effect.voices = mergedVoices(effect.voices, voices, effect.cast);
     });
     const now = plainShow(world).effects[id]!;
     for (const [key, entry] of Object.entries(plainHeld(world))) {

@@ -3,14 +3,18 @@ import type { EffectRecord } from "../show/effectSchema";
 import { splitItem, type Item, type ParamKey } from "../show/ids";
 import type { Show } from "../show/schema";
 import type { Entry } from "../show/value";
-import { castVoice } from "./casting";
+import { castVoice, itemsOf } from "./casting";
 
 /** Every voice of an effect over items, in their order. @returns entries by parameter. */
 export const castEntries = (show: Show, effect: EffectRecord, items: readonly Item[]): Record<ParamKey, Entry> =>
   Object.assign(
     {},
-    ...effect.voices.map(({ key, voice }) =>
-      castVoice(show, items, voice, (turn) => ({ from: effect.id, voice: key, ...turn })),
+    ...effect.voices.map(({ key, voice, items: own }) =>
+      castVoice(show, itemsOf(effect, { items: own }, items), voice, (turn) => ({
+        from: effect.id,
+        voice: key,
+        ...turn,
+      })),
     ),
   ) as Record<ParamKey, Entry>;
 

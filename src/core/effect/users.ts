@@ -8,7 +8,7 @@ import type { Entry } from "../show/value";
 import { linesNaming, namingText } from "../show/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { cuesOf, effectsByNumber, type World } from "../show/world";
-import { castVoice } from "./casting";
+import { castVoice, itemsOf } from "./casting";
 import { allItems, voicesIn } from "./gather";
 
 type Entries = Readonly<Record<ParamKey, Entry>>;
@@ -106,8 +106,12 @@ function recastEntries(before: Show, after: Show, entries: Entries, effect: Effe
   ];
   return Object.assign(
     {},
-    ...effect.voices.map(({ key, voice }) =>
-      castVoice(after, items, voice, (turn) => ({ from: effect.id, voice: key, ...turn })),
+    ...effect.voices.map(({ key, voice, items: own }) =>
+      castVoice(after, itemsOf(effect, { items: own }, items), voice, (turn) => ({
+        from: effect.id,
+        voice: key,
+        ...turn,
+      })),
     ),
   ) as Record<ParamKey, Entry>;
 }

@@ -266,7 +266,11 @@ class Bringing {
         return {
           ...effect,
           cast: effect.cast && this.terms.items(effect.cast),
-          voices: effect.voices.map((v) => ({ ...v, voice: this.terms.voice(v.voice) })),
+          voices: effect.voices.map((v) => ({
+            ...v,
+            ...(v.items ? { items: this.terms.items(v.items) } : {}),
+            voice: this.terms.voice(v.voice),
+          })),
         } as Numbered;
       }
       case "group": {

@@ -211,8 +211,10 @@ export const remove = defineIntent({
       for (const own of [group.arrangement, group.steps])
         for (const item of Object.keys(own ?? {})) if (has(item)) delete own![item];
     }
-    for (const effect of Object.values(world.show.effects))
+    for (const effect of Object.values(world.show.effects)) {
       if (effect.cast?.some(has)) effect.cast = effect.cast.filter((i) => !has(i));
+      for (const voice of effect.voices) if (voice.items?.some(has)) voice.items = voice.items.filter((i) => !has(i));
+    }
     for (const list of Object.values(world.show.lists)) {
       for (const cue of Object.values(list.cues)) {
         for (const key of Object.keys(cue.entries)) if (has(key)) delete cue.entries[key];

@@ -98,6 +98,10 @@ function actOn(player: Player, list: CueList, run: ListRun, event: PlayEvent): R
       return void resync(player, run);
     case "tap":
       return void tapTogether(player, list, run);
+    case "bpm":
+      run.bpm = null;
+      repace(player, list, run);
+      return undefined;
     case "rate":
       // An effect lane has nothing else that is timed.
       if (kind.mixes) run.effects = changeClock(run.effects, player.now, { rate: event.value / 100 });

@@ -25,6 +25,8 @@ export const PlayEventSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("effectRate"), list, value: z.number().min(0).max(1000) }),
   z.object({ kind: z.literal("resync"), list: list.nullable() }),
   z.object({ kind: z.literal("tap"), list }),
+  /** A chase runs at the beats it stores again, whatever was tapped. */
+  z.object({ kind: z.literal("bpm"), list }),
   z.object({
     kind: z.literal("control"),
     fixtures: z.array(FixtureIdSchema).min(1).max(20_000),
@@ -94,6 +96,8 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
         : `starts the cycles of the effects of ${name(event.list)} now`;
     case "tap":
       return `taps the speed of ${name(event.list)}: a cycle is the mean of the last taps, and starts at each`;
+    case "bpm":
+      return `runs ${name(event.list)} at the beats it stores`;
     case "control":
       return `${event.does} for ${event.fixtures.length} ${event.fixtures.length === 1 ? "fixture" : "fixtures"}: the type's own control action, for the time it needs`;
     case "timecode":
@@ -132,6 +136,8 @@ export function eventLine(world: World, event: PlayEvent): string {
       return event.list === null ? "resync held" : `resync ${listText(world, event.list)}`;
     case "tap":
       return `tap ${listText(world, event.list)}`;
+    case "bpm":
+      return `set ${listText(world, event.list)} bpm ${exact(world.show.lists[event.list]?.bpm ?? 60)}`;
     case "control":
       return `${selText(world.show, event.fixtures)} ${event.does}`;
     case "timecode":

@@ -4,8 +4,9 @@ import { inForceAt, trackingOf, type InForce, type Tracking } from "../cue/track
 import { resolveEntry } from "../program/resolve";
 import { splitKey, type ParamKey } from "../show/ids";
 import type { Cue } from "../show/schema";
+import { isRelease } from "../show/value";
 import { cuesOf } from "../show/world";
-import { fadeAway, fadeOf, isScaledIn, rescaleCells, roleOf, timeOf, type Arrival } from "./arrival";
+import { fadeAway, fadeOf, isScaledIn, rescaleCells, roleOf, timeBy, timeOf, type Arrival } from "./arrival";
 import {
   addLayer,
   countOf,
@@ -232,7 +233,11 @@ function letGo(stage: Stage, arrival: Arrival, cue: Cue, param: number, held: nu
     ? ownValue(stage, held) * weightOf(stage, held) * stage.listLevel[arrival.slot]!
     : throughLayer(stage, param, held).value;
   const below = highest ? { value: 0, fn } : belowLayer(stage, param, held);
-  const time = timeOf(arrival, cue, rig.keys[param]!, spec.functions[fn]!.attribute, below.value < now);
+  const key = rig.keys[param]!;
+  // A release that is stored here goes by its own timing.
+  const stored = cue.entries[key];
+  const own = stored?.value !== undefined && isRelease(stored.value) ? stored.time : undefined;
+  const time = timeBy(arrival, cue, key, spec.functions[fn]!.attribute, below.value < now, own);
   const stepped = !rig.mixes[param]![fn] || below.fn !== fn;
   fadeAway(stage, param, arrival.slot, arrival.at, stepped ? { ...time, fade: 0 } : time, {});
   return time.delay + (stepped ? 0 : time.fade);

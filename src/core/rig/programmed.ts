@@ -52,7 +52,15 @@ export function programmedAs(show: Show, pairs: readonly Pair[]): Show {
           for (const i of Object.keys(steps)) if (splitItem(i).fixture === from) steps[as(i, to)] ??= steps[i]!;
       return { ...group, members, ...(steps ? { steps } : {}) };
     }),
-    effects: mapped(show.effects, (effect) => (effect.cast ? { ...effect, cast: joined(effect.cast, pairs) } : effect)),
+    effects: mapped(show.effects, (effect) =>
+      effect.cast
+        ? {
+            ...effect,
+            cast: joined(effect.cast, pairs),
+            voices: effect.voices.map((v) => (v.items ? { ...v, items: joined(v.items, pairs) } : v)),
+          }
+        : effect,
+    ),
   };
 }
 

@@ -119,6 +119,8 @@ export const EffectRecordSchema = z.object({
       z.object({
         key: number,
         voice: VoiceSchema,
+        /** Of a cast effect: those of its items that held this voice, where not all of them did. */
+        items: z.array(ItemSchema).max(20_000).optional(),
         /** It is silent wherever the effect runs. */
         muted: z.literal(true).optional(),
       }),

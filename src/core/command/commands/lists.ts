@@ -106,7 +106,16 @@ export const LISTS: Command[] = [
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({
     end: args.wrap ? "wrap" : args.release ? "release" : "stop",
   })),
-  option("bpm <beats:bpm>", "of a chase: beats a minute", "bpm 96", (args) => ({ bpm: args.beats })),
+  command({
+    chapter,
+    syntax: "set list <list> bpm <beats:bpm>",
+    about: "of a chase: beats a minute",
+    example: "set list 1 bpm 96",
+    read(args, context) {
+      const list = listOf(args, context).id;
+      return { ...intents(setList.of({ list, change: { bpm: args.beats } })), events: [{ kind: "bpm", list }] };
+    },
+  }),
   option("share <part:percent>", "of a chase: how much of a beat its moves take", "share 40", (args) => ({
     share: args.part,
   })),
