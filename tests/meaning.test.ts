@@ -185,3 +185,19 @@ test("print takes several attributes", () => {
     "2 Zoom 25",
   ]);
 });
+
+test("what a refused macro has played stays played, and `refuse` tells of it", () => {
+  const script = [
+    ...PATCH,
+    "1 at 60",
+    "record list 2 cue 1 fade 0",
+    "clear",
+    'record macro 2 "Wrong" "go list 2" "3 at 40" "99 at 50"',
+    "refuse macro 2",
+    "expect 3 dimmer 0",
+    "expect 1 dimmer 60",
+  ];
+  expect(runScript(script.join("\n"), files).failures.map(({ text }) => text)).toEqual([
+    "expected nothing changed by: macro 2 got a change",
+  ]);
+});
