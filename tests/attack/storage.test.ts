@@ -169,6 +169,74 @@ test("a show that does not open offers its moments and every step that still doe
   expect(await listVersions(id)).toEqual(versions);
 });
 
+/** Reading a record throws, as where the file of a large value is gone. @param key undefined for all of the store. */
+function readingThrows(store: string, key?: IDBValidKey): void {
+  const proto = IDBObjectStore.prototype;
+  const isMeant = (of: IDBObjectStore, asked: unknown) =>
+    of.name === store && (key === undefined || asked instanceof IDBKeyRange || String(asked) === String(key));
+  for (const name of ["get", "getAll"] as const) {
+    const plain = proto[name] as (this: IDBObjectStore, ...of: unknown[]) => IDBRequest;
+    jest.spyOn(proto, name).mockImplementation(function (this: IDBObjectStore, ...of: unknown[]) {
+      if (isMeant(this, of[0])) throw new DOMException("Failed to read large IndexedDB value", "UnknownError");
+      return plain.apply(this, of);
+    } as never);
+  }
+}
+
+test.each<[what: string, store: string, key: (id: string) => IDBValidKey | undefined, left: number]>([
+  ["the snapshot", "snapshots", (id) => id, 8],
+  ["the snapshot before", "snapshots", (id) => beforeOf(id), 8],
+  ["a change", "journal", (id) => [id, 6], 5],
+  ["a card", "cards", (id) => id, 8],
+  ["all cards", "cards", () => undefined, 8],
+  ["how the lists stood", "playing", () => undefined, 8],
+  ["the steps", "steps", () => undefined, 8],
+  ["the moments", "moments", () => undefined, 8],
+])("reading %s throws: it is one damaged record, and all else can be had", async (_, store, key, left) => {
+  const other = await kept();
+  const { id, worlds } = await kept();
+  await keepMoment(id, "Kept", worlds[4]!.show, { now: 1000, named: true });
+  readingThrows(store, key(id));
+  const cards = await listShows();
+  expect(cards.map((card) => card.id)).toEqual(expect.arrayContaining([id, other.id]));
+  const versions = await listVersions(id);
+  expect(versions.moments.length).toBe(store === "moments" ? 0 : 1);
+  const opened = await openShow(id);
+  if (isRefusal(opened)) throw new Error(refusalText(opened));
+  same(opened.world, worlds[left]!);
+  jest.restoreAllMocks();
+  same(((await openShow(other.id)) as { world: World }).world, other.worlds[8]!);
+});
+
+test("a connection that was closed, and one that is refused, are not kept: the next try opens another, and *failed* ends", async () => {
+  const { id, worlds } = await kept();
+  const told: string[] = [];
+  const keeper = createKeeper(id, 8, (state) => told.push(state));
+  const desk = newDesk(worlds[8]);
+  const open = indexedDB.open.bind(indexedDB);
+  let refusals = 1;
+  jest.spyOn(indexedDB, "open").mockImplementation((...of) => {
+    if (refusals-- > 0) throw new DOMException("refused", "UnknownError");
+    return open(...of);
+  });
+  (await database()).close();
+  runLine(desk, "1 at 77");
+  keeper.change(desk.world, writeDiff(diffOf(worlds[8]!, desk.world)), { how: "done", says: "1 at 77" });
+  await keeper.flush();
+  await keeper.flush();
+  expect(told).toEqual(["saving", "failed", "failed"]);
+  await keeper.flush();
+  expect(told.at(-1)).toBe("saved");
+  same(((await openShow(id)) as { world: World }).world, desk.world);
+  // What only told the time ends it, too.
+  (await database()).close();
+  keeper.playing({ now: 4 });
+  await keeper.flush();
+  await keeper.flush();
+  expect(told.slice(-2)).toEqual(["failed", "saved"]);
+  keeper.close();
+});
+
 test("both snapshots damaged: the moments are left", async () => {
   const { id, worlds } = await kept();
   const db = await database();

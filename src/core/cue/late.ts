@@ -6,12 +6,13 @@ import type { Id, ParamKey } from "../show/ids";
 import { specOf } from "../show/model";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
 import { cuesOf } from "../show/world";
+import { secondsOf } from "../timecode/frames";
 import { isLitIn, lastLitIn, lifeOf, usedIn } from "./life";
 import { partsOf } from "./looks";
 import { moveTime } from "./times";
 import { inForceAt, trackingOf, type Tracking } from "./tracking";
 
-type Living = Resolving & Pick<Show, "types" | "fixtures">;
+type Living = Resolving & Pick<Show, "types" | "fixtures" | "timecode">;
 
 export interface Late {
   /** Place of the cue that lights it. */
@@ -86,12 +87,22 @@ function changedSince(show: Living, tracking: Tracking, fixture: Fixture, from: 
   });
 }
 
+/** How long each cue stands: until it is complete, or until timecode brings the next. */
+function timesBetween({ timecode }: Living, list: CueList, takes: readonly number[]): readonly number[] {
+  if (!list.timecode) return takes;
+  const cues = cuesOf(list);
+  return takes.map((time, i) => {
+    const [from, to] = [cues[i]!.at, cues[i + 1]?.at];
+    return from !== undefined && to !== undefined && to > from ? secondsOf(to - from, timecode.rate) : time;
+  });
+}
+
 /** Every move in black of a list, with how late it is: below 0 where there is time to spare. */
 export function blackMovesIn(show: Living, list: CueList): Late[] {
   if (list.kind !== "list") return [];
   const cues = cuesOf(list);
   const tracking = trackingOf(list, show);
-  const takes = lengthsOf(show, list);
+  const takes = timesBetween(show, list, lengthsOf(show, list));
   const upTo = [0];
   takes.forEach((t, i) => upTo.push(upTo[i]! + t));
   const found: Late[] = [];

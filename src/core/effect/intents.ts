@@ -2,15 +2,7 @@
 import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
 import { several } from "../palette/words";
-import {
-  EffectRecordSchema,
-  isFrom,
-  isStop,
-  MOST_VOICES,
-  VoiceSchema,
-  type EffectRecord,
-  type Voice,
-} from "../show/effectSchema";
+import { EffectRecordSchema, isFrom, isStop, MOST_VOICES, VoiceSchema, type EffectRecord } from "../show/effectSchema";
 import { IdSchema, ItemSchema, type Id, type Item, type ParamKey } from "../show/ids";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { exact, quote, selText, unsaid } from "../show/lineText";

@@ -63,7 +63,7 @@ function turnsWithin(angle: number, [low, high]: Range): number[] {
 /**
  * Pan and tilt of a hung fixture whose beam passes through a point, within the ranges of its type; where none
  * does, those nearest to it. Of several the one with the smallest |pan|, at equal |pan| the one with tilt above 0.
- * @param flip takes the best of the other way round, where there is one.
+ * @param flip takes the best of the other way round, where there is one, out of reach too.
  */
 export function aimAt(hung: Hung, point: Vector, pan: Range, tilt: Range, flip = false): Aimed {
   const { place, turn } = hung;
@@ -88,10 +88,20 @@ export function aimAt(hung: Hung, point: Vector, pan: Range, tilt: Range, flip =
     }));
   });
   const least = Math.min(...found.map((a) => a.off));
-  const inReach = found.filter((a) => a.off < least + SAME).map((a) => (a.off < SAME ? { ...a, off: 0 } : a));
-  const best = inReach.reduce((a, b) => (isBetter(b, a) ? b : a));
-  const others = flip && least < SAME ? inReach.filter((a) => Math.sign(a.tilt) === -Math.sign(best.tilt)) : [];
-  return others.length > 0 ? others.reduce((a, b) => (isBetter(b, a) ? b : a)) : best;
+  const best = nearest(found)!;
+  if (!flip) return best;
+  const other = nearest(found.filter((a) => Math.sign(a.tilt) === -Math.sign(best.tilt)));
+  // A point that is reached one way alone is reached that way.
+  return other && (other.off === 0 || least >= SAME) ? other : best;
+}
+
+/** Of those whose beam is nearest to the point, the best; undefined for none. */
+function nearest(found: readonly Aimed[]): Aimed | undefined {
+  const least = Math.min(...found.map((a) => a.off));
+  return found
+    .filter((a) => a.off < least + SAME)
+    .map((a) => (a.off < SAME ? { ...a, off: 0 } : a))
+    .reduce<Aimed | undefined>((a, b) => (!a || isBetter(b, a) ? b : a), undefined);
 }
 
 /** Smaller |pan|, then tilt above 0, then the smaller tilt, then the positive pan. */

@@ -46,8 +46,13 @@ export const STORES = ["cards", "snapshots", "journal", "playing", "moments", "s
 
 let opened: Promise<Database> | undefined;
 
+/** The connection that is used, opened anew where there is none: one that was refused, or closed, is not kept. */
 export function database(): Promise<Database> {
-  opened ??= openDB<Shape>("bold-comet", 3, {
+  if (opened) return opened;
+  const forget = () => {
+    if (opened === made) opened = undefined;
+  };
+  const made = openDB<Shape>("bold-comet", 3, {
     upgrade(db, from) {
       if (from < 1) {
         db.createObjectStore("cards", { keyPath: "id" });
@@ -59,9 +64,55 @@ export function database(): Promise<Database> {
       if (from < 3) db.createObjectStore("steps");
     },
     // A newer version in another tab must not wait for this one for ever.
-    blocking: (_, __, event) => (event.target as IDBDatabase).close(),
+    blocking(_, __, event) {
+      forget();
+      (event.target as IDBDatabase).close();
+    },
+    terminated: forget,
+  }).catch((error: DOMException) => {
+    forget();
+    throw error.name === "VersionError"
+      ? new Error("the shows of this browser are open in a newer Bold Comet: reload this page, or close the other one")
+      : error;
   });
-  return opened;
+  opened = made;
+  return made;
+}
+
+/** Lets go of a connection that does not work: the next use opens another. */
+export function dropConnection(): void {
+  const last = opened;
+  opened = undefined;
+  last?.then((db) => db.close()).catch(() => undefined);
+}
+
+/** Stands for a record that is there and cannot be read: it counts as damaged. */
+const UNREADABLE: Sealed = { text: "", check: -1 };
+/** Of the connection, not of a record: who reads tries again. */
+const OF_THE_CONNECTION = ["InvalidStateError", "AbortError", "TransactionInactiveError", "TimeoutError"];
+
+type Store = (typeof STORES)[number];
+
+/** A record; one that throws when it is read counts as damaged, and all others can be had. */
+export async function readRecord<S extends Store>(db: Database, store: S, key: Shape[S]["key"]): Promise<unknown> {
+  try {
+    return await db.get(store, key);
+  } catch (error) {
+    if (OF_THE_CONNECTION.includes((error as Error).name)) throw error;
+    return UNREADABLE;
+  }
+}
+
+/** The records of a range with their keys: all at once, or one by one where that fails. */
+export async function readRange<S extends Store>(
+  db: Database,
+  store: S,
+  range?: IDBKeyRange,
+): Promise<{ key: Shape[S]["key"]; value: unknown }[]> {
+  const keys = await db.getAllKeys(store, range);
+  const values = await db.getAll(store, range).catch(() => undefined);
+  const whole = values?.length === keys.length ? values : undefined;
+  return Promise.all(keys.map(async (key, i) => ({ key, value: whole ? whole[i] : await readRecord(db, store, key) })));
 }
 
 /** A transaction that is on the disk when it says done. */

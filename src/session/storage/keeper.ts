@@ -2,6 +2,7 @@
 import type { World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
 import type { StepKept } from "./steps";
+import { dropConnection } from "./database";
 import { journal, keepPlaying, keepShow, type Entry } from "./shows";
 
 export type SavedState = "saved" | "saving" | "failed";
@@ -49,6 +50,8 @@ export function createKeeper(
   let timer: ReturnType<typeof setTimeout> | undefined;
   let writing: Promise<void> | undefined;
   let closed = false;
+  /** It was said that something could not be written. */
+  let failing = false;
   let written: (seq: number) => void = () => undefined;
 
   // Where storage has come further than was known, what waits is numbered after it.
@@ -82,10 +85,14 @@ export function createKeeper(
         }
       }
       if (state) await keepPlaying(id, state);
-      if (pending.length === 0 && entries.length > 0) tell("saved");
+      if (pending.length === 0 && (entries.length > 0 || failing)) tell("saved");
+      failing = false;
     } catch {
       pending = [...entries, ...pending];
       playing = Object.assign({}, state, playing);
+      failing = true;
+      // It may be the connection that is at fault: the next try has one of its own.
+      dropConnection();
       tell("failed");
       schedule(RETRY_MS);
     }

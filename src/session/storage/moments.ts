@@ -3,7 +3,7 @@ import { z } from "@/core/units/zod";
 import { readShow } from "@/core/show/check";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { database, entriesOf, seal, SealedSchema, strictly, unseal } from "./database";
+import { SealedSchema, database, entriesOf, readRange, readRecord, seal, strictly, unseal } from "./database";
 
 /** A small picture, as a data address: what of the web it may be is said by its beginning. */
 const PictureSchema = z
@@ -42,12 +42,13 @@ export async function keepMoment(id: string, name: string, show: Show, how: Keep
   const { now = Date.now(), picture, named = false } = how;
   const sealed = seal(show);
   const db = await database();
-  const keys = await db.getAllKeys("moments", entriesOf(id));
-  const last = keys.at(-1);
-  if (!named && last && (await db.get("moments", last))?.check === sealed.check) return;
-  const kinds = await Promise.all(
-    keys.map(async (key) => ((await db.get("moments", key))?.named ? "named" : "byItself")),
-  );
+  const there = (await readRange(db, "moments", entriesOf(id))).map(({ key, value }) => ({
+    key,
+    moment: MomentSchema.safeParse(value).data,
+  }));
+  const keys = there.map(({ key }) => key);
+  if (!named && there.at(-1)?.moment?.check === sealed.check) return;
+  const kinds = there.map(({ moment }) => (moment?.named ? "named" : "byItself"));
   const own = named ? "named" : "byItself";
   const alike = keys.filter((_, i) => kinds[i] === own);
   const cues = Object.values(show.lists).reduce((sum, list) => sum + Object.keys(list.cues).length, 0);
@@ -73,13 +74,9 @@ export async function keepMoment(id: string, name: string, show: Show, how: Keep
 /** The moments of a show, the newest first. */
 export async function listMoments(id: string): Promise<Moment[]> {
   const db = await database();
-  const [keys, values] = await Promise.all([
-    db.getAllKeys("moments", entriesOf(id)),
-    db.getAll("moments", entriesOf(id)),
-  ]);
-  return keys
-    .flatMap((key, i) => {
-      const parsed = MomentSchema.safeParse(values[i]);
+  return (await readRange(db, "moments", entriesOf(id)))
+    .flatMap(({ key, value }) => {
+      const parsed = MomentSchema.safeParse(value);
       return parsed.success
         ? [
             (({ name, fixtures, cues, picture, named }) => ({ at: key[1], name, fixtures, cues, picture, named }))(
@@ -93,7 +90,7 @@ export async function listMoments(id: string): Promise<Moment[]> {
 
 /** The show at a moment. */
 export async function openMoment(id: string, at: number): Promise<Show | Refusal> {
-  const parsed = MomentSchema.safeParse(await (await database()).get("moments", [id, at]));
+  const parsed = MomentSchema.safeParse(await readRecord(await database(), "moments", [id, at]));
   const show = parsed.success
     ? readShow(unseal(parsed.data))
     : refuse("that moment is gone or damaged", "Choose another one");

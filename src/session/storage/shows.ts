@@ -12,6 +12,8 @@ import {
   database,
   entriesOf,
   entriesUpTo,
+  readRange,
+  readRecord,
   seal,
   SealedSchema,
   sealText,
@@ -44,8 +46,8 @@ export function cardOf(id: string, world: World, changed: number): ShowCard {
 /** All shows, those put away included, the last changed first. A show whose card is gone or damaged gets a new one: its data counts. */
 export async function listShows(): Promise<ShowCard[]> {
   const db = await database();
-  const cards = (await db.getAll("cards")).flatMap((card) => {
-    const parsed = ShowCardSchema.safeParse(card);
+  const cards = (await readRange(db, "cards")).flatMap(({ value }) => {
+    const parsed = ShowCardSchema.safeParse(value);
     return parsed.success ? [parsed.data] : [];
   });
   const known = new Set(cards.map((card) => card.id));
@@ -55,7 +57,8 @@ export async function listShows(): Promise<ShowCard[]> {
 }
 
 async function mendCard(id: string): Promise<ShowCard> {
-  const opened = await openShow(id);
+  // Whatever one show does, the others are listed.
+  const opened = await openShow(id).catch(() => damaged());
   const card = isRefusal(opened)
     ? { id, name: "A show that does not open", fixtures: 0, cues: 0, changed: 0, deleted: null }
     : cardOf(id, opened.world, Date.now());
@@ -79,10 +82,12 @@ export async function keepShow(
   seq = 0,
   { fresh = false, now = Date.now() } = {},
 ): Promise<void> {
-  const tx = strictly(await database(), ["cards", "snapshots", "journal", "steps"]);
+  const db = await database();
+  // Before the transaction: one that cannot be read would end it.
+  const old = SnapshotSchema.safeParse(await readRecord(db, "snapshots", id)).data;
+  const tx = strictly(db, ["cards", "snapshots", "journal", "steps"]);
   const snapshots = tx.objectStore("snapshots");
   const made = { ...seal(world), seq };
-  const old = SnapshotSchema.safeParse(await snapshots.get(id)).data;
   const before = fresh || !old || old.seq > seq || unsealText(old) === undefined ? made : old;
   const gone = fresh ? entriesOf(id) : entriesUpTo(id, Math.min(before.seq, seq - UNDOABLE));
   await Promise.all([
@@ -131,9 +136,9 @@ export async function keepPlaying(id: string, { saved, now }: Partial<Running>):
 }
 
 async function lastRunning(db: Database, id: string): Promise<{ running: Running | null; lost: string | null }> {
-  const kept = await db.get("playing", id);
+  const kept = await readRecord(db, "playing", id);
   const saved = unsealText(kept);
-  const now = z.number().safeParse(unseal(await db.get("playing", clockOf(id))));
+  const now = z.number().safeParse(unseal(await readRecord(db, "playing", clockOf(id))));
   return {
     running: saved === undefined ? null : { saved, now: now.success ? now.data : 0 },
     lost:
@@ -154,7 +159,7 @@ export interface Replayed {
 
 /** What is kept of a show: its snapshots, the newest first, as far as they can be read; and its journal. */
 async function kept(db: Database, id: string): Promise<{ there: boolean; bases: Replayed[]; newest: number }> {
-  const raw = [await db.get("snapshots", id), await db.get("snapshots", beforeOf(id))];
+  const raw = [await readRecord(db, "snapshots", id), await readRecord(db, "snapshots", beforeOf(id))];
   const bases = raw.flatMap((stored): Replayed[] => {
     const snapshot = SnapshotSchema.safeParse(stored);
     const parked = snapshot.success ? ParkedWorldSchema.safeParse(unseal(snapshot.data)) : undefined;
@@ -172,16 +177,15 @@ export async function replayAll(
   upTo = Infinity,
 ): Promise<{ states: Replayed[]; cut: number; of: number }> {
   const since = IDBKeyRange.bound([id, base.seq + 1], [id, upTo]);
-  const keys = await db.getAllKeys("journal", since);
-  const entries = await db.getAll("journal", since);
+  const entries = await readRange(db, "journal", since);
   const states = [base];
-  for (const [i, key] of keys.entries()) {
+  for (const [i, { key, value }] of entries.entries()) {
     const { world, seq } = states.at(-1)!;
-    const next = key[1] === seq + 1 ? replay(world, entries[i]) : undefined;
-    if (!next) return { states, cut: keys.length - i, of: keys.length };
+    const next = key[1] === seq + 1 ? replay(world, value) : undefined;
+    if (!next) return { states, cut: entries.length - i, of: entries.length };
     states.push({ world: next, seq: key[1] });
   }
-  return { states, cut: 0, of: keys.length };
+  return { states, cut: 0, of: entries.length };
 }
 
 /** Bases of a show, newest first. */
@@ -241,7 +245,10 @@ export async function isKept(id: string): Promise<boolean> {
 export async function lastSeq(id: string): Promise<number> {
   const db = await database();
   const keys = await db.getAllKeys("journal", entriesOf(id));
-  return Math.max(keys.at(-1)?.[1] ?? 0, SnapshotSchema.safeParse(await db.get("snapshots", id)).data?.seq ?? 0);
+  return Math.max(
+    keys.at(-1)?.[1] ?? 0,
+    SnapshotSchema.safeParse(await readRecord(db, "snapshots", id)).data?.seq ?? 0,
+  );
 }
 
 async function cutJournal(id: string, after: number): Promise<void> {

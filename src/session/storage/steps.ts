@@ -2,7 +2,7 @@
 import { z } from "@/core/units/zod";
 import { readDiff, type Diff } from "@/core/show/diff";
 import { EMPTY_HISTORY, extendLast, isRemembered, redone, remember, undone, type History } from "@/core/show/history";
-import { database, entriesUpTo, unseal, unsealText } from "./database";
+import { database, entriesUpTo, readRange, unseal, unsealText } from "./database";
 
 /** How a journal entry counts: a step of its own, part of the one before (a drag), an undo or a redo. */
 export const StepSchema = z.object({ how: z.enum(["done", "joined", "undone", "redone"]), says: z.string() });
@@ -25,18 +25,13 @@ export function replaySteps(entries: readonly { diff: Diff | undefined; step: St
 export async function loadHistory(id: string, seq: number): Promise<History> {
   const db = await database();
   const range = entriesUpTo(id, seq);
-  const [keys, diffs, stepKeys, steps] = await Promise.all([
-    db.getAllKeys("journal", range),
-    db.getAll("journal", range),
-    db.getAllKeys("steps", range),
-    db.getAll("steps", range),
-  ]);
-  const stepAt = new Map(stepKeys.map((key, i) => [key[1], StepSchema.safeParse(unseal(steps[i])).data]));
+  const [diffs, steps] = await Promise.all([readRange(db, "journal", range), readRange(db, "steps", range)]);
+  const stepAt = new Map(steps.map(({ key, value }) => [key[1], StepSchema.safeParse(unseal(value)).data]));
   // Entries before a gap do not lead up to the present.
-  const start = keys.findLastIndex((key, i) => i > 0 && key[1] !== keys[i - 1]![1] + 1);
+  const start = diffs.findLastIndex(({ key }, i) => i > 0 && key[1] !== diffs[i - 1]!.key[1] + 1);
   return replaySteps(
-    keys.slice(Math.max(0, start)).map((key, i) => {
-      const text = unsealText(diffs[Math.max(0, start) + i]);
+    diffs.slice(Math.max(0, start)).map(({ key, value }) => {
+      const text = unsealText(value);
       return { diff: text === undefined ? undefined : readDiff(text), step: stepAt.get(key[1]) };
     }),
   );

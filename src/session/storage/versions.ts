@@ -2,7 +2,7 @@
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { newHands, type World } from "@/core/show/world";
 import { z } from "@/core/units/zod";
-import { database, entriesUpTo, unseal } from "./database";
+import { database, entriesUpTo, readRange, unseal } from "./database";
 import { listMoments, openMoment, type Moment } from "./moments";
 import { basesOf, openShow, replayAll, worldOf, type Replayed } from "./shows";
 import { StepSchema } from "./steps";
@@ -48,8 +48,8 @@ export async function listVersions(id: string): Promise<Versions> {
   const states = await statesOf(id);
   const db = await database();
   const range = entriesUpTo(id, Infinity);
-  const [keys, steps] = await Promise.all([db.getAllKeys("steps", range), db.getAll("steps", range)]);
-  const says = new Map(keys.map((key, i) => [key[1], StepSchema.safeParse(unseal(steps[i])).data?.says ?? null]));
+  const steps = await readRange(db, "steps", range);
+  const says = new Map(steps.map(({ key, value }) => [key[1], StepSchema.safeParse(unseal(value)).data?.says ?? null]));
   const good = states.findLast(({ world }) => !isRefusal(worldOf(world)));
   return {
     wrong: isRefusal(opened) ? opened.what : null,
