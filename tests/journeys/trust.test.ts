@@ -277,6 +277,7 @@ test("what is drawn fails and says so while the show runs on; leaving with somet
   });
   await ask(page, "1 at 15");
   await page.getByTestId("saved").getByText("not saved, trying again").waitFor();
+  await page.getByTestId("truth-unsaved").getByRole("button", { name: "Save as a file" }).waitFor();
   const asked = page.waitForEvent("dialog");
   await page.close({ runBeforeUnload: true });
   const dialog = await asked;

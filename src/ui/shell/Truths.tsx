@@ -7,6 +7,7 @@ import { identify, setBlind, setHighlight, unpark } from "@/core/program/intents
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
+import { saveShowFile } from "../parts/saveFile";
 import { writePref } from "../parts/usePrefs";
 import { plural } from "../parts/words";
 import { useBlind } from "../stage/blind";
@@ -59,6 +60,7 @@ function useTruths(): Truth[] {
   const unreached = useUnreached();
   const gone = useShow((s) => s.gone);
   const appless = useAppless();
+  const unsaved = useShow((s) => s.saved === "failed");
   return useMemo(
     () =>
       truthsOf({
@@ -68,8 +70,9 @@ function useTruths(): Truth[] {
         unreached,
         gone,
         appless,
+        unsaved,
       }),
-    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached, gone, appless],
+    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached, gone, appless, unsaved],
   );
 }
 
@@ -107,6 +110,7 @@ export function Truths() {
     outputs: () => (writePref(RIG_TAB, "outputs"), go("rig")),
     keep: () => void keep(),
     reload: () => location.reload(),
+    file: () => saveShowFile(session.store.getState().world.show),
   };
 
   return (

@@ -3,7 +3,17 @@ import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
 import { capital, plural } from "../parts/words";
 
-export type TruthAct = "take" | "consent" | "live" | "dim" | "unidentify" | "unpark" | "outputs" | "keep" | "reload";
+export type TruthAct =
+  | "take"
+  | "consent"
+  | "live"
+  | "dim"
+  | "unidentify"
+  | "unpark"
+  | "outputs"
+  | "keep"
+  | "reload"
+  | "file";
 
 export interface Truth {
   id: string;
@@ -28,14 +38,25 @@ export interface Standing {
   gone: string | null;
   /** The app does not answer. */
   appless: boolean;
+  /** What was done cannot be written; it is tried again. */
+  unsaved: boolean;
 }
 
-export function truthsOf({ readOnly, world, wire, unreached, gone, appless }: Standing): Truth[] {
+export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsaved }: Standing): Truth[] {
   const { show, hands } = world;
   const found: Truth[] = [];
   const say = (id: string, tone: Truth["tone"], short: string, text: string, does: TruthAct, label: string) =>
     void found.push({ id, tone, short, text, act: { does, label } });
   if (gone !== null) say("gone", "danger", "nothing plays", `Nothing plays: ${gone}.`, "reload", "Reload");
+  if (unsaved)
+    say(
+      "unsaved",
+      "danger",
+      "not saved",
+      "What you do is not saved: this browser's storage does not take it. It is tried again by itself; save the show as a file meanwhile.",
+      "file",
+      "Save as a file",
+    );
   if (appless)
     say(
       "app",
