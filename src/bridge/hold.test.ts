@@ -70,3 +70,15 @@ test("one that comes while the output is kept for another waits", () => {
   hold.tick(10 + KEPT_MS);
   expect(hold.holder()).toBe(b);
 });
+
+test("one that waits and leaves takes nothing from who holds the output", () => {
+  const { hold, told } = bench();
+  const [a, b] = [claimant("a"), claimant("b")];
+  for (const c of [a, b]) hold.join(c);
+  hold.want(a, true, 0);
+  hold.want(b, true, 1);
+  hold.leave(b, 2);
+  hold.tick(2 + KEPT_MS);
+  expect(hold.holder()).toBe(a);
+  expect(told).toEqual(["a"]);
+});
