@@ -62,7 +62,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
       "app",
       "caution",
       "app not there",
-      "The app does not answer. The show runs on in this page, and is kept in this browser; stay here until the app is back.",
+      `The app does not answer. The show runs on in this page${unsaved ? "" : ", and is kept in this browser"}; stay here until the app is back.`,
       "outputs",
       "Outputs",
     );
