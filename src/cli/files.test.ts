@@ -5,6 +5,9 @@ import { join } from "node:path";
 import { newShow } from "@/core/show/world";
 import { filesBeside } from "./files";
 
+/** A place that no other run has. */
+const NEVER = join(tmpdir(), `bold-comet-never-${process.pid}`);
+
 const root = mkdtempSync(join(tmpdir(), "bold-comet-files-"));
 for (const folder of ["scripts/below", "started", "outside"]) mkdirSync(join(root, folder), { recursive: true });
 symlinkSync(join(root, "outside"), join(root, "scripts/link"));
@@ -21,12 +24,12 @@ test("below its own folder and the one it is started from, a script writes", () 
   expect(readFileSync(join(root, "started/patch.csv"), "utf8")).toBe("c");
 });
 
-test.each(["../outside/new", "../escape", "/tmp/bold-comet-never", "link/new", "sly", "../scripts", ".."])(
+test.each(["../outside/new", "../escape", NEVER, "link/new", "sly", "../scripts", ".."])(
   "not to %s, unless told",
   (name) => {
     expect(files().writeText(name, "x")?.what).toMatch(/outside|cannot be written/);
     expect(readFileSync(join(root, "outside/precious"), "utf8")).toBe("as it was");
-    expect(existsSync("/tmp/bold-comet-never")).toBe(false);
+    expect(existsSync(NEVER)).toBe(false);
   },
 );
 
