@@ -1,13 +1,14 @@
 /** Stops what would happen by itself without end, and names it. */
 import { isTooMuch } from "./budget";
 import { holdClocks, release } from "./leave";
+import { cuesOf } from "../show/world";
 import type { ListRun } from "./run";
 import type { Player } from "./state";
 
 /** Counts what a list does by itself; one that does too much is paused where it stands, and named. @returns whether it may. */
 export function listMay(player: Player, run: ListRun): boolean {
   const list = player.world.show.lists[run.id]!;
-  const cues = Object.keys(list.cues).length;
+  const cues = cuesOf(list).length;
   if (!isTooMuch(player.budget, player.now, { list: run.id, cues })) return true;
   // A list on timecode goes on with that, whatever its own clock does.
   if (run.follows) release(player, run, 0);
