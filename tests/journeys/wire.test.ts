@@ -66,7 +66,7 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
   await page.getByTestId("output-1").getByText("Art-Net 4 (net 0, sub-net 0, universe 4)").waitFor();
   await page.getByRole("tab", { name: "Wire" }).click();
   await page.getByTestId("nodes").getByText(app.node).waitFor();
-  await page.getByTestId("streams").getByText("sACN").waitFor();
+  await page.getByTestId("streams").getByRole("cell", { name: "sACN 2", exact: true }).waitFor();
   await ask(page, "101 at full colour at #ff0000", "101 tilt at 30");
   const wire = page.getByTestId("wire");
   const arrived = async (slot: number) => Number(await wire.locator(`[title^="1:${slot} "] b`).textContent());
