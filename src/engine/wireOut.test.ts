@@ -1,5 +1,6 @@
 /** Catches universes that do not leave, leave unasked, or fade where they should not. */
 import { newDesk, runLine } from "@/core/desk/desk";
+import { OWN } from "@/core/dmx/consent";
 import { compileRig } from "@/core/play/rig";
 import { intensityOf, openWire } from "./wireOut";
 
@@ -39,6 +40,7 @@ test("a window that stands by is connected and says nothing; when it goes on, th
   const wire = openWire(1, "t", "show", () => undefined, true);
   const bridge = QuietBridge.last;
   wire.configure(desk.world.show, rig);
+  wire.agree(OWN);
   bridge.state(false);
   wire.send(bytes);
   expect(bridge.sent).toEqual([]);

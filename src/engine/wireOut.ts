@@ -10,7 +10,7 @@ import {
   OscHeardSchema,
   type OscMessage,
 } from "@/bridge/messages";
-import { agreed, type Consent, NO_CONSENT } from "@/core/dmx/consent";
+import { agreed, type Consent } from "@/core/dmx/consent";
 import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
 import { carriesLight, type Rig } from "@/core/play/rig";
 import type { Show } from "@/core/show/schema";
@@ -91,7 +91,8 @@ export function openWire(
   let now:
     | { show: Pick<Show, "outputs" | "wire" | "name">; rig: Rig; intensity: Record<string, Intensity> }
     | undefined;
-  let consent: Consent = NO_CONSENT;
+  /** Until it is known nothing leaves, and nothing is said to wait. */
+  let consent: Consent | undefined;
   let bridge: FromBridge | null = null;
   let waiting: string[] = [];
   let last = "";
@@ -107,7 +108,7 @@ export function openWire(
 
   /** Tells the bridge what may leave, where that has changed. */
   function settle(again = false): void {
-    if (!now || !bridge || silent) return;
+    if (!now || !bridge || !consent || silent) return;
     const found = agreed(now.show.outputs, consent, bridge.interfaces);
     wanted = new Set(Object.keys(found.allowed).map(Number));
     const parts = partsOf({ outputs: found.allowed, wire: now.show.wire }, now.intensity);

@@ -201,8 +201,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
       events.ask((id) => say({ kind: "event", event, at: performance.timeOrigin + performance.now(), id })),
     why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),
     bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
-    consent: ({ imported, given }) =>
-      say((kept.consent = { kind: "consent", consent: { imported, given: [...given] } })),
+    consent: (consent) => say((kept.consent = { kind: "consent", consent })),
     wire: (ask) => say({ kind: "wire", ask }),
     running: (change) => say({ kind: "running", ...change }),
     begin(from, since = 0) {

@@ -157,6 +157,8 @@ export function joinHost(id: string): Promise<Guest> {
           return standby.begin();
         case "running":
           return standby.heard(message);
+        case "consent":
+          return standby.agree(message.consent);
         case "written":
           unwritten = unwritten.filter((entry) => entry.seq > message.seq);
           return;

@@ -1,4 +1,5 @@
 /** The hosting side: serves the other windows of this show. */
+import type { Consent } from "@/core/dmx/consent";
 import type { Diff } from "@/core/show/diff";
 import type { Running } from "@/engine/messages";
 import { setHighlight } from "@/core/program/intents";
@@ -22,6 +23,7 @@ export interface Host {
   /** All up to this change is written. */
   saved(seq: number): void;
   running(change: Partial<Running>): void;
+  consent(consent: Consent): void;
   /** Does what was asked of a host that has gone. */
   answer(request: Request): Promise<HostAnswer>;
   /** This window closes: the next goes on without waiting for its end. */
@@ -74,6 +76,7 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
   const doing = session.quietly;
   if (!doing) throw new Error("only a window that hosts serves others");
   let running: Partial<Running> = {};
+  let consent: Consent | undefined;
   /** Answers by request: one that comes again is not done again. */
   const answers = new Map<string, Promise<HostAnswer>>(did.map((ref) => [ref, Promise.resolve(DONE)]));
   /** The request whose change is told of now. */
@@ -156,6 +159,7 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
         seq: seq(),
       });
       if (running.saved !== undefined) say({ kind: "running", ...running });
+      if (consent) say({ kind: "consent", consent });
       const { gone } = session.store.getState();
       if (gone !== null) say({ kind: "gone", gone });
     } else if (message.kind === "leave") {
@@ -191,6 +195,10 @@ export function hostWindows(session: Session, { audience, seq, settle, did = [] 
     running(change) {
       running = change.saved === undefined ? { ...running, ...change } : change;
       if (guests.size > 0) say({ kind: "running", ...change });
+    },
+    consent(now) {
+      consent = now;
+      if (guests.size > 0) say({ kind: "consent", consent: now });
     },
     answer: (request) => answer(request, null),
     leaving: () => say({ kind: "leaving" }),

@@ -1,4 +1,5 @@
 /** Opening a show for use: the demo comes from its file when it is asked for and nothing of it is there yet. */
+import { OWN } from "@/core/dmx/consent";
 import { MOST_BYTES } from "@/core/exchange/showFile";
 import { DEMO_ID } from "@/core/show/showId";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
@@ -29,7 +30,7 @@ export async function ensureDemo(): Promise<Refusal | undefined> {
   const read = await readInPieces(file, MOST_BYTES, () => true);
   if (read === "stopped" || isRefusal(read))
     return refuse("the demo show of this build cannot be read", "Build the app again");
-  await keepShow(DEMO_ID, { show: read.show, hands: newHands(read.show) }, 0, { fresh: true });
+  await keepShow(DEMO_ID, { show: read.show, hands: newHands(read.show) }, 0, { fresh: true, consent: OWN });
   return undefined;
 }
 

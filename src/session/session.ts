@@ -9,7 +9,8 @@ import { diffOf, writeDiff, type Diff } from "@/core/show/diff";
 import { isRemembered, remember, type History } from "@/core/show/history";
 import { isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
-import { browserId, consentOf, give } from "./consent";
+import { browserId } from "./browserId";
+import { followConsent } from "./consenting";
 import { startEngine, type EngineLink } from "./engineLink";
 import { createGathering } from "./gather";
 import { guarded, handsOn, stepWords } from "./hands";
@@ -98,7 +99,6 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
           (port, token) => engine.bridge(port, token, `${browserId()} ${id}`),
         )
       : () => undefined;
-  engine.consent(consentOf(id));
   if (opened.notice) hands.tell(opened.notice, "refused");
 
   /** Hands a change on to everyone who follows, but for the engine. */
@@ -132,7 +132,18 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
     if (isRefusal(result)) hands.tell(refusalText(result), "refused");
     return result;
   };
-  const agree: Session["agree"] = (destinations) => engine.consent(give(id, destinations));
+  // An earlier version that is only looked at sends nothing.
+  const agree =
+    readOnly === null
+      ? followConsent(
+          id,
+          (consent) => {
+            engine.consent(consent);
+            host?.consent(consent);
+          },
+          (text) => hands.tell(text, "refused"),
+        )
+      : () => undefined;
 
   // What was done before it was opened can still be undone; what was done since comes after it.
   const past = async () => {

@@ -8,6 +8,7 @@ import { HandsSchema } from "@/core/show/hands";
 import { DiffSchema } from "@/core/show/diff";
 import { refuse } from "@/core/show/refusal";
 import { ShowSchema } from "@/core/show/schema";
+import { ConsentSchema } from "./storage/database";
 import { StepSchema } from "./storage/steps";
 
 /** Checked by a schema, and handed on with what a newer version has added to it. */
@@ -96,6 +97,8 @@ export const WindowMessageSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("wire"), wire: WireStateSchema }),
   /** Why nothing plays and nothing will; null while it does. */
   z.object({ kind: z.literal("gone"), gone: z.string().nullable() }),
+  /** Where the show may send. */
+  z.object({ kind: z.literal("consent"), consent: ConsentSchema }),
   RunningSchema.partial().extend({ kind: z.literal("running") }),
 ]);
 /** A request of a window of another version, say: what is known of it to answer it. */

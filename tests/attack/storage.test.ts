@@ -1,5 +1,6 @@
 /** Catches storage damage that loses more than it must, opens as something else, or leaves no way out. */
 import "fake-indexeddb/auto";
+import { OWN } from "@/core/dmx/consent";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
 import { diffOf, writeDiff } from "@/core/show/diff";
@@ -39,7 +40,7 @@ const LINES = [
 async function kept(): Promise<{ id: string; worlds: World[] }> {
   const desk = newDesk(newWorld("Kept"));
   const worlds = [desk.world];
-  const id = (await addShow(desk.world)) as string;
+  const id = (await addShow(desk.world, OWN)) as string;
   const keeper = createKeeper(id, 0, () => undefined);
   for (const [i, line] of LINES.entries()) {
     const before = desk.world;
@@ -281,7 +282,9 @@ test("names past their limit are refused or shortened, and no work is lost", asy
   const opened = (await openShow(copy)) as { world: World };
   expect(opened.world.show.name).toBe(`${"n".repeat(195)} copy`);
   same({ ...opened.world, show: { ...opened.world.show, name: "Kept" } }, worlds[8]!);
-  expect(isRefusal(await addShow({ ...newWorld(), show: { ...newWorld().show, name: "n".repeat(201) } }))).toBe(true);
+  expect(isRefusal(await addShow({ ...newWorld(), show: { ...newWorld().show, name: "n".repeat(201) } }, OWN))).toBe(
+    true,
+  );
 });
 
 test("a window that goes on for another writes what that one never did, and takes what it wrote unheard", async () => {

@@ -1,6 +1,6 @@
 /** Catches packets that would leave for places nobody agreed to. */
 import type { Output } from "../show/schema";
-import { agreed, isNear, NO_CONSENT, unagreed } from "./consent";
+import { agreed, isNear, OWN, unagreed } from "./consent";
 
 const lan = [
   { address: "10.1.2.3", netmask: "255.255.0.0" },
@@ -26,10 +26,10 @@ test("this machine and its networks are near, all else is far", () => {
 });
 
 test("a show made here asks for far places, broadcast and multicast; one from a file for every place, once", () => {
-  expect(unagreed(to({ unicast: ["127.0.0.1", "10.1.9.9"] }), NO_CONSENT, lan)).toEqual([]);
-  expect(unagreed(to({ unicast: ["10.1.9.9", "8.8.8.8"] }), NO_CONSENT, lan)).toEqual(["artnet 8.8.8.8"]);
-  expect(unagreed(to("broadcast"), NO_CONSENT, lan)).toEqual(["artnet broadcast"]);
-  expect(unagreed(to("multicast", "sacn"), NO_CONSENT, lan)).toEqual(["sacn multicast"]);
+  expect(unagreed(to({ unicast: ["127.0.0.1", "10.1.9.9"] }), OWN, lan)).toEqual([]);
+  expect(unagreed(to({ unicast: ["10.1.9.9", "8.8.8.8"] }), OWN, lan)).toEqual(["artnet 8.8.8.8"]);
+  expect(unagreed(to("broadcast"), OWN, lan)).toEqual(["artnet broadcast"]);
+  expect(unagreed(to("multicast", "sacn"), OWN, lan)).toEqual(["sacn multicast"]);
   expect(unagreed(to({ unicast: ["127.0.0.1"] }), { imported: true, given: [] }, lan)).toEqual(["artnet 127.0.0.1"]);
   expect(unagreed(to({ unicast: ["127.0.0.1"] }), { imported: true, given: ["artnet 127.0.0.1"] }, lan)).toEqual([]);
   // Consent to one protocol is none to the other.
@@ -42,7 +42,7 @@ test("an output waits whole; the others leave", () => {
     2: to({ unicast: ["127.0.0.1"] }),
     3: to("multicast", "sacn"),
   };
-  expect(agreed(outputs, NO_CONSENT, lan)).toEqual({
+  expect(agreed(outputs, OWN, lan)).toEqual({
     allowed: { 2: outputs[2] },
     waiting: ["artnet 8.8.8.8", "sacn multicast"],
   });

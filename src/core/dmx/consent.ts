@@ -16,7 +16,10 @@ export interface Consent {
   given: readonly string[];
 }
 
-export const NO_CONSENT: Consent = { imported: false, given: [] };
+/** Of a show made here: it sends to the networks this machine is on. */
+export const OWN: Consent = { imported: false, given: [] };
+/** Of a show of which nobody has said anything: its outputs wait. */
+export const WAITING: Consent = { imported: true, given: [] };
 
 /** Where an output goes, as it is agreed to: "artnet 10.0.0.5", "sacn multicast". */
 export const destinationNames = ({ protocol, to }: Pick<Output, "protocol" | "to">): string[] =>

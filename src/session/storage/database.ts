@@ -1,6 +1,7 @@
 /** The browser's storage: a show is a snapshot and a journal of diffs. */
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import { z } from "@/core/units/zod";
+import type { Consent } from "@/core/dmx/consent";
 
 export const ShowCardSchema = z.object({
   id: z.string(),
@@ -13,6 +14,9 @@ export const ShowCardSchema = z.object({
   deleted: z.number().nullable(),
 });
 export type ShowCard = z.infer<typeof ShowCardSchema>;
+
+/** What people agreed to for a show. */
+export const ConsentSchema = z.object({ imported: z.boolean(), given: z.array(z.string().max(100)).max(10_000).readonly() });
 
 /** Text with a checksum, so that a torn write is found. */
 export const SealedSchema = z.object({ text: z.string(), check: z.number().int() });
@@ -40,9 +44,10 @@ interface Shape extends DBSchema {
   steps: { key: [string, number]; value: Sealed };
   playing: { key: string; value: Sealed };
   moments: { key: [string, number]; value: StoredMoment };
+  consents: { key: string; value: Consent };
 }
 export type Database = IDBPDatabase<Shape>;
-export const STORES = ["cards", "snapshots", "journal", "playing", "moments", "steps"] as const;
+export const STORES = ["cards", "snapshots", "journal", "playing", "moments", "steps", "consents"] as const;
 
 let opened: Promise<Database> | undefined;
 
@@ -52,8 +57,8 @@ export function database(): Promise<Database> {
   const forget = () => {
     if (opened === made) opened = undefined;
   };
-  const made = openDB<Shape>("bold-comet", 3, {
-    upgrade(db, from) {
+  const made = openDB<Shape>("bold-comet", 4, {
+    async upgrade(db, from, _, tx) {
       if (from < 1) {
         db.createObjectStore("cards", { keyPath: "id" });
         db.createObjectStore("snapshots");
@@ -62,6 +67,13 @@ export function database(): Promise<Database> {
       }
       if (from < 2) db.createObjectStore("moments");
       if (from < 3) db.createObjectStore("steps");
+      if (from < 4) {
+        const consents = db.createObjectStore("consents");
+        for (const id of await tx.objectStore("cards").getAllKeys()) {
+          const consent = keptBefore(id);
+          if (consent) await consents.put(consent, id);
+        }
+      }
     },
     // A newer version in another tab must not wait for this one for ever.
     blocking(_, __, event) {
@@ -77,6 +89,15 @@ export function database(): Promise<Database> {
   });
   opened = made;
   return made;
+}
+
+/** What was agreed to, as versions before 4 kept it; undefined where they kept nothing. */
+function keptBefore(id: string): Consent | undefined {
+  try {
+    return ConsentSchema.safeParse(JSON.parse(localStorage.getItem(`bold-comet-consent-${id}`) ?? "null")).data;
+  } catch {
+    return undefined;
+  }
 }
 
 /** Lets go of a connection that does not work: the next use opens another. */

@@ -1,5 +1,6 @@
 /** Catches a show that storage loses, mixes up, or opens damaged without a word. */
 import "fake-indexeddb/auto";
+import { OWN } from "@/core/dmx/consent";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { isRefusal } from "@/core/show/refusal";
@@ -35,7 +36,7 @@ const LINES = [
 
 async function kept() {
   const { worlds, diffs } = story(LINES);
-  const id = (await addShow(worlds[0]!)) as string;
+  const id = (await addShow(worlds[0]!, OWN)) as string;
   const states: SavedState[] = [];
   const keeper = createKeeper(id, 0, (s) => states.push(s));
   diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(diff), null));
@@ -103,7 +104,7 @@ test("writes are strict", async () => {
 
 test("a write that fails is tried again and nothing is lost", async () => {
   const { worlds, diffs } = story(LINES);
-  const id = (await addShow(worlds[0]!)) as string;
+  const id = (await addShow(worlds[0]!, OWN)) as string;
   const states: SavedState[] = [];
   const keeper = createKeeper(id, 0, (s) => states.push(s));
   const original = IDBObjectStore.prototype.put;
@@ -164,7 +165,7 @@ test("a show of an earlier version, its journal included, opens in the present o
     }) as World;
   const old = asOne(JSON.stringify(worlds[0]));
   for (const key of ["outputs", "wire", "scenery"]) delete (old.show as unknown as Record<string, unknown>)[key];
-  const id = (await addShow(old)) as string;
+  const id = (await addShow(old, OWN)) as string;
   const keeper = createKeeper(id, 0, () => undefined);
   diffs.forEach((diff, i) => keeper.change(worlds[i + 1]!, writeDiff(asOne(JSON.stringify(diff)) as never), null));
   await keeper.flush();

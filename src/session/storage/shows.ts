@@ -1,5 +1,6 @@
 /** The shows of this browser: listing, opening, keeping, copying and putting away. */
 import { z } from "@/core/units/zod";
+import type { Consent } from "@/core/dmx/consent";
 import { HandsSchema } from "@/core/show/hands";
 import { readShow } from "@/core/show/check";
 import { applyDiff, DiffSchema, writeDiff, type Diff } from "@/core/show/diff";
@@ -7,6 +8,7 @@ import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";
 import type { Running } from "@/engine/messages";
+import { readConsent } from "./consents";
 import type { StepKept } from "./steps";
 import {
   database,
@@ -80,18 +82,19 @@ export async function keepShow(
   id: string,
   world: World,
   seq = 0,
-  { fresh = false, now = Date.now() } = {},
+  { fresh = false, consent, now = Date.now() }: { fresh?: boolean; consent?: Consent; now?: number } = {},
 ): Promise<void> {
   const db = await database();
   // Before the transaction: one that cannot be read would end it.
   const old = SnapshotSchema.safeParse(await readRecord(db, "snapshots", id)).data;
-  const tx = strictly(db, ["cards", "snapshots", "journal", "steps"]);
+  const tx = strictly(db, ["cards", "snapshots", "journal", "steps", "consents"]);
   const snapshots = tx.objectStore("snapshots");
   const made = { ...seal(world), seq };
   const before = fresh || !old || old.seq > seq || unsealText(old) === undefined ? made : old;
   const gone = fresh ? entriesOf(id) : entriesUpTo(id, Math.min(before.seq, seq - UNDOABLE));
   await Promise.all([
     tx.objectStore("cards").put(cardOf(id, world, now)),
+    ...(consent ? [tx.objectStore("consents").put(consent, id)] : []),
     snapshots.put(before, beforeOf(id)),
     snapshots.put(made, id),
     tx.objectStore("journal").delete(gone),
@@ -290,6 +293,7 @@ export async function removeForGood(id: string): Promise<void> {
     tx.objectStore("journal").delete(entriesOf(id)),
     tx.objectStore("steps").delete(entriesOf(id)),
     tx.objectStore("moments").delete(entriesOf(id)),
+    tx.objectStore("consents").delete(id),
     tx.done,
   ]);
 }
@@ -298,12 +302,12 @@ export async function removeForGood(id: string): Promise<void> {
 export const newShowId = (): string =>
   Array.from(crypto.getRandomValues(new Uint8Array(8)), (b) => b.toString(36).padStart(2, "0")).join("");
 
-/** Keeps a world as a new show and tells its id; refused where it could not be opened again. */
-export async function addShow(world: World): Promise<string | Refusal> {
+/** Keeps a world as a new show, with where it may send, and tells its id; refused where it could not be opened again. */
+export async function addShow(world: World, consent: Consent): Promise<string | Refusal> {
   const checked = readShow(JSON.parse(JSON.stringify(world.show)));
   if (isRefusal(checked)) return checked;
   const id = newShowId();
-  await keepShow(id, world, 0, { fresh: true });
+  await keepShow(id, world, 0, { fresh: true, consent });
   return id;
 }
 
@@ -331,9 +335,10 @@ export function nameFault(name: string): Refusal | undefined {
     : undefined;
 }
 
+/** A copy of a show may send where the show may. */
 export async function duplicateShow(id: string): Promise<string | Refusal> {
   const opened = await openShow(id);
   if (isRefusal(opened)) return opened;
   const name = `${opened.world.show.name.slice(0, LONGEST_NAME - " copy".length)} copy`;
-  return addShow({ ...opened.world, show: { ...opened.world.show, name } });
+  return addShow({ ...opened.world, show: { ...opened.world.show, name } }, await readConsent(id));
 }

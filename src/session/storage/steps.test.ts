@@ -1,6 +1,7 @@
 /** Catches undo that a reload forgets or mixes up: whatever was done, undone and redone, snapshots between or not. */
 import "fake-indexeddb/auto";
 import fc from "fast-check";
+import { OWN } from "@/core/dmx/consent";
 import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
@@ -44,7 +45,7 @@ test("the history read back is the one there was, and undoes to the same show", 
       fc.nat(25),
       async (lines, snapshotAt) => {
         const desk = newDesk(newWorld("Kept"));
-        const id = (await addShow(desk.world)) as string;
+        const id = (await addShow(desk.world, OWN)) as string;
         const keeper = createKeeper(id, 0, () => undefined);
         let seq = 0;
         for (const [i, { text, join }] of lines.entries()) {
@@ -73,7 +74,7 @@ test("the history read back is the one there was, and undoes to the same show", 
 
 test("only so much is kept; a gap or a damaged entry begins it anew, and so does a change of unknown kind", async () => {
   const desk = newDesk(newWorld("Kept"));
-  const id = (await addShow(desk.world)) as string;
+  const id = (await addShow(desk.world, OWN)) as string;
   const keeper = createKeeper(id, 0, () => undefined);
   for (let i = 1; i <= 12; i++) doAndKeep(desk, keeper, `patch 1 dimmer as ${i}`, false);
   await keeper.flush();

@@ -5,9 +5,9 @@ import { IconPlus, IconUpload } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
 import { isLarge, MOST_BYTES, USUAL_BYTES } from "@/core/exchange/showFile";
+import { OWN, WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { newHands, newWorld } from "@/core/show/world";
-import { waitForConsent } from "@/session/consent";
 import { ensureDemo } from "@/session/open";
 import { readInPieces } from "@/session/readFile";
 import { isHosted } from "@/session/running";
@@ -46,7 +46,7 @@ export function ShowPicker() {
   const open = (id: string) => router.push(`/show/${id}/build`);
   const create = async () => {
     const wanted = name.trim() || "New show";
-    const id = nameFault(wanted) ?? (await addShow(newWorld(wanted)));
+    const id = nameFault(wanted) ?? (await addShow(newWorld(wanted), OWN));
     if (isRefusal(id)) return setSaid({ text: refusalText(id) });
     router.push(`/show/${id}/rig`);
   };
@@ -74,9 +74,8 @@ export function ShowPicker() {
       });
     if (isRefusal(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}` });
     const { show, unknown, leftOut } = checked;
-    const id = await addShow({ show, hands: newHands(show) });
+    const id = await addShow({ show, hands: newHands(show) }, WAITING);
     if (isRefusal(id)) return setSaid({ text: `${file.name}: ${refusalText(id)}` });
-    waitForConsent(id);
     const kept =
       unknown.length > 0
         ? `. It holds ${plural(unknown.length, "thing")} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are`

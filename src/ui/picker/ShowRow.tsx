@@ -6,7 +6,6 @@ import { useState } from "react";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { ShowCard } from "@/session/storage/database";
 import { duplicateShow, openShow, renameShow } from "@/session/storage/shows";
-import { copyConsent } from "@/session/consent";
 import { isHosted } from "@/session/running";
 import { EditableText } from "../parts/EditableText";
 import { saveShowFile } from "../parts/saveFile";
@@ -36,7 +35,6 @@ export function ShowRow({ card, onOpen, onChanged, onRemove, onSay }: Props) {
   const duplicate = async () => {
     const made = await duplicateShow(card.id);
     if (isRefusal(made)) onSay(refusalText(made));
-    else copyConsent(card.id, made);
     await onChanged();
   };
   const exportFile = async () => {

@@ -3,8 +3,8 @@
 import { Button, Group, Loader, Stack, Text } from "@mantine/core";
 import Link from "next/link";
 import { useCallback, useEffect, useState } from "react";
+import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
-import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
 import { listVersions, openVersion, type Version, type Versions } from "@/session/storage/versions";
 import { capital } from "../parts/words";
@@ -40,9 +40,11 @@ export function Rescue({
       const world = await openVersion(showId, version);
       const made = isRefusal(world)
         ? world
-        : await addShow({ ...world, show: { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` } });
+        : await addShow(
+            { ...world, show: { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` } },
+            WAITING,
+          );
       if (isRefusal(made)) return setSaid(refusalText(made));
-      waitForConsent(made);
       onKept(made);
     },
     [showId, onKept],

@@ -4,8 +4,8 @@ import { Button, Checkbox, Group, Modal, Stack, Text, Tooltip, UnstyledButton } 
 import { IconAlertTriangle } from "@tabler/icons-react";
 import { useEffect, useMemo, useState } from "react";
 import { identify, setBlind, setHighlight, unpark } from "@/core/program/intents";
+import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
-import { waitForConsent } from "@/session/consent";
 import { addShow } from "@/session/storage/shows";
 import { saveShowFile } from "../parts/saveFile";
 import { writePref } from "../parts/usePrefs";
@@ -94,9 +94,9 @@ export function Truths() {
 
   const keep = async () => {
     const { world } = session.store.getState();
-    const id = await addShow({ ...world, show: { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` } });
+    const show = { ...world.show, name: `${world.show.name.slice(0, 180)} (earlier)` };
+    const id = await addShow({ ...world, show }, WAITING);
     if (isRefusal(id)) return session.tell(refusalText(id), "refused");
-    waitForConsent(id);
     if (!(await leave(`/show/${id}/build`))) session.tell(APP_GONE, "refused");
   };
   const acts: Record<TruthAct, () => void> = {
