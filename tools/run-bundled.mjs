@@ -1,6 +1,6 @@
 // Bundles a TypeScript entry and runs it in Node. Usage: node tools/run-bundled.mjs tests/bench/bench.ts
 import { spawnSync } from "node:child_process";
-import { basename, dirname, join } from "node:path";
+import { basename, dirname, join, resolve } from "node:path";
 import { fileURLToPath } from "node:url";
 import { build } from "esbuild";
 
@@ -8,7 +8,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const entry = process.argv[2];
 const made = join(root, "build", basename(entry).replace(/\.ts$/, ".mjs"));
 await build({
-  entryPoints: [join(root, entry)],
+  entryPoints: [resolve(root, entry)],
   outfile: made,
   bundle: true,
   platform: "node",
