@@ -62,7 +62,10 @@ export const ToEngineSchema = z.discriminatedUnion("kind", [
     since: z.number().min(0),
   }),
   /** What of the outputs people have agreed to. */
-  z.object({ kind: z.literal("consent"), consent: z.object({ imported: z.boolean(), given: z.array(z.string()).readonly() }) }),
+  z.object({
+    kind: z.literal("consent"),
+    consent: z.object({ imported: z.boolean(), given: z.array(z.string()).readonly() }),
+  }),
   z.object({ kind: z.literal("audience"), on: z.boolean() }),
   /** Where the bridge is, and what this show is called there. */
   z.object({ kind: z.literal("bridge"), port: z.number().int(), token: z.string(), show: z.string() }),

@@ -42,18 +42,19 @@ export interface SelContext extends Asked {
 
 /** The items a SEL means now, in order, each once. Ends with `fail` where a single thing does not exist. */
 export function evaluateSel(sel: Sel, context: SelContext): Item[] {
-  let items: Item[] = [];
+  let chosen = new Set<Item>();
   for (const { sign, term } of sel.terms) {
     const found = evaluateTerm(term, context);
-    items = sign === "+" ? [...items, ...found] : takeAway(context, items, found);
+    if (sign === "+") for (const one of found) chosen.add(one);
+    else chosen = new Set(takeAway(context, [...chosen], found));
   }
+  let items = [...chosen];
   if (sel.cells) {
     const cells = items.flatMap((i) => cellsOf(context.world.show, i));
     if (cells.length === 0) fail("none of these fixtures has cells");
-    items = cells;
+    items = [...new Set(cells)];
   }
-  const unique = [...new Set(items)];
-  return sel.every > 1 ? unique.filter((_, k) => k % sel.every === 0) : unique;
+  return sel.every > 1 ? items.filter((_, k) => k % sel.every === 0) : items;
 }
 
 /** `items` without `gone`; taking a cell from a whole fixture leaves its other cells. */
@@ -61,8 +62,9 @@ export function takeAway(context: Pick<SelContext, "world">, items: readonly Ite
   const away = new Set(gone);
   const cellsGone = new Set(gone.filter((g) => splitItem(g).cell > 0).map((g) => splitItem(g).fixture));
   return items.flatMap((i) => {
+    if (away.has(i)) return [];
     const { fixture, cell } = splitItem(i);
-    if (away.has(i) || (cell > 0 && away.has(fixture))) return [];
+    if (cell > 0 && away.has(fixture)) return [];
     if (cell === 0 && cellsGone.has(fixture)) return cellsOf(context.world.show, i).filter((c) => !away.has(c));
     return [i];
   });

@@ -7,10 +7,12 @@ import type { World } from "./world";
 /** A name in quotes, a quote inside doubled. */
 export const quote = (text: string): string => `"${text.replaceAll('"', '""')}"`;
 
+const PLAIN = new Intl.NumberFormat("en", { useGrouping: false, maximumFractionDigits: 20 });
+
 /** A number to its last digit, without an exponent. */
 export function exact(value: number): string {
   const text = String(value);
-  return text.includes("e") ? value.toFixed(20).replace(/\.?0+$/, "") : text;
+  return text.includes("e") ? PLAIN.format(value) : text;
 }
 
 /** A switch as it is typed. */

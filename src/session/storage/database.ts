@@ -16,7 +16,10 @@ export const ShowCardSchema = z.object({
 export type ShowCard = z.infer<typeof ShowCardSchema>;
 
 /** What people agreed to for a show. */
-export const ConsentSchema = z.object({ imported: z.boolean(), given: z.array(z.string().max(100)).max(10_000).readonly() });
+export const ConsentSchema = z.object({
+  imported: z.boolean(),
+  given: z.array(z.string().max(100)).max(10_000).readonly(),
+});
 
 /** Text with a checksum, so that a torn write is found. */
 export const SealedSchema = z.object({ text: z.string(), check: z.number().int() });

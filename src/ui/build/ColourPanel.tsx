@@ -94,7 +94,7 @@ function White() {
         onSave={(text) => {
           const typed = session.read(
             "kelvins",
-            /k$/i.test(text.replace(/\s/g, "")) ? text.replace(/\s+(?=k\b)/gi, "") : `${text}K`,
+            /k$/i.test(text.replace(/\s/g, "")) ? text.replace(/\s+/g, " ").replace(/ (?=k\b)/gi, "") : `${text}K`,
           );
           if (typed) set(typed, false);
         }}

@@ -37,7 +37,7 @@ const attributeNow = (cue: Cue, column: ParamColumn): string => cue.entries[colu
 
 /** The intents that type a text into a range: one value for all, or "20 to 80" from the first cue to the last. */
 export function typed(show: Show, list: CueList, text: string, taken: readonly TakenCue[], looks: Looks): Intent[] {
-  const ends = text.split(/\s+to\s+/i).map(Number);
+  const ends = text.split(/\sto\s/i).map(Number);
   const spread = ends.length > 1 && ends.every(Number.isFinite);
   return taken.flatMap(({ cue, columns }, k) => {
     const t = taken.length > 1 ? k / (taken.length - 1) : 0;

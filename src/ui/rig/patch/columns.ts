@@ -22,8 +22,8 @@ const same = (fixtures: readonly Fixture[], change: (f: Fixture) => FixtureChang
 /** "5", or "-4 to 4" and "0 to 10 to 0" spread over the rows. */
 export function spreadNumbers(text: string, count: number, low = -Infinity, high = Infinity): number[] | string {
   const stops = text
-    .trim()
-    .split(/\s+to\s+/i)
+    .split(/\sto\s/i)
+    .map((part) => part.trim())
     .map((t) => readNumber(t, /^[+-]?\d+,\d+$/.test(t)));
   if (stops.some((s) => s === undefined))
     return `"${text}" is not a number. Type one, or a range over the rows such as -4 to 4`;
@@ -142,9 +142,12 @@ export const COLUMNS: readonly Column[] = [
     kind: "text",
     text: (f) => f.name,
     put(text, fixtures) {
-      const counted = fixtures.length > 1 ? /^(.*?)(\d+)$/.exec(text.trim()) : null;
+      const name = text.trim();
+      let digits = name.length;
+      while (digits > 0 && /\d/.test(name[digits - 1]!)) digits--;
+      const counts = fixtures.length > 1 && digits < name.length;
       return fixtures.map((_, k) => ({
-        name: (counted ? `${counted[1]}${Number(counted[2]) + k}` : text.trim()).slice(0, 200),
+        name: (counts ? `${name.slice(0, digits)}${Number(name.slice(digits)) + k}` : name).slice(0, 200),
       }));
     },
   },
