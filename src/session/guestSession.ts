@@ -31,6 +31,7 @@ export function guestSession(
       view: store.getState().view,
     }),
     (checked) => store.setState({ checked }),
+    (text) => hands.tell(text, "refused"),
   );
   const hands = handsOn(store, looks);
 

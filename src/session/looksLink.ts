@@ -8,6 +8,7 @@ import { diffOf, writeDiff } from "@/core/show/diff";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
+import { createRestarts } from "./restarts";
 import type { StageView } from "@/engine/view";
 
 export interface CueAt {
@@ -54,13 +55,16 @@ export interface LooksLink {
 /** A line that takes longer than this to work out is not worth waiting for: the worker is started anew. */
 export const PATIENCE_MS = 3000;
 
+const STOPPED = refuse("what lines would do cannot be told just now", "Enter does it all the same");
+
 /**
  * @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew.
- * @param settle hands on what has changed and was not yet told: before each question.
+ * @param ended told, in words, when the worker is not started any more. @param settle hands on what has changed and was not yet told: before each question.
  */
 export function startLooks(
   now: () => { world: World; steps: StepWords; view: StageView | undefined },
   found: (checked: Checked) => void,
+  ended: (text: string) => void,
   settle: () => void = () => undefined,
 ): LooksLink {
   let count = 0;
@@ -69,13 +73,16 @@ export function startLooks(
   const timing = new Map<number, (transition: Transition | null) => void>();
   /** Versions of the show the worker knows, by their number. */
   let versions = new WeakMap<Show, number>();
-  let worker = start();
-  const say = (message: ToLooks) => worker.postMessage(message);
+  const restarts = createRestarts();
+  /** None while it waits to be started again, or has ended. */
+  let worker: Worker | undefined = start();
+  let again: ReturnType<typeof setTimeout> | undefined;
+  const say = (message: ToLooks) => worker?.postMessage(message);
 
   function start(): Worker {
     const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module", name: "looks" });
     made.addEventListener("message", ({ data }: MessageEvent) => hear(data));
-    made.addEventListener("error", () => made === worker && startAnew());
+    made.addEventListener("error", () => made === worker && died());
     made.postMessage({ kind: "open", world: now().world } satisfies ToLooks);
     const { view } = now();
     if (view)
@@ -86,16 +93,35 @@ export function startLooks(
       } satisfies ToLooks);
     return made;
   }
+  /** What waits for an answer is told that there is none. */
+  function giveUp(why: Refusal): void {
+    worker?.terminate();
+    worker = undefined;
+    const left = asking;
+    asking = undefined;
+    for (const told of timing.values()) told(null);
+    timing.clear();
+    if (!left) return;
+    clearTimeout(left.late);
+    left.to.words(why);
+  }
   function startAnew(): void {
-    worker.terminate();
     worker = start();
     versions = new WeakMap();
     for (const [id, { of }] of painting) askPicture(id, of);
-    const left = asking;
-    asking = undefined;
-    if (!left) return;
-    clearTimeout(left.late);
-    left.to.words(refuse("what this would do takes too long to work out", "Enter does it all the same"));
+  }
+  function late(): void {
+    giveUp(refuse("what this would do takes too long to work out", "Enter does it all the same"));
+    startAnew();
+  }
+  function died(): void {
+    giveUp(STOPPED);
+    const wait = restarts(performance.now());
+    if (wait !== undefined) again = setTimeout(startAnew, wait);
+    else
+      ended(
+        "what works out previews, pictures of looks and Check keeps stopping, so there are none; all else works. Reload the page to try again",
+      );
   }
   function hear(data: unknown): void {
     const parsed = FromLooksSchema.safeParse(data);
@@ -145,7 +171,8 @@ export function startLooks(
       settle();
       if (asking) clearTimeout(asking.late);
       const id = ++count;
-      asking = { id, to, late: setTimeout(startAnew, PATIENCE_MS) };
+      if (!worker) return to.words(STOPPED);
+      asking = { id, to, late: setTimeout(late, PATIENCE_MS) };
       const { view, steps } = now();
       if (view && view.frame.buffer instanceof ArrayBuffer)
         say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
@@ -162,13 +189,15 @@ export function startLooks(
     },
     timeline(list, cue, told) {
       settle();
+      if (!worker) return told(null);
       const id = ++count;
       timing.set(id, told);
       say({ kind: "timeline", id, list, cue });
     },
     close() {
       if (asking) clearTimeout(asking.late);
-      worker.terminate();
+      clearTimeout(again);
+      worker?.terminate();
     },
   };
 }

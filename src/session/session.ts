@@ -65,6 +65,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       view: store.getState().view,
     }),
     (checked) => store.setState({ checked }),
+    (text) => hands.tell(text, "refused"),
     () => gathering.settle(),
   );
   const hands = handsOn(store, looks);
