@@ -35,6 +35,8 @@ interface Client extends Claimant {
   socket: WebSocket;
   config: Config | undefined;
   parts: OutputsPart[];
+  /** Whether a person has turned Open Sound Control on. */
+  listens: boolean;
 }
 
 /** @param guard who may connect, and the port to listen on (0 for any). */
@@ -56,12 +58,19 @@ export async function startBridge(
     (text) => (trouble = text),
   );
   /** What comes by OSC is told to the show that holds the output, else to all. */
-  const osc = await openOsc(guard.osc ?? OSC_PORT, (message) => {
-    const text = JSON.stringify({ kind: "osc", ...message });
-    const holder = hold.holder();
-    for (const client of holder ? [holder] : hold.claimants())
-      if (client.socket.readyState === 1) client.socket.send(text);
-  });
+  const osc = openOsc(
+    guard.osc ?? OSC_PORT,
+    (message) => {
+      const text = JSON.stringify({ kind: "osc", ...message });
+      const holder = hold.holder();
+      for (const client of holder ? [holder] : hold.claimants())
+        if (client.listens && client.socket.readyState === 1) client.socket.send(text);
+    },
+    () => {
+      for (const client of hold.claimants()) tell(client);
+    },
+  );
+  const listen = () => osc.listen([...hold.claimants()].some((client) => client.listens));
   const sender = createSender((packet, to) => sending.send(packet, to), randomBytes(16), broadcastOf);
 
   const hold = createHold<Client>((holder, at) => {
@@ -102,7 +111,7 @@ export async function startBridge(
       mine,
       lost: client.lost,
       holder: hold.holder()?.name ?? null,
-      osc: osc.port,
+      osc: osc.at(),
       behind: mine ? behind : 0,
       sending: mine ? sent : [],
     };
@@ -152,7 +161,10 @@ export async function startBridge(
       return cutOff(client.socket, `a message that is not understood: ${message.error.issues[0]!.path.join(".")}`);
     if (message.data.kind === "hello") Object.assign(client, { show: message.data.show, name: message.data.name });
     else if (message.data.kind === "outputs") configure(client, message.data);
-    else if (message.data.kind === "osc") osc.send(message.data.port, message.data);
+    else if (message.data.kind === "listen") {
+      client.listens = message.data.on;
+      listen();
+    } else if (message.data.kind === "osc") osc.send(message.data.port, message.data);
     else if (message.data.kind === "take") {
       if (client.config) hold.take(client, now());
     } else for (const host of polled) sending.send(artPoll(), { host, port: ARTNET_PORT, broadcast: false });
@@ -169,11 +181,15 @@ export async function startBridge(
       heldAt: -Infinity,
       config: undefined,
       parts: [],
+      listens: false,
     };
     hold.join(client);
     tell(client);
     socket.on("message", (data: Buffer, binary) => hear(client, data, binary));
-    socket.on("close", () => hold.leave(client, now()));
+    socket.on("close", () => {
+      hold.leave(client, now());
+      listen();
+    });
   });
   const ticks = setInterval(() => {
     hold.tick(now());

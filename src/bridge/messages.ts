@@ -59,6 +59,8 @@ export const ToBridgeSchema = z.discriminatedUnion("kind", [
   /** A person takes the output for this show. */
   z.strictObject({ kind: z.literal("take") }),
   z.strictObject({ kind: z.literal("poll") }),
+  /** A person turns Open Sound Control on or off for this show. */
+  z.strictObject({ kind: z.literal("listen"), on: z.boolean() }),
   /** Open Sound Control to a port of this machine. */
   z.strictObject({
     kind: z.literal("osc"),
@@ -88,8 +90,8 @@ export const FromBridgeSchema = z.object({
   lost: z.boolean(),
   /** The name of the show that holds the output; null where none does. */
   holder: z.string().nullable(),
-  /** Where Open Sound Control is listened to on this machine; null where the port is taken. */
-  osc: z.number().int().nullable().default(null),
+  /** The port of this machine where Open Sound Control is listened to, or why it is not. */
+  osc: z.union([z.number().int(), z.enum(["off", "taken"])]).default("off"),
   /** How many universes changed faster than they could be sent in the last second. */
   behind: z.number().int(),
 });

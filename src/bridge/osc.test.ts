@@ -1,10 +1,13 @@
 /** Catches OSC from outside that brings something down, or is taken for what it is not. */
 import fc from "fast-check";
 import { toBuffer } from "osc-min";
-import { openOsc, readOsc } from "./osc";
+import { openOsc, readOsc, type Osc } from "./osc";
 import type { OscMessage } from "./messages";
 import { runs } from "@tests/setup/runs";
 
+const until = async (holds: () => boolean) => {
+  for (let k = 0; k < 500 && !holds(); k++) await new Promise((resolve) => setTimeout(resolve, 10));
+};
 const packet = (of: Parameters<typeof toBuffer>[0]): Uint8Array => {
   const view = toBuffer(of);
   return new Uint8Array(view.buffer, view.byteOffset, view.byteLength);
@@ -41,11 +44,25 @@ test("any bytes are read or left alone", () => {
 
 test("over loopback, in and out", async () => {
   const heard: OscMessage[] = [];
-  const [a, b] = [await openOsc(0, (m) => heard.push(m)), await openOsc(0, () => undefined)];
-  b.send(a.port!, { address: "/grand", value: 0.25 });
-  for (let k = 0; k < 100 && heard.length === 0; k++) await new Promise((resolve) => setTimeout(resolve, 10));
+  const [a, b] = [openOsc(0, (m) => heard.push(m)), openOsc(0, () => undefined)];
+  const told = (osc: Osc) => until(() => osc.at() !== "off");
+  // Nothing is bound before somebody wants it.
+  expect(a.at()).toBe("off");
+  a.listen(true);
+  await told(a);
+  b.send(a.at() as number, { address: "/grand", value: 0.25 });
+  await until(() => heard.length > 0);
   expect(heard).toEqual([{ address: "/grand", value: 0.25 }]);
-  const taken = await openOsc(a.port!, () => undefined);
-  expect(taken.port).toBeNull();
-  for (const osc of [a, b, taken]) osc.close();
+  const other = openOsc(a.at() as number, () => undefined);
+  other.listen(true);
+  await told(other);
+  expect(other.at()).toBe("taken");
+  // With the port free again it can be had.
+  a.listen(false);
+  expect(a.at()).toBe("off");
+  other.listen(false);
+  other.listen(true);
+  await told(other);
+  expect(other.at()).toEqual(expect.any(Number));
+  for (const osc of [a, b, other]) osc.close();
 });

@@ -1,5 +1,5 @@
 /** Open Sound Control on this machine alone: what comes in is checked and bounded, what goes out goes to this machine. */
-import { createSocket } from "node:dgram";
+import { createSocket, type Socket } from "node:dgram";
 import { fromBuffer, toBuffer, type OscPacketOutput } from "osc-min";
 import type { OscMessage } from "./messages";
 
@@ -38,36 +38,71 @@ export function readOsc(bytes: Uint8Array): OscMessage[] | undefined {
 }
 
 export interface Osc {
-  /** The port that is listened on; null where it is taken by somebody else. */
-  port: number | null;
+  /** Listens or not: nothing is bound while nobody wants it. */
+  listen(on: boolean): void;
+  /** The port that is listened on, or why none is. */
+  at(): number | "off" | "taken";
   send(port: number, message: OscMessage): void;
   close(): void;
 }
 
-/** @param port 0 for any. @param heard is told every message that is one. */
-export async function openOsc(port: number, heard: (message: OscMessage) => void): Promise<Osc> {
-  const socket = createSocket("udp4");
-  let [second, count] = [0, 0];
-  socket.on("message", (bytes) => {
-    const now = Math.floor(performance.now() / 1000);
-    if (now !== second) [second, count] = [now, 0];
-    for (const message of readOsc(bytes) ?? []) {
-      count += 1;
-      if (count <= MOST_A_SECOND) heard(message);
-    }
-  });
-  const bound = await new Promise<number | null>((resolve) => {
-    socket.once("error", () => resolve(null));
-    socket.bind(port, LOOPBACK, () => resolve(socket.address().port));
-  });
-  socket.on("error", () => undefined);
+/** @param port 0 for any. @param heard is told every message that is one. @param changed when it listens, or does not. */
+export function openOsc(
+  port: number,
+  heard: (message: OscMessage) => void,
+  changed: () => void = () => undefined,
+): Osc {
+  let out: Socket | undefined;
+  let ear: Socket | undefined;
+  let at: ReturnType<Osc["at"]> = "off";
+  let closed = false;
+  const end = () => {
+    ear?.close();
+    ear = undefined;
+    at = "off";
+  };
+  function open(): void {
+    const socket = createSocket("udp4");
+    ear = socket;
+    let [second, count] = [0, 0];
+    socket.on("message", (bytes) => {
+      const now = Math.floor(performance.now() / 1000);
+      if (now !== second) [second, count] = [now, 0];
+      for (const message of readOsc(bytes) ?? []) {
+        count += 1;
+        if (count <= MOST_A_SECOND) heard(message);
+      }
+    });
+    socket.on("error", () => {
+      if (ear !== socket) return;
+      end();
+      at = "taken";
+      changed();
+    });
+    socket.bind(port, LOOPBACK, () => {
+      if (ear !== socket) return;
+      at = socket.address().port;
+      changed();
+    });
+  }
   return {
-    port: bound,
-    send(to, { address, value }) {
-      if (bound === null || !ADDRESS.test(address)) return;
-      const packet = toBuffer({ address, args: [{ type: "float", value }] });
-      socket.send(new Uint8Array(packet.buffer, packet.byteOffset, packet.byteLength), to, LOOPBACK, () => undefined);
+    listen(on) {
+      if (closed || (on ? ear !== undefined : at === "off" && !ear)) return;
+      end();
+      if (on) return open();
+      changed();
     },
-    close: () => socket.close(),
+    at: () => at,
+    send(to, { address, value }) {
+      if (!ADDRESS.test(address)) return;
+      out ??= createSocket("udp4").on("error", () => undefined);
+      const packet = toBuffer({ address, args: [{ type: "float", value }] });
+      out.send(new Uint8Array(packet.buffer, packet.byteOffset, packet.byteLength), to, LOOPBACK, () => undefined);
+    },
+    close() {
+      closed = true;
+      end();
+      out?.close();
+    },
   };
 }

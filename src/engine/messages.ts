@@ -23,6 +23,8 @@ export const WireAskSchema = z.object({
     z.literal("poll"),
     z.literal("take"),
     z.literal("endTests"),
+    /** Whether Open Sound Control is heard. */
+    z.object({ listen: z.boolean() }),
     /** Open Sound Control to a port of this machine. */
     z.object({ osc: z.number().int().min(1).max(65_535), address: z.string(), value: z.number() }),
     z.object({

@@ -29,6 +29,8 @@ export interface WireOut {
   poll(): void;
   /** Open Sound Control to a port of this machine. */
   osc(port: number, message: OscMessage): void;
+  /** Hears Open Sound Control from here on, or no longer. */
+  listen(on: boolean): void;
   /** Takes the output from the show that holds it. */
   take(): void;
   /** Ends the silence it was opened with: says who it is and what may leave. */
@@ -103,6 +105,7 @@ export function openWire(
   let whole = true;
   /** It has spoken and not yet heard whether the output is its own: what comes after is sent, and taken where it is. */
   let asked = false;
+  let listens = false;
 
   const say = (message: ToBridge) => socket?.readyState === WebSocket.OPEN && socket.send(JSON.stringify(message));
 
@@ -132,6 +135,7 @@ export function openWire(
     if (said.mine && !bridge?.mine) whole = true;
     bridge = said;
     tell({ bridge, waiting });
+    if (first && listens) say({ kind: "listen", on: true });
     if (first || networks !== JSON.stringify(said.interfaces)) settle(first);
   }
 
@@ -192,6 +196,10 @@ export function openWire(
       settle(true);
     },
     poll: () => void say({ kind: "poll" }),
+    listen(on) {
+      if (on !== listens && bridge) say({ kind: "listen", on });
+      listens = on;
+    },
     osc: (port, message) => void say({ kind: "osc", port, ...message }),
     close() {
       closed = true;

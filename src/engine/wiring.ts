@@ -28,6 +28,7 @@ export function createWiring(say: (message: FromEngine) => void, isQuiet: () => 
   let out: WireOut | undefined;
   let bridge: Bridge | undefined;
   let consent: Consent | undefined;
+  let listens = false;
   const tell = () => say({ kind: "wire", wire: state });
 
   const tested: Wiring["tested"] = (player, bytes) => {
@@ -49,7 +50,10 @@ export function createWiring(say: (message: FromEngine) => void, isQuiet: () => 
     ask(ask) {
       if (ask === "poll") out?.poll();
       else if (ask === "take") out?.take();
-      else if (typeof ask === "object" && "osc" in ask) out?.osc(ask.osc, { address: ask.address, value: ask.value });
+      else if (typeof ask === "object" && "listen" in ask) {
+        listens = ask.listen;
+        out?.listen(listens);
+      } else if (typeof ask === "object" && "osc" in ask) out?.osc(ask.osc, { address: ask.address, value: ask.value });
       else {
         if (ask === "endTests") state.tests = {};
         else {
@@ -78,6 +82,7 @@ export function createWiring(say: (message: FromEngine) => void, isQuiet: () => 
         (heard) => say({ kind: "osc", ...heard }),
       );
       if (consent) out.agree(consent);
+      out.listen(listens);
       if (player) out.configure(player.world.show, player.rig);
     },
     agree(now) {

@@ -33,11 +33,11 @@ const closing = (socket: WebSocket) =>
   new Promise<[number, string]>((resolve) => socket.once("close", (code, why) => resolve([code, String(why)])));
 
 /** An upgrade as no browser would write it; resolves to the first line of the answer. */
-const raw = (path: string, origin = guard.origins[0]) =>
+const raw = (path: string, origin = guard.origins[0], host = "127.0.0.1") =>
   new Promise<string>((resolve) => {
     const socket = connect(server.port, "127.0.0.1", () =>
       socket.write(
-        `GET ${path} HTTP/1.1\r\nHost: x\r\nConnection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\nOrigin: ${origin}\r\n\r\n`,
+        `GET ${path} HTTP/1.1\r\nHost: ${host}\r\nConnection: Upgrade\r\nUpgrade: websocket\r\nSec-WebSocket-Version: 13\r\nSec-WebSocket-Key: dGhlIHNhbXBsZSBub25jZQ==\r\nOrigin: ${origin}\r\n\r\n`,
       ),
     );
     socket.once("data", (data) => (resolve(String(data).split("\r\n")[0]!), socket.destroy()));
@@ -56,6 +56,13 @@ test("only the app, with the token of this start", async () => {
   ] as const) {
     expect(await end(from(origin, path))).toMatch(/403/);
   }
+});
+
+test("by no name but this machine's own", async () => {
+  for (const host of ["127.0.0.1:4610", "LOCALHOST", "127.0.0.7:1"])
+    expect(await raw("/?token=secret", undefined, host)).toMatch(/101/);
+  for (const host of ["evil.example", "127.0.0.1.evil.example", "127.0.0.1@evil.example", "", "localhost:4610x"])
+    expect(await raw("/?token=secret", undefined, host)).toMatch(/403|400/);
 });
 
 test("an address that is none is refused, and the server goes on", async () => {

@@ -38,6 +38,9 @@ export function cutOff(socket: WebSocket, why: string): void {
   socket.once("close", () => clearTimeout(late));
 }
 
+/** Whether a Host header names this machine itself: its loopback address or localhost, at any port. */
+const isOurs = (host = ""): boolean => /^(127(\.\d{1,3}){3}|localhost)(:\d{1,5})?$/i.test(host);
+
 /** Starts listening on a free port; resolves to it. */
 export function guardedServer(
   guard: Guard,
@@ -49,9 +52,11 @@ export function guardedServer(
     maxPayload: guard.mostBytes,
     perMessageDeflate: false,
     verifyClient(
-      { origin, req }: { origin: string; req: { url?: string } },
+      { origin, req }: { origin: string; req: { url?: string; headers: { host?: string } } },
       done: (ok: boolean, code?: number, why?: string) => void,
     ) {
+      // A name that somebody made lead here is none of ours.
+      if (!isOurs(req.headers.host)) return done(false, 403, "only this machine's own addresses are answered");
       if (!guard.origins.includes(origin)) return done(false, 403, "only the app itself may connect");
       if (!sameToken(tokenOf(req.url), guard.token))
         return done(false, 403, "the token of this start is missing or wrong");

@@ -80,8 +80,14 @@ export function startEngine(world: World, running: Running | null, frames: strin
   let playing: Playing | undefined;
   let wire: WireState | undefined;
   /** What an engine that is started again is told. */
-  const kept: { running: Running | null; standby: boolean; audience: boolean; bridge?: ToEngine; consent?: ToEngine } =
-    { running, standby, audience: false };
+  const kept: {
+    running: Running | null;
+    standby: boolean;
+    audience: boolean;
+    bridge?: ToEngine;
+    consent?: ToEngine;
+    listen?: ToEngine;
+  } = { running, standby, audience: false };
   let heardAt = performance.now();
   let lookedAt = heardAt;
   /** Until then it may say nothing: it has much to do. */
@@ -101,6 +107,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
       { kind: "open", world: from, running: kept.running, frames, standby: kept.standby } satisfies ToEngine,
       kept.consent,
       kept.bridge,
+      kept.listen,
     ];
     for (const message of messages) if (message) made.postMessage(message);
     if (kept.audience) made.postMessage({ kind: "audience", on: true } satisfies ToEngine);
@@ -202,7 +209,11 @@ export function startEngine(world: World, running: Running | null, frames: strin
     why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),
     bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
     consent: (consent) => say((kept.consent = { kind: "consent", consent })),
-    wire: (ask) => say({ kind: "wire", ask }),
+    wire(ask) {
+      const asked: ToEngine = { kind: "wire", ask };
+      if (typeof ask === "object" && "listen" in ask) kept.listen = asked;
+      say(asked);
+    },
     running: (change) => say({ kind: "running", ...change }),
     begin(from, since = 0) {
       if (!kept.standby) return;

@@ -32,7 +32,7 @@ export async function openOscOut(tell: (text: string) => void): Promise<OscOut> 
     return { send: () => undefined, close: () => undefined };
   }
   const socket = new WebSocket(`ws://127.0.0.1:${places.bridge}/?token=${encodeURIComponent(places.token)}`);
-  let to: FromBridge["osc"] = null;
+  let to: FromBridge["osc"] | undefined;
   socket.addEventListener("message", ({ data }: MessageEvent) => {
     let json: unknown;
     try {
@@ -44,12 +44,18 @@ export async function openOscOut(tell: (text: string) => void): Promise<OscOut> 
     const state = FromBridgeSchema.safeParse(json);
     if (!state.success || state.data.osc === to) return;
     to = state.data.osc;
-    tell(to === null ? "its OSC port is taken by another program" : `to UDP port ${to} of this machine`);
+    tell(
+      to === "off"
+        ? "OSC is not heard: turn it on under Control surfaces"
+        : to === "taken"
+          ? "its OSC port is taken by another program"
+          : `to UDP port ${to} of this machine`,
+    );
   });
   socket.addEventListener("close", () => tell("the bridge is not reached"));
   return {
     send(address, value) {
-      if (to === null || socket.readyState !== WebSocket.OPEN) return;
+      if (typeof to !== "number" || socket.readyState !== WebSocket.OPEN) return;
       socket.send(JSON.stringify({ kind: "osc", port: to, address, value } satisfies ToBridge));
     },
     close: () => socket.close(),

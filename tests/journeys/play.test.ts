@@ -226,6 +226,13 @@ test("a surface fader is learned and used, and never makes a level jump; over MI
     (v) => v === 81,
   );
   await surface.getByText("OSC", { exact: true }).click();
+  // Off until a person turns it on.
+  await surface.getByText(/^OSC is not heard/).waitFor();
+  await page.getByTestId("show-menu").click();
+  await page.getByRole("menuitem", { name: "Control surfaces" }).click();
+  await page.getByText("hear Open Sound Control").click();
+  await page.getByTestId("osc-in").getByText("Heard at 127.0.0.1").waitFor();
+  await page.keyboard.press("Escape");
   await surface.getByText(/^to UDP port/).waitFor();
   await learn(() => fader(2, 30));
   await fader(2, 104);

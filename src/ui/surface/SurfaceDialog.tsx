@@ -6,12 +6,13 @@ import { OSC_ADDRESSES } from "@/core/surface/osc";
 import { plain } from "@/core/units/units";
 import { knowsMidi } from "@/session/midi";
 import { useShow } from "../useSession";
-import { useMappings, useOscOut, useSurfaceState } from "./useSurface";
+import { useMappings, useOscIn, useOscOut, useSurfaceState } from "./useSurface";
 
 /** Control surfaces: what is heard, what its controls do, learned by pressing here and moving there. */
 export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
   const show = useShow((s) => s.world.show);
-  const osc = useShow((s) => s.wire.bridge?.osc ?? null);
+  const osc = useShow((s) => s.wire.bridge?.osc);
+  const [hears, setHears] = useOscIn();
   const { ports, wantsPorts, last } = useSurfaceState();
   const [mappings, setMappings] = useMappings();
   const [out, setOut] = useOscOut();
@@ -73,11 +74,23 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
         <Text size="sm" fw={600}>
           Open Sound Control, on this machine only
         </Text>
-        <Text size="sm" c="dimmed">
-          {osc === null
-            ? "Not listened to: its port is taken, or the bridge is not reached."
-            : `Listened to at 127.0.0.1, UDP port ${osc}.`}
-        </Text>
+        <Group gap="sm">
+          <Switch
+            size="xs"
+            label="hear Open Sound Control"
+            checked={hears}
+            onChange={(e) => setHears(e.currentTarget.checked)}
+          />
+          <Text size="sm" c="dimmed" data-testid="osc-in">
+            {!hears
+              ? "Off: nothing is listened to."
+              : typeof osc === "number"
+                ? `Heard at 127.0.0.1, UDP port ${osc}: the addresses below and those you have learned, no others.`
+                : osc === "taken"
+                  ? "Not heard: another program has its port. Close that one, then turn this off and on."
+                  : "Not heard yet: the bridge is not reached."}
+          </Text>
+        </Group>
         <Table verticalSpacing={1} aria-label="OSC addresses">
           <Table.Tbody>
             {OSC_ADDRESSES.map(([address, does]) => (

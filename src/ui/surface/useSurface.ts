@@ -48,12 +48,19 @@ export const useMappings = (): [readonly Mapping[], (next: Mapping[]) => void] =
 /** The port of this machine that is told by OSC what plays; 0 for none. */
 export const useOscOut = () => usePrefs("bold-comet-osc-out", z.number().int().min(0).max(65_535), 0);
 
+/** Whether Open Sound Control is heard: off until a person turns it on in this browser. */
+export const useOscIn = () => usePrefs("bold-comet-osc-in", z.boolean(), false);
+
 /** Hears surfaces and timecode in the window that hosts, and does what they are mapped to. */
 export function useSurface(): void {
   const session = useSession();
   const [mappings, setMappings] = useMappings();
   const wantsPorts = useSurfaceState((s) => s.wantsPorts);
   const [out] = useOscOut();
+  const [hears] = useOscIn();
+  useEffect(() => {
+    if (session.hosts) session.askWire({ listen: hears });
+  }, [session, hears]);
   useEffect(() => {
     if (!session.hosts) return;
     const pickups = new Map<string, Pickup>();
