@@ -1,5 +1,6 @@
 /** Catches scripts that write where nobody asked them to. */
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { execFileSync } from "node:child_process";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, symlinkSync, truncateSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { newShow } from "@/core/show/world";
@@ -36,4 +37,23 @@ test.each(["../outside/new", "../escape", NEVER, "link/new", "sly", "../scripts"
 test("told that it may, it writes anywhere; a folder that is missing is said", () => {
   expect(files(true).writeText("../outside/new", "x")).toBeUndefined();
   expect(files(true).writeText("no/such/folder", "x")?.what).toMatch(/folder does not exist/);
+});
+
+test("what is no regular file, or larger than any show, is refused at once", () => {
+  const pipe = join(root, "scripts/pipe");
+  execFileSync("mkfifo", [pipe]);
+  symlinkSync("/dev/zero", join(root, "scripts/zero"));
+  truncateSync((writeFileSync(join(root, "scripts/huge"), ""), join(root, "scripts/huge")), 600 * 1024 * 1024);
+  for (const [name, why] of [
+    ["pipe", /no regular file/],
+    ["zero", /no regular file/],
+    ["below", /no regular file/],
+    ["huge", /too large: 600 MB/],
+    ["missing", /is not there/],
+  ] as const) {
+    expect(files().readText(name)).toMatchObject({ what: expect.stringMatching(why) });
+    expect(files().open(name)).toMatchObject({ what: expect.stringMatching(why) });
+  }
+  expect(files().writeText("pipe", "x")?.what).toMatch(/no regular file/);
+  expect(files(true).writeText("zero", "x")?.what).toMatch(/no regular file/);
 });

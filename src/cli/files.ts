@@ -1,10 +1,10 @@
 /** The files of a script: read from beside it, written only where it may. */
-import { readFileSync, realpathSync, writeFileSync } from "node:fs";
+import { closeSync, constants, fstatSync, openSync, readSync, realpathSync, statSync, writeFileSync } from "node:fs";
 import { basename, dirname, join, relative, resolve, isAbsolute } from "node:path";
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 import { makeDemo } from "@/core/demo/saltLantern";
 import type { ScriptFiles } from "@/core/desk/script";
-import { refuse, type Refusal } from "@/core/show/refusal";
+import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 
 /** The name under which scripts open the demo show. */
 const DEMO = "demo";
@@ -27,6 +27,34 @@ function realPath(path: string): string | undefined {
   }
 }
 
+const MOST_MB = 512;
+
+/** Reads a regular file of a bounded size: a pipe or a device would be read for ever. @param called what it is called in a refusal. */
+export function readBounded(path: string, called: string): Buffer | Refusal {
+  let file: number | undefined;
+  try {
+    // A pipe is opened without waiting for somebody to write to it.
+    file = openSync(path, constants.O_RDONLY | constants.O_NONBLOCK);
+    const stat = fstatSync(file);
+    const { size } = stat;
+    if (!stat.isFile()) return refuse(`${called} is no regular file`, "Name a file");
+    if (size > MOST_MB * 1024 * 1024)
+      return refuse(
+        `${called} is too large: ${Math.ceil(size / 1024 / 1024).toLocaleString("en")} MB`,
+        `${MOST_MB} MB is the most`,
+      );
+    const bytes = Buffer.alloc(size);
+    return bytes.subarray(0, readSync(file, bytes));
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    return code === "ENOENT"
+      ? refuse(`${called} is not there`)
+      : refuse(`${called} cannot be read: ${code ?? (error as Error).message}`);
+  } finally {
+    if (file !== undefined) closeSync(file);
+  }
+}
+
 /** @param started the folder it was started from. @param anywhere whether it was told that it may write anywhere. */
 export function filesBeside(
   script: string,
@@ -44,6 +72,8 @@ export function filesBeside(
         `"${name}" lies outside the script's folder and the one it was started from`,
         "Write below one of them, or start it with --write-anywhere",
       );
+    if (statSync(to, { throwIfNoEntry: false })?.isFile() === false)
+      return refuse(`"${name}" cannot be written: it is no regular file`, "Choose another name");
     try {
       writeFileSync(to, data);
       return undefined;
@@ -54,13 +84,8 @@ export function filesBeside(
     }
   };
   const read = <T>(name: string, make: (bytes: Buffer) => T): T | Refusal => {
-    let bytes: Buffer;
-    try {
-      bytes = readFileSync(path(name));
-    } catch {
-      return refuse(`there is no file "${name}" beside the script`);
-    }
-    return make(bytes);
+    const bytes = readBounded(path(name), `the file "${name}" beside the script`);
+    return isRefusal(bytes) ? bytes : make(bytes);
   };
   return {
     // The demo show comes with the product.

@@ -1,7 +1,7 @@
 /** ./bold-comet script FILE...: runs each file on a new empty show with a virtual clock. */
-import { readFileSync } from "node:fs";
 import { runScript } from "@/core/desk/script";
-import { filesBeside } from "./files";
+import { isRefusal, refusalText } from "@/core/show/refusal";
+import { filesBeside, readBounded } from "./files";
 
 const ANYWHERE = "--write-anywhere";
 const given = process.argv.slice(2);
@@ -14,16 +14,14 @@ if (scripts.length === 0 || unknown) {
 let passed = 0;
 let failed = 0;
 for (const script of scripts) {
-  let source: string;
-  try {
-    source = readFileSync(script, "utf8");
-  } catch {
-    console.log(`${script}: no such file`);
+  const source = readBounded(script, "this script");
+  if (isRefusal(source)) {
+    console.log(`${script}: ${refusalText(source)}`);
     failed += 1;
     continue;
   }
   const result = runScript(
-    source,
+    source.toString("utf8"),
     filesBeside(script, process.cwd(), given.includes(ANYWHERE), (line) => console.log(line)),
   );
   passed += result.passed;

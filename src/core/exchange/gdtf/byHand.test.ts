@@ -13,6 +13,11 @@ import { newShow } from "../../show/world";
 import { readShowFile, writeShowFile } from "../showFile";
 import { readGdtf, writeGdtf } from "./file";
 import { dmxValue } from "./values";
+import { newDesk, performOn, runLine } from "../../desk/desk";
+import { hold } from "../../program/intents";
+import { putType } from "../../rig/typeIntent";
+import { diffOf, readDiff, writeDiff } from "../../show/diff";
+import { newWorld } from "../../show/world";
 import { runs } from "@tests/setup/runs";
 
 const zipped = (xml: string, more: Record<string, Uint8Array> = {}) =>
@@ -347,4 +352,24 @@ test("files that were damaged neither crash nor hang, and what is read of them i
     ),
     { numRuns: runs(150) },
   );
+});
+
+test("attributes named like what every object has are attributes: held, recorded, kept in a file and undone", () => {
+  const odd = ["__proto__", "constructor", "toString", "hasOwnProperty", "valueOf"];
+  const { type } = read(description(BASE + mode(odd.map((a, i) => channel(String(i + 1), "Base", a)).join(""))));
+  expect(heads(type)).toEqual(odd.map((a) => `0.${a}`));
+  const desk = newDesk();
+  expect(performOn(desk, { intents: [putType.of({ type })], events: [] })).toBeUndefined();
+  for (const line of [`patch 1 ${type.id} as 1 at 1:1`, "1 at 50"]) void runLine(desk, line);
+  const [fixture] = Object.keys(desk.world.show.fixtures);
+  const keys = odd.map((attribute) => `${fixture}.0.${attribute}`);
+  const values = Object.fromEntries(keys.map((key, i) => [key, { attribute: odd[i]!, value: 1 }]));
+  expect(performOn(desk, { intents: [hold.of({ values })], events: [] })).toBeUndefined();
+  expect(Object.keys(desk.world.hands.held)).toEqual(keys);
+  expect([...desk.player.frame.slice(0, odd.length)]).toEqual(odd.map(() => 255));
+  for (const line of ["record cue 1", "clear"]) expect(runLine(desk, line)).toBeUndefined();
+  const again = readShowFile(writeShowFile(desk.world.show));
+  if (isRefusal(again)) throw new Error(again.what);
+  expect(Object.keys(Object.values(Object.values(again.lists)[0]!.cues)[0]!.entries).sort()).toEqual(keys.sort());
+  expect(readDiff(writeDiff(diffOf(newWorld(), desk.world)))).toBeDefined();
 });
