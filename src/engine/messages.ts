@@ -78,6 +78,8 @@ export const ToEngineSchema = z.discriminatedUnion("kind", [
     text: z.string(),
     numbers: z.custom<Float64Array<ArrayBuffer>>((v) => v instanceof Float64Array).optional(),
   }),
+  /** A step of several edits begins; or it was taken back, and lists it had ended stand as they did before it. */
+  z.object({ kind: z.literal("step"), is: z.enum(["begun", "back"]) }),
   z.object({ kind: z.literal("why"), key: z.string(), id: z.number().int() }),
   /** `at`: milliseconds since the epoch, with fractions. */
   z.object({ kind: z.literal("event"), event: PlayEventSchema, at: z.number(), id: z.number().int() }),

@@ -266,3 +266,23 @@ test("why is answered, for what there is", async () => {
   engine.event({ kind: "go", list: "l99" });
   expect(engine.last("done")!.refusal).toMatch(/does not exist/);
 });
+
+test("a step that was taken back leaves lists it had deleted where they were, on their way", async () => {
+  const engine = await startWorker();
+  const before = newDesk(desk.world);
+  expect(runLine(before, "record list 2 cue 1 empty")).toBeUndefined();
+  engine.open(before.world);
+  engine.event({ kind: "go", list });
+  engine.pass(1000);
+  const other = newDesk(before.world);
+  expect(runLine(other, "delete list 1")).toBeUndefined();
+  const tell = (from: World, to: World) => engine.tell({ kind: "diff", text: writeDiff(diffOf(from, to)) });
+  engine.tell({ kind: "step", is: "begun" });
+  tell(before.world, other.world);
+  engine.pass(500);
+  tell(other.world, before.world);
+  engine.tell({ kind: "step", is: "back" });
+  engine.pass(500);
+  expect(engine.last("playing")!.playing.runs[list]!.cue).not.toBeNull();
+  expect(engine.value(dimmer)).toBeCloseTo(50, 1);
+});

@@ -181,6 +181,21 @@ function sayClock(): void {
   say({ kind: "clock", now: player!.now });
 }
 
+/** How the lists stood before the step that has begun. */
+let stood: SavedPlay | undefined;
+
+/** Lists that a step had ended or moved stand as if it had not been. */
+function goBack(now: Player): void {
+  if (!stood) return;
+  const { now: time } = now;
+  setTime(now, stageTime(stood.now));
+  restorePlay(now, stood);
+  stood = undefined;
+  advance(now, time);
+  unsaved = true;
+  tickNow();
+}
+
 /** A change is on stage at once, not at the next tick. */
 function tickNow(): void {
   if (!player || standby) return;
@@ -277,9 +292,15 @@ function hear(message: ToEngine): void {
       else unsaved = true;
       return tickNow();
     }
+    case "step":
+      if (message.is === "begun") stood = savePlay(player);
+      else goBack(player);
+      return;
     case "why":
       return say({ kind: "because", id: message.id, why: whyOf(player, message.key) ?? null });
     case "event": {
+      // What was played is not taken back.
+      stood = undefined;
       const refusal = play(player, message.event, stageTime(Math.max(player.now, (message.at - origin) / 1000)));
       unsaved = true;
       tickNow();

@@ -51,6 +51,8 @@ export interface EngineLink {
   /** Tells the engine where the bridge is, and what this show is called there. */
   bridge(port: number, token: string, show: string): void;
   consent(consent: Consent): void;
+  /** Whoever edits in several steps tells it when they begin, and after they were taken back. */
+  step(is: "begun" | "back"): void;
   wire(ask: WireAsk): void;
   /** On standby: the running state as the other window saves it. */
   running(change: Partial<Running>): void;
@@ -209,6 +211,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     why: (key) => reasons.ask((id) => say({ kind: "why", key, id })),
     bridge: (port, token, show) => say((kept.bridge = { kind: "bridge", port, token, show })),
     consent: (consent) => say((kept.consent = { kind: "consent", consent })),
+    step: (is) => say({ kind: "step", is }),
     wire(ask) {
       const asked: ToEngine = { kind: "wire", ask };
       if (typeof ask === "object" && "listen" in ask) kept.listen = asked;

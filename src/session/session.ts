@@ -89,7 +89,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
       store.setState({ gone: text });
     },
     osc: (address, value) => ears.forEach((heard) => heard(address, value)),
-    runs: (rest) => void runRest(rest, hands, quietly.do, hands.shows).then(told),
+    runs: (rest) => void runRest(rest, hands, quietly.do, hands.shows, engine.step).then(told),
     world: () => store.getState().world,
   });
   if (ways.engine) engine.begin(opened.running);
@@ -193,7 +193,7 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
 
   const macro: Session["macro"] = async (of) => {
     const rest = macroLines(store.getState().world, of);
-    return isRefusal(rest) ? rest : runRest(rest, hands, quietly.do, hands.shows);
+    return isRefusal(rest) ? rest : runRest(rest, hands, quietly.do, hands.shows, engine.step);
   };
 
   const session: Session = {

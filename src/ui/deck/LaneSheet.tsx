@@ -25,6 +25,11 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
   const run = useShow((s) => s.playing.runs[list.id]);
   const { armed, alsoArmed } = useShow((s) => s.world.hands);
   const set = (change: Change) => void session.act([setList.of({ list: list.id, change })]);
+  /** The beats that are stored count from here on, whatever was tapped. */
+  const setBpm = (bpm: number) => {
+    if (!session.act([setList.of({ list: list.id, change: { bpm } })]))
+      void session.event({ kind: "bpm", list: list.id });
+  };
   const together = [armed, ...alsoArmed].includes(list.id) ? [armed, ...alsoArmed] : [list.id];
   const rate = (kind: "rate" | "effectRate", value: number) => {
     for (const id of together) void session.event({ kind, list: id, value });
@@ -60,7 +65,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
         )}
         {list.kind === "chase" && (
           <Group gap="sm" align="end" grow>
-            {number("Beats a minute", list.bpm ?? 60, (bpm) => set({ bpm }), { min: 0.1, max: 6000 })}
+            {number("Beats a minute", list.bpm ?? 60, setBpm, { min: 0.1, max: 6000 })}
             {number("Share of a beat, %", list.share ?? 100, (share) => set({ share }), { max: 100 })}
             <Select
               size="xs"
@@ -97,7 +102,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
                 key={word}
                 size="compact-xs"
                 variant="default"
-                onClick={() => set({ bpm: Math.min(6000, Math.max(0.1, (run?.bpm ?? list.bpm ?? 60) * by)) })}
+                onClick={() => setBpm(Math.min(6000, Math.max(0.1, (run?.bpm ?? list.bpm ?? 60) * by)))}
               >
                 {word}
               </Button>
@@ -106,7 +111,7 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
               size="compact-xs"
               variant="default"
               disabled={!run?.bpm}
-              onClick={() => run?.bpm && set({ bpm: Math.round(run.bpm * 100) / 100 })}
+              onClick={() => run?.bpm && setBpm(Math.round(run.bpm * 100) / 100)}
             >
               keep what was tapped
             </Button>
