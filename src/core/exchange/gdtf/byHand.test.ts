@@ -373,3 +373,64 @@ test("attributes named like what every object has are attributes: held, recorded
   expect(Object.keys(Object.values(Object.values(again.lists)[0]!.cues)[0]!.entries).sort()).toEqual(keys.sort());
   expect(readDiff(writeDiff(diffOf(newWorld(), desk.world)))).toBeDefined();
 });
+
+test.each([
+  [
+    "geometry that forks at each of 40 levels",
+    () => {
+      const levels = Array.from({ length: 40 }, (_, k) => {
+        const ref = (side: string) => `<GeometryReference Name="${side}${k}" Geometry="L${k + 1}"/>`;
+        return `<Geometry Name="L${k}">${k < 39 ? ref("a") + ref("b") : ""}</Geometry>`;
+      });
+      return description(
+        `<Geometries>${levels.join("")}</Geometries>${mode(channel("1", "L0", "Dimmer"), "Basic", "L0")}`,
+      );
+    },
+    /^$/,
+  ],
+  [
+    "8,000 channels",
+    () =>
+      description(
+        BASE + mode(Array.from({ length: 8000 }, (_, k) => channel(String((k % 512) + 1), "Base", "Dimmer")).join("")),
+      ),
+    /takes more than 512 slots/,
+  ],
+  [
+    "10 channels by 4,000 references",
+    () => {
+      const refs = Array.from(
+        { length: 4000 },
+        (_, k) =>
+          `<GeometryReference Name="R${k}" Geometry="Cell"><Break DMXBreak="1" DMXOffset="${(k % 50) * 10 + 1}"/></GeometryReference>`,
+      );
+      const tree = `<Geometries><Geometry Name="Base">${refs.join("")}</Geometry><Geometry Name="Cell"/></Geometries>`;
+      return description(
+        tree + mode(Array.from({ length: 10 }, (_, k) => channel(String(k + 1), "Cell", "Dimmer")).join("")),
+      );
+    },
+    /takes more than 512 slots/,
+  ],
+  [
+    "20,000 functions of a channel",
+    () =>
+      description(
+        BASE + mode(channel("1", "Base", "Gobo1", Array.from({ length: 20_000 }, () => fn("Gobo1")).join(""))),
+      ),
+    /only 512 of its 20000 functions|^$/,
+  ],
+  [
+    "20,000 sets of a function",
+    () => {
+      const sets = Array.from(
+        { length: 20_000 },
+        (_, k) => `<ChannelSet Name="s" DMXFrom="${k % 256}/1" WheelSlotIndex="1"/>`,
+      );
+      return description(BASE + mode(channel("1", "Base", "Gobo1", fn("Gobo1", "", sets.join("")))));
+    },
+    /^$/,
+  ],
+] as const)("%s are bounded before anything is built of them", (_, xml, why) => {
+  const made = readGdtf(zipped(xml()), { types: {} });
+  expect(isRefusal(made) ? `${made.what} ${made.cure}` : "").toMatch(why);
+});

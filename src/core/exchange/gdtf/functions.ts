@@ -38,6 +38,12 @@ const FEATURES: Record<string, Family> = {
   Video: "Gobo",
 };
 
+/** Of a channel. */
+const MOST_FUNCTIONS = 512;
+/** Of a function: more are read than are kept, as those without a name do not count. */
+const MOST_SETS = 2048;
+const MOST_STEPS = 512;
+
 /** A name that can be an attribute of ours. */
 export const attributeName = (name: string): string => name.replace(/[\s.]+/g, "_").slice(0, 50);
 
@@ -59,16 +65,16 @@ function infoOf(name: string, { attributes }: Lookups): Pick<AttributeInfo, "lab
  */
 export function functionsOf(logical: readonly Element[], bytes: number, lookups: Lookups, note: Note): ReadFunction[] {
   const most = 256 ** bytes - 1;
-  const raw = logical.flatMap((l) =>
-    all(l, "ChannelFunction").map((element) => ({
-      element,
-      attribute: text(element, "Attribute") || text(l, "Attribute"),
-      from: dmxValue(text(element, "DMXFrom") || "0/1", bytes),
-      master: text(element, "ModeMaster"),
-      modeFrom: text(element, "ModeFrom") || "0/1",
-      modeTo: text(element, "ModeTo") || "0/1",
-    })),
-  );
+  const elements = logical.flatMap((l) => all(l, "ChannelFunction").map((element) => [l, element] as const));
+  if (elements.length > MOST_FUNCTIONS) note(`only ${MOST_FUNCTIONS} of its ${elements.length} functions`);
+  const raw = elements.slice(0, MOST_FUNCTIONS).map(([l, element]) => ({
+    element,
+    attribute: text(element, "Attribute") || text(l, "Attribute"),
+    from: dmxValue(text(element, "DMXFrom") || "0/1", bytes),
+    master: text(element, "ModeMaster"),
+    modeFrom: text(element, "ModeFrom") || "0/1",
+    modeTo: text(element, "ModeTo") || "0/1",
+  }));
   const made: ReadFunction[] = [];
   for (const f of raw) {
     if (f.from === undefined) {
@@ -93,6 +99,8 @@ function join(first: ReadFunction, second: ReadFunction, note: Note): void {
   const [a, b] = [first.fn, second.fn];
   if (!a.steps || !b.steps)
     return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, the first one is used`);
+  if (a.steps.length + b.steps.length > MOST_STEPS)
+    return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
   const taken = new Set(a.steps.map((s) => s.value));
   for (const step of b.steps) {
     let value = step.value;
@@ -124,9 +132,9 @@ function functionOf(
   if (stepped && steps.length === 0 && from === to)
     steps.push({ value: Math.round(Math.min(from, to)), name: text(element, "Name") || attribute, dmxFrom, dmxTo });
   if (steps.length > 0 && (stepped || steps.length > 1)) {
-    fn.steps = steps.slice(0, 512);
+    fn.steps = steps.slice(0, MOST_STEPS);
     ends(fn);
-    if (steps.length > 512) note(`${attribute}: only 512 of its ${steps.length} slots`, element);
+    if (steps.length > MOST_STEPS) note(`${attribute}: only ${MOST_STEPS} of its ${steps.length} slots`, element);
   }
   if (own) fn.info = stepped || !fn.steps ? own : { ...own, unit: "state" };
   const emitter = emitterOf(element, lookups);
@@ -156,6 +164,7 @@ function stepsOf(
   attribute: string,
 ): Step[] {
   const sets = all(element, "ChannelSet")
+    .slice(0, MOST_SETS)
     .map((set) => ({ set, from: dmxValue(text(set, "DMXFrom") || "0/1", bytes) }))
     .filter((s): s is { set: Element; from: number } => s.from !== undefined)
     .sort((a, b) => a.from - b.from);

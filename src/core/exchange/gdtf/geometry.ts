@@ -97,7 +97,9 @@ export function instancesOf(tops: ReadonlyMap<string, Geometry>, root: string): 
     count += 1;
     if (count > MOST_INSTANCES) return;
     const here = within(outer, geometry.element);
-    found.set(geometry.name, [...(found.get(geometry.name) ?? []), { key, above, ...shift, at: originOf(here) }]);
+    const places = found.get(geometry.name) ?? [];
+    places.push({ key, above, ...shift, at: originOf(here) });
+    found.set(geometry.name, places);
     for (const child of geometry.children) {
       if (child.tag !== "GeometryReference") {
         const name = shift.breaks ? `${key}/${child.name}` : child.name;
@@ -127,12 +129,18 @@ export function instancesOf(tops: ReadonlyMap<string, Geometry>, root: string): 
 }
 
 /** The way to the first beam of a tree, the beam last; empty where it has none. */
-function wayToBeam(geometry: Geometry | undefined, tops: ReadonlyMap<string, Geometry>, depth = 0): Geometry[] {
-  if (!geometry || depth > 50) return [];
+function wayToBeam(
+  geometry: Geometry | undefined,
+  tops: ReadonlyMap<string, Geometry>,
+  seen = new Set<Geometry>(),
+): Geometry[] {
+  // What was looked through once has no beam, however many refer to it.
+  if (!geometry || seen.has(geometry)) return [];
+  seen.add(geometry);
   if (geometry.tag === "Beam") return [geometry];
   for (const child of geometry.children) {
     const next = child.tag === "GeometryReference" ? tops.get(text(child.element, "Geometry")) : child;
-    const found = wayToBeam(next === geometry ? undefined : next, tops, depth + 1);
+    const found = wayToBeam(next, tops, seen);
     if (found.length > 0) return [geometry, ...found];
   }
   return [];

@@ -19,6 +19,8 @@ export interface TypeRead {
 }
 
 const MOST_NOTES = 200;
+/** Of a universe: no mode of ours takes more. */
+const MOST_SLOTS = 512;
 
 /** Reads a description. @param pictures the names of the wheel pictures that came with it. */
 export function readDescription(xml: string, pictures: ReadonlySet<string>): TypeRead | Refusal {
@@ -81,15 +83,21 @@ function readMode(
   const name = (text(element, "Name") || "standard").slice(0, 60);
   const instances = instancesOf(tops, text(element, "Geometry"));
   const placed: Placed[] = [];
-  for (const channel of within(element, "DMXChannels", "DMXChannel"))
-    placed.push(...placesOf(channel, name, instances, lookups, note));
+  for (const channel of within(element, "DMXChannels", "DMXChannel")) {
+    const found = placesOf(channel, name, instances, lookups, note, MOST_SLOTS - placed.length);
+    if (!found) {
+      note(`mode ${name}: it takes more than ${MOST_SLOTS} slots and is left out`, element);
+      return undefined;
+    }
+    placed.push(...found);
+  }
   if (placed.length === 0) {
     note(`mode ${name}: it has no DMX channels`, element);
     return undefined;
   }
   inBreaks(placed);
-  if (placed.some((p) => p.slots.some((s) => s > 512))) {
-    note(`mode ${name}: it takes more than 512 slots and is left out`, element);
+  if (placed.some((p) => p.slots.some((s) => s > MOST_SLOTS))) {
+    note(`mode ${name}: it takes more than ${MOST_SLOTS} slots and is left out`, element);
     return undefined;
   }
   numberCells(placed);
@@ -106,14 +114,15 @@ function readMode(
   return actions.length > 0 ? { ...mode, actions } : mode;
 }
 
-/** A channel at each place of its geometry; none for a virtual one. */
+/** A channel at each place of its geometry; none for a virtual one, undefined where there is no room for so many. */
 function placesOf(
   element: Element,
   mode: string,
   instances: ReadonlyMap<string, readonly Instance[]>,
   lookups: Lookups,
   note: Note,
-): Placed[] {
+  room: number,
+): Placed[] | undefined {
   const offsets = text(element, "Offset");
   const slots = offsets === "" || offsets === "None" ? [] : offsets.split(",").map(Number);
   const logical = all(element, "LogicalChannel");
@@ -122,13 +131,14 @@ function placesOf(
     if (text(logical[0], "Attribute") !== "Dimmer") note(`${what}: it is virtual and left out`, element);
     return [];
   }
-  if (slots.length > 4 || slots.some((s) => !Number.isInteger(s) || s < 1 || s > 512)) {
+  if (slots.length > 4 || slots.some((s) => !Number.isInteger(s) || s < 1 || s > MOST_SLOTS)) {
     note(`${what}: its offset makes no sense`, element);
     return [];
   }
-  const functions = functionsOf(logical, slots.length, lookups, (text, of = element) => note(`${what}: ${text}`, of));
   const geometry = text(element, "Geometry");
   const found = instances.get(geometry) ?? [{ key: geometry, above: [], at: [0, 0, 0] }];
+  if (found.length > room) return undefined;
+  const functions = functionsOf(logical, slots.length, lookups, (text, of = element) => note(`${what}: ${text}`, of));
   const own = text(element, "DMXBreak") || "1";
   return found.map((instance): Placed => {
     const number = own === "Overwrite" ? (instance.overwrite ?? 1) : Number(own) || 1;
