@@ -85,7 +85,7 @@ function create(id: string, version: { version: Version; says: string } | null):
       );
     } else {
       const opened = await openForUse(id);
-      if (signal.aborted) return;
+      if (signal.aborted || opened === "stopped") return;
       if (isRefusal(opened)) return failed(refusalText(opened));
       show(startSession(id, opened));
     }

@@ -5,11 +5,10 @@ import { IconPlus, IconUpload } from "@tabler/icons-react";
 import { useRouter } from "next/navigation";
 import { useCallback, useEffect, useState } from "react";
 import { isLarge, MOST_BYTES, USUAL_BYTES } from "@/core/exchange/showFile";
-import { OWN, WAITING } from "@/core/dmx/consent";
+import { OWN } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
-import { newHands, newWorld } from "@/core/show/world";
-import { ensureDemo } from "@/session/open";
-import { readInPieces } from "@/session/readFile";
+import { newWorld } from "@/core/show/world";
+import { readAside } from "@/session/reader/readAside";
 import { isHosted } from "@/session/running";
 import type { ShowCard } from "@/session/storage/database";
 import { addShow, bringBack, listShows, nameFault, putAway, removeForGood } from "@/session/storage/shows";
@@ -31,9 +30,9 @@ export function ShowPicker() {
   const refresh = useCallback(async () => setCards(await listShows()), []);
 
   useEffect(() => {
-    ensureDemo()
+    readAside<"demo">({ kind: "demo" })
       .then((missing) => {
-        if (missing) setSaid({ text: refusalText(missing) });
+        if (isRefusal(missing)) setSaid({ text: refusalText(missing) });
         return refresh();
       })
       .catch(() =>
@@ -54,29 +53,25 @@ export function ShowPicker() {
     if (!file) return;
     await take(file, USUAL_BYTES);
   };
-  /** Reads a show file in pieces, so that it can be stopped, and takes it in. @param most bytes it may unpack to. */
+  /** Reads a show file beside the page and takes it in. @param most bytes it may unpack to. */
   const take = async (file: File, most: number): Promise<void> => {
-    const stop = { now: false };
-    const ended = () => (stop.now = true);
-    const checked = await readInPieces(file, most, (share) => {
-      if (!stop.now)
-        setSaid({
-          text: `Reading ${file.name}: ${Math.round(share * 100)} %`,
-          act: { label: "Stop", does: async () => void ended() },
-        });
-      return !stop.now;
-    });
-    if (checked === "stopped") return setSaid({ text: `${file.name} was not read to its end; nothing was taken in` });
-    if (isLarge(checked))
+    const stop = new AbortController();
+    const tell = (share: number) =>
+      setSaid({
+        text: `Reading ${file.name}: ${Math.round(share * 100)} %`,
+        act: { label: "Stop", does: async () => stop.abort() },
+      });
+    tell(0);
+    const kept = await readAside<"keep">({ kind: "keep", file, most }, tell, stop.signal);
+    if (kept === "stopped") return setSaid({ text: `${file.name} was not read to its end; nothing was taken in` });
+    if (isLarge(kept))
       return setSaid({
-        text: `${file.name}: ${refusalText(checked)}`,
+        text: `${file.name}: ${refusalText(kept)}`,
         act: { label: "Open it all the same", does: () => take(file, MOST_BYTES) },
       });
-    if (isRefusal(checked)) return setSaid({ text: `${file.name}: ${refusalText(checked)}` });
-    const { show, unknown, leftOut } = checked;
-    const id = await addShow({ show, hands: newHands(show) }, WAITING);
-    if (isRefusal(id)) return setSaid({ text: `${file.name}: ${refusalText(id)}` });
-    const kept =
+    if (isRefusal(kept)) return setSaid({ text: `${file.name}: ${refusalText(kept)}` });
+    const { name, unknown, leftOut } = kept;
+    const known =
       unknown.length > 0
         ? `. It holds ${plural(unknown.length, "thing")} this version does not know (${unknown.slice(0, 2).join("; ")}); they are kept as they are`
         : "";
@@ -84,7 +79,7 @@ export function ShowPicker() {
       leftOut.length > 0
         ? `. ${plural(leftOut.length, "file")} beside it (${leftOut.slice(0, 2).join("; ")}) ${leftOut.length === 1 ? "is" : "are"} not known and left out`
         : "";
-    setSaid({ text: `"${show.name}" is in${kept}${left}` });
+    setSaid({ text: `"${name}" is in${known}${left}` });
     await refresh();
   };
   const remove = async (card: ShowCard) => {

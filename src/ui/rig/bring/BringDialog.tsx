@@ -1,16 +1,19 @@
 "use client";
 
-import { Button, FileButton, Group, Loader, Modal, Stack, Text } from "@mantine/core";
+import { Button, FileButton, Group, Modal, Stack, Text } from "@mantine/core";
 import { useEffect, useState } from "react";
 import { MOST_BYTES } from "@/core/exchange/showFile";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { readInPieces } from "@/session/readFile";
+import { readAside } from "@/session/reader/readAside";
 import type { ShowCard } from "@/session/storage/database";
-import { listShows, openShow } from "@/session/storage/shows";
+import { listShows } from "@/session/storage/shows";
+import { ReadingBar } from "../../parts/ReadingBar";
 import { plural } from "../../parts/words";
 import { useSession } from "../../useSession";
 import { BringStep } from "./BringStep";
+
+const STOPPED = "It was not read to its end; nothing was taken in";
 
 /** Palettes, effects, groups, macros, views, pages, lists and cues of another show, brought into this one. */
 export function BringDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
@@ -25,7 +28,9 @@ function Bring({ onClose }: { onClose(): void }) {
   const session = useSession();
   const [other, setOther] = useState<Show | null>(null);
   const [cards, setCards] = useState<ShowCard[] | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [share, setShare] = useState(0);
+  const [reading, setReading] = useState<AbortController | null>(null);
+  const busy = reading !== null;
   const [trouble, setTrouble] = useState<string | null>(null);
   useEffect(() => {
     listShows().then(
@@ -33,25 +38,27 @@ function Bring({ onClose }: { onClose(): void }) {
       () => setCards([]),
     );
   }, [session.id]);
-  const open = async (read: () => Promise<Show | string>) => {
-    setBusy(true);
-    const found = await read().catch((error: unknown) => `It cannot be read: ${String(error)}`);
-    setBusy(false);
+  const open = async (read: (stop: AbortSignal) => Promise<Show | string>) => {
+    const stop = new AbortController();
+    setShare(0);
+    setReading(stop);
+    const found = await read(stop.signal);
+    setReading(null);
     if (typeof found === "string") return setTrouble(found);
     setTrouble(null);
     setOther(found);
   };
   const ofBrowser = (card: ShowCard) =>
-    open(async () => {
-      const opened = await openShow(card.id);
-      return isRefusal(opened) ? refusalText(opened) : opened.world.show;
+    open(async (stop) => {
+      const opened = await readAside<"open">({ kind: "open", id: card.id }, setShare, stop);
+      return opened === "stopped" ? STOPPED : isRefusal(opened) ? refusalText(opened) : opened.world.show;
     });
   const ofFile = (file: File | null) =>
     void (
       file &&
-      open(async () => {
-        const read = await readInPieces(file, MOST_BYTES, () => true);
-        return read === "stopped" ? "stopped" : "refused" in read ? `${file.name}: ${refusalText(read)}` : read.show;
+      open(async (stop) => {
+        const read = await readAside<"show">({ kind: "show", file, most: MOST_BYTES }, setShare, stop);
+        return read === "stopped" ? STOPPED : "refused" in read ? `${file.name}: ${refusalText(read)}` : read.show;
       })
     );
   if (other) return <BringStep other={other} onBack={() => setOther(null)} onClose={onClose} />;
@@ -69,7 +76,7 @@ function Bring({ onClose }: { onClose(): void }) {
             </Button>
           )}
         </FileButton>
-        {busy && <Loader size="sm" />}
+        {reading && <ReadingBar share={share} onStop={() => reading.abort()} />}
       </Group>
       {trouble && (
         <Text c="var(--danger)" role="alert">

@@ -4,9 +4,12 @@ import { Button, FileButton, Group, Modal, Progress, SegmentedControl, Switch, T
 import { useCallback, useMemo, useRef, useState, type DragEvent } from "react";
 import { guessMapping, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
-import { readTable, type Table } from "@/core/exchange/tableText";
-import { isAscii, readAscii, type AsciiData } from "@/core/exchange/ascii";
+import type { Table } from "@/core/exchange/tableText";
+import type { AsciiData } from "@/core/exchange/ascii";
 import { isRefusal, refusalText } from "@/core/show/refusal";
+import { readAside } from "@/session/reader/readAside";
+import type { ToReader } from "@/session/reader/messages";
+import { ReadingBar } from "../../parts/ReadingBar";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import type { GdtfRead } from "@/core/exchange/gdtf/file";
@@ -15,12 +18,9 @@ import { Preview, TypeMatches } from "./ImportParts";
 import { AsciiStep } from "./AsciiStep";
 import { GdtfStep } from "./GdtfStep";
 import { MvrStep } from "./MvrStep";
-import { readZip } from "./readZip";
 import { bringIn } from "./bringIn";
 import { useReading } from "./useReading";
 import classes from "./Import.module.css";
-
-const MOST_BYTES = 64 * 1024 * 1024;
 
 /** A patch from a table: choose it, look at what its columns mean, match its types, bring it in. */
 export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
@@ -42,41 +42,37 @@ function Import({ onClose }: { onClose(): void }) {
   const [ascii, setAscii] = useState<{ name: string; data: AsciiData } | null>(null);
   const [rig, setRig] = useState<{ name: string; read: MvrRead } | null>(null);
   const [type, setType] = useState<{ name: string; read: GdtfRead } | null>(null);
-  const [reading, setReading] = useState<number | null>(null);
+  const [share, setShare] = useState(0);
+  const [reading, setReading] = useState<AbortController | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const show = useShow((s) => s.world.show);
-  const takeZip = async (file: File) => {
-    setReading(0);
-    const found = await readZip(new Uint8Array(await file.arrayBuffer()), show, setReading);
-    setReading(null);
-    if (isRefusal(found)) return setTrouble(`${file.name}: ${refusalText(found)}`);
+  const types = useShow((s) => s.world.show.types);
+  /** Reads beside the page. @returns undefined where that gave nothing: then it was said why. */
+  const aside = async <K extends "rig" | "text">(name: string, asked: Extract<ToReader, { kind: K }>) => {
+    const stop = new AbortController();
     setTrouble(null);
+    setShare(0);
+    setReading(stop);
+    const found = await readAside<K>(asked, setShare, stop.signal);
+    setReading(null);
+    if (found === "stopped") return void setTrouble(`${name} was not read to its end; nothing was taken in`);
+    return isRefusal(found) ? void setTrouble(`${name}: ${refusalText(found)}`) : found;
+  };
+  const take = async (name: string, text: string | File) => {
+    const found = await aside<"text">(name, { kind: "text", text });
+    if (!found || isRefusal(found)) return;
+    if ("ascii" in found) setAscii({ name, data: found.ascii });
+    else setSource({ name, table: found.table });
+  };
+  const takeZip = async (file: File) => {
+    const found = await aside<"rig">(file.name, { kind: "rig", file, types });
+    if (!found || isRefusal(found)) return;
     if ("fixtures" in found) setRig({ name: file.name, read: found });
     else setType({ name: file.name, read: found });
   };
-  const take = (name: string, text: string) => {
-    if (isAscii(text)) {
-      const data = readAscii(text);
-      if (isRefusal(data)) return setTrouble(`${name}: ${refusalText(data)}`);
-      return setAscii({ name, data });
-    }
-    const table = readTable(text);
-    if (isRefusal(table)) return setTrouble(`${name}: ${refusalText(table)}`);
-    setTrouble(null);
-    setSource({ name, table });
-  };
   const read = (file: File | null) => {
-    if (!file) return;
-    if (/\.(gdtf|mvr)$/i.test(file.name))
-      return void takeZip(file).catch(() => (setReading(null), setTrouble(`${file.name} cannot be read`)));
-    if (file.size > MOST_BYTES)
-      return setTrouble(`${file.name} is too large to be a patch: ${Math.round(file.size / 1024 / 1024)} MB`);
-    void file.text().then(
-      (text) => take(file.name, text),
-      () => setTrouble(`${file.name} cannot be read`),
-    );
+    if (file) void (/\.(gdtf|mvr)$/i.test(file.name) ? takeZip(file) : take(file.name, file));
   };
-  if (reading !== null) return <Progress value={reading * 100} aria-label="Reading" />;
+  if (reading) return <ReadingBar share={share} onStop={() => reading.abort()} />;
   if (rig) return <MvrStep {...rig} onBack={() => setRig(null)} onClose={onClose} />;
   if (type) return <GdtfStep {...type} onBack={() => setType(null)} onClose={onClose} />;
   if (ascii) return <AsciiStep {...ascii} onBack={() => setAscii(null)} onClose={onClose} />;
@@ -108,7 +104,7 @@ function Import({ onClose }: { onClose(): void }) {
         aria-label="Lines of a table"
         placeholder="Number, Name, Model, Mode, Address ..."
         rows={5}
-        onPaste={(e) => take("the pasted table", e.clipboardData.getData("text/plain"))}
+        onPaste={(e) => void take("the pasted table", e.clipboardData.getData("text/plain"))}
       />
       {trouble && (
         <Text c="var(--danger)" role="alert">

@@ -1,0 +1,54 @@
+/** What a page and the worker that reads files for it say to each other. */
+import { z } from "@/core/units/zod";
+import type { AsciiData } from "@/core/exchange/ascii";
+import type { GdtfRead } from "@/core/exchange/gdtf/file";
+import type { MvrRead } from "@/core/exchange/mvr/read";
+import type { FromFile, LargeShow } from "@/core/exchange/showFile";
+import type { Table } from "@/core/exchange/tableText";
+import type { Refusal } from "@/core/show/refusal";
+import type { Show } from "@/core/show/schema";
+import type { Opened } from "../storage/shows";
+
+const BlobSchema = z.instanceof(Blob);
+const most = z.number().int().positive();
+
+export const ToReaderSchema = z.discriminatedUnion("kind", [
+  /** A show file, to be looked at. @param most bytes its document may unpack to. */
+  z.object({ kind: z.literal("show"), file: BlobSchema, most }),
+  /** A show file, kept as a show of this browser whose outputs wait. */
+  z.object({ kind: z.literal("keep"), file: BlobSchema, most }),
+  /** A GDTF or MVR file, by what is in it. */
+  z.object({ kind: z.literal("rig"), file: BlobSchema, types: z.custom<Show["types"]>((v) => typeof v === "object") }),
+  /** A table, or USITT ASCII. */
+  z.object({ kind: z.literal("text"), text: z.union([z.string(), BlobSchema]) }),
+  /** The demo show, taken in where it is not there. */
+  z.object({ kind: z.literal("demo") }),
+  /** A show of this browser. */
+  z.object({ kind: z.literal("open"), id: z.string() }),
+]);
+export type ToReader = z.infer<typeof ToReaderSchema>;
+
+export interface Kept {
+  id: string;
+  name: string;
+  unknown: readonly string[];
+  leftOut: readonly string[];
+}
+
+/** What comes of each thing that is asked. */
+export interface Answers {
+  show: FromFile | LargeShow | Refusal;
+  keep: Kept | LargeShow | Refusal;
+  rig: GdtfRead | MvrRead | Refusal;
+  text: { ascii: AsciiData } | { table: Table } | Refusal;
+  demo: object | Refusal;
+  open: Opened | Refusal;
+}
+
+export const FromReaderSchema = z.discriminatedUnion("kind", [
+  /** The share that is done, 0 to 1. */
+  z.object({ kind: z.literal("share"), share: z.number().min(0).max(1) }),
+  /** The answer, checked where it was read. */
+  z.object({ kind: z.literal("read"), answer: z.custom<object>((v) => typeof v === "object" && v !== null) }),
+]);
+export type FromReader = z.infer<typeof FromReaderSchema>;
