@@ -11,6 +11,7 @@ import { frozen } from "@/core/units/frozen";
 import { openFrame } from "./frame";
 import { ToLooksSchema, type FromLooks, type ToLooks } from "./looksMessages";
 import { checks } from "./checks";
+import { createOpening } from "./opening";
 import { pictures } from "./pictures";
 import { readContextOf, viewOf, type StageView } from "./view";
 
@@ -98,8 +99,11 @@ async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>
   if (asked === id) await ripple(id, now, after!.show);
 }
 
+const opening = createOpening();
 addEventListener("message", ({ data }: MessageEvent) => {
-  const parsed = ToLooksSchema.safeParse(data);
+  const whole = opening(data);
+  if (whole === undefined) return;
+  const parsed = ToLooksSchema.safeParse(whole);
   if (!parsed.success) return;
   const message = parsed.data;
   if (message.kind === "open") {

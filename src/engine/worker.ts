@@ -18,6 +18,7 @@ import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";
 import { frameBytes, openFrame, publish, type Frame, type Layout } from "./frame";
 import { CLOCK_EVERY_MS, ToEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
+import { createOpening } from "./opening";
 import { createWiring } from "./wiring";
 
 /** For the eye; the wire gets at most 44 frames of them a second. */
@@ -309,8 +310,11 @@ function hear(message: ToEngine): void {
   }
 }
 
+const opening = createOpening();
 addEventListener("message", ({ data }: MessageEvent) => {
-  const parsed = ToEngineSchema.safeParse(data);
+  const whole = opening(data);
+  if (whole === undefined) return;
+  const parsed = ToEngineSchema.safeParse(whole);
   if (!parsed.success)
     return say({
       kind: "trouble",

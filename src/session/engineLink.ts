@@ -14,6 +14,7 @@ import {
   type WireAsk,
   type WireState,
 } from "@/engine/messages";
+import { openWorker, type Posting } from "./posting";
 import { createAsking } from "./asking";
 import { viewOf, type StageView } from "@/engine/view";
 
@@ -98,21 +99,23 @@ export function startEngine(world: World, running: Running | null, frames: strin
   let begun = false;
   let deaths: number[] = [];
   let tell = createTeller();
+  let posting!: Posting<ToEngine>;
   let worker = start(world);
-  const say = (message: ToEngine) => worker.postMessage(message);
+  const say = (message: ToEngine) => posting.say(message);
 
   function start(from: World): Worker {
     const made = new Worker(new URL("../engine/worker.ts", import.meta.url), { type: "module", name: "engine" });
     made.addEventListener("message", ({ data }: MessageEvent) => made === worker && hear(data));
     made.addEventListener("error", () => made === worker && startAgain());
-    const messages = [
-      { kind: "open", world: from, running: kept.running, frames, standby: kept.standby } satisfies ToEngine,
-      kept.consent,
-      kept.bridge,
-      kept.listen,
-    ];
-    for (const message of messages) if (message) made.postMessage(message);
-    if (kept.audience) made.postMessage({ kind: "audience", on: true } satisfies ToEngine);
+    posting = openWorker<ToEngine>(made, from, {
+      kind: "open",
+      running: kept.running,
+      frames,
+      standby: kept.standby,
+    });
+    const messages = [kept.consent, kept.bridge, kept.listen];
+    for (const message of messages) if (message) posting.say(message);
+    if (kept.audience) posting.say({ kind: "audience", on: true });
     heardAt = performance.now();
     busyUntil = heardAt + OPENING_MS;
     begun = false;
@@ -122,6 +125,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
 
   /** A dead or hanging engine is ended and goes on from the last saved state; who waits for it is told. */
   function startAgain(): void {
+    posting.end();
     worker.terminate();
     events.end("the engine was started again and did not do this; try once more");
     reasons.end(null);
@@ -186,6 +190,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
     // A page that was held up itself has not heard what was said meanwhile.
     const late = now - lookedAt > 2 * LOOK_MS;
     lookedAt = now;
+    if (posting.opens()) busyUntil = Math.max(busyUntil, now + OPENING_MS);
     if (!late && now > busyUntil && now - heardAt > SILENT_MS) startAgain();
   }, LOOK_MS);
 
@@ -232,6 +237,7 @@ export function startEngine(world: World, running: Running | null, frames: strin
       clearInterval(watch);
       events.end(null);
       reasons.end(null);
+      posting.end();
       worker.terminate();
     },
   };

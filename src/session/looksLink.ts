@@ -8,6 +8,7 @@ import { diffOf, writeDiff } from "@/core/show/diff";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
+import { openWorker, type Posting } from "./posting";
 import { createRestarts } from "./restarts";
 import type { StageView } from "@/engine/view";
 
@@ -75,26 +76,23 @@ export function startLooks(
   let versions = new WeakMap<Show, number>();
   const restarts = createRestarts();
   /** None while it waits to be started again, or has ended. */
+  let posting!: Posting<ToLooks>;
   let worker: Worker | undefined = start();
   let again: ReturnType<typeof setTimeout> | undefined;
-  const say = (message: ToLooks) => worker?.postMessage(message);
+  const say = (message: ToLooks) => worker && posting.say(message);
 
   function start(): Worker {
     const made = new Worker(new URL("../engine/looks.worker.ts", import.meta.url), { type: "module", name: "looks" });
     made.addEventListener("message", ({ data }: MessageEvent) => hear(data));
     made.addEventListener("error", () => made === worker && died());
-    made.postMessage({ kind: "open", world: now().world } satisfies ToLooks);
+    posting = openWorker<ToLooks>(made, now().world, { kind: "open" });
     const { view } = now();
-    if (view)
-      made.postMessage({
-        kind: "stage",
-        layout: view.layout,
-        memory: view.frame.buffer as ArrayBuffer,
-      } satisfies ToLooks);
+    if (view) posting.say({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer });
     return made;
   }
   /** What waits for an answer is told that there is none. */
   function giveUp(why: Refusal): void {
+    posting.end();
     worker?.terminate();
     worker = undefined;
     const left = asking;
@@ -197,6 +195,7 @@ export function startLooks(
     close() {
       if (asking) clearTimeout(asking.late);
       clearTimeout(again);
+      posting.end();
       worker?.terminate();
     },
   };

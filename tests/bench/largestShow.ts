@@ -43,7 +43,14 @@ export function largestShow(fixtures = FIXTURES, cuesInAll = CUES): World {
   for (let i = 0; i < fixtures; i++) {
     const id = i < A_UNIVERSE ? fixturesByNumber(show)[i]!.id : `f${2_000_000 + i}`;
     const addresses = [{ universe: Math.floor(i / A_UNIVERSE) + 1, slot: Math.floor((i % A_UNIVERSE) * step) + 1 }];
-    all[id] = { ...one!, id, number: i + 1, name: `Lamp ${i + 1}`, addresses, x: (i % 200) / 4 - 25, y: Math.floor(i / 200) / 4 };
+    all[id] = {
+      ...one!,
+      id,
+      number: i + 1,
+      name: `Lamp ${i + 1}`,
+      addresses,
+      place: { x: (i % 200) / 4 - 25, y: Math.floor(i / 200) / 4, z: 5 },
+    };
   }
   let seed = 7;
   const random = (n: number): number => (seed = (seed * 1_103_515_245 + 12_345) % 2 ** 31) % n;

@@ -1,6 +1,9 @@
-/** Writes the large show as a file. Usage: node tools/run-bundled.mjs tests/bench/writeLargeShow.ts FILE */
+/** Writes a large show as a file. Usage: node tools/run-bundled.mjs tests/bench/writeLargeShow.ts FILE [FIXTURES CUES] */
 import { writeFileSync } from "node:fs";
 import { writeShowFile } from "@/core/exchange/showFile";
 import { largeShow } from "./largeShow";
+import { largestShow } from "./largestShow";
 
-writeFileSync(process.argv[2]!, writeShowFile(largeShow(4000).show));
+const [file, fixtures, cues] = process.argv.slice(2);
+const world = fixtures === undefined ? largeShow(4000) : largestShow(Number(fixtures), Number(cues));
+writeFileSync(file!, writeShowFile(world.show));

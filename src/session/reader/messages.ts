@@ -5,6 +5,7 @@ import type { GdtfRead } from "@/core/exchange/gdtf/file";
 import type { MvrRead } from "@/core/exchange/mvr/read";
 import type { FromFile, LargeShow } from "@/core/exchange/showFile";
 import type { Table } from "@/core/exchange/tableText";
+import { PieceSchema } from "@/engine/opening";
 import type { Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import type { Opened } from "../storage/shows";
@@ -48,7 +49,16 @@ export interface Answers {
 export const FromReaderSchema = z.discriminatedUnion("kind", [
   /** The share that is done, 0 to 1. */
   z.object({ kind: z.literal("share"), share: z.number().min(0).max(1) }),
+  /** A piece of the show that comes with the answer. */
+  PieceSchema,
   /** The answer, checked where it was read. */
   z.object({ kind: z.literal("read"), answer: z.custom<object>((v) => typeof v === "object" && v !== null) }),
 ]);
 export type FromReader = z.infer<typeof FromReaderSchema>;
+
+/** An answer with its show in its place; as it is where it has none, or none is given. */
+export function withShow<A extends object>(answer: A, show: unknown): A {
+  if (show === undefined) return answer;
+  if ("world" in answer) return { ...answer, world: { ...(answer.world as object), show } };
+  return "show" in answer ? { ...answer, show } : answer;
+}

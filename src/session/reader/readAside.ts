@@ -1,6 +1,7 @@
 /** Reading beside the page: with progress, a way to stop, and an end. */
 import { refuse, type Refusal } from "@/core/show/refusal";
-import { FromReaderSchema, type Answers, type ToReader } from "./messages";
+import { gatherPieces } from "@/core/units/pieces";
+import { FromReaderSchema, withShow, type Answers, type ToReader } from "./messages";
 
 /** What takes longer is not waited for, milliseconds. */
 const PATIENCE_MS = 120_000;
@@ -16,6 +17,7 @@ export function readAside<K extends ToReader["kind"]>(
 ): Promise<Answers[K] | Refusal | "stopped"> {
   if (stop?.aborted) return Promise.resolve("stopped");
   const worker = new Worker(new URL("./reader.worker.ts", import.meta.url), { type: "module", name: "reader" });
+  const pieces = gatherPieces();
   return new Promise((resolve) => {
     const end = (answer: Answers[K] | Refusal | "stopped") => {
       clearTimeout(late);
@@ -45,7 +47,8 @@ export function readAside<K extends ToReader["kind"]>(
       const said = FromReaderSchema.safeParse(data);
       if (!said.success) return end(refuse("what was read is not understood", "Reload the page and try again"));
       if (said.data.kind === "share") progress(said.data.share);
-      else end(said.data.answer as Answers[K]);
+      else if (said.data.kind === "piece") pieces.take(said.data.piece);
+      else end(withShow(said.data.answer as Answers[K], pieces.document()));
     });
     worker.postMessage(asked);
   });
