@@ -7,7 +7,9 @@ import { defineIntent, newId, type WorldDraft } from "../show/intent";
 import { FixtureIdSchema, splitItem } from "../show/ids";
 import { fail } from "../show/refusal";
 import { AddressSchema, FixtureSchema, wholeNumber, type Fixture, type Show } from "../show/schema";
+import { plainly } from "../show/plainly";
 import { fixtureNumbered } from "../show/world";
+import { frozen } from "../units/frozen";
 import type { World } from "../show/world";
 import { quote, selText } from "../show/lineText";
 import { changeLines } from "./changeLines";
@@ -31,7 +33,8 @@ export const patch = defineIntent({
     name: z.string().max(200).optional(),
   },
   apply(world, request) {
-    const plan = planPatch(world.show, request);
+    const before = plainly(world.show) as Show;
+    const plan = planPatch(before, request);
     if ("problem" in plan) return fail(plan.problem, plan.cure);
     const bad = plan.rows.find((row) => row.conflict);
     if (bad)
@@ -40,12 +43,13 @@ export const patch = defineIntent({
         request.at === "auto" ? "Choose a free number with: as N" : "Choose another address, or: at auto",
       );
     world.show.types[plan.type.id] ??= plan.type as never;
-    const places = firstPlaces(world.show, plan.rows.length);
+    const places = firstPlaces(before, plan.rows.length);
+    const made: Record<string, Fixture> = {};
     for (const [k, row] of plan.rows.entries()) {
       const id = newId(world, "f");
       const base = request.name ?? plan.type.model;
       const name = plan.rows.length > 1 ? `${base} ${k + 1}` : base;
-      world.show.fixtures[id] = {
+      made[id] = {
         id,
         number: row.number,
         name,
@@ -63,6 +67,8 @@ export const patch = defineIntent({
         note: "",
       };
     }
+    // Frozen, they are taken as they are: nothing in them is a draft.
+    world.show.fixtures = frozen({ ...before.fixtures, ...made }) as never;
   },
   says(world, request) {
     const plan = planPatch(world.show, request);

@@ -1,9 +1,9 @@
 /** Holding values in the programmer, as intents. */
-import { current, isDraft } from "immer";
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, withUnit } from "../fixture/attribute";
 import { specOf } from "../show/model";
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
+import { plainly } from "../show/plainly";
 import { defineIntent } from "../show/intent";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
@@ -21,7 +21,6 @@ import { plain } from "../units/units";
 import { NO_SPREAD } from "../show/hands";
 
 /** A draft as the plain record it stands for. */
-const plainly = <T>(value: T): T => (isDraft(value) ? (current(value as object) as T) : value);
 
 const seconds = z.number().min(0).max(86_400);
 

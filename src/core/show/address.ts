@@ -1,4 +1,5 @@
 /** DMX addresses: who has which slots, and where a run fits (SEMANTICS 1). */
+import { plainly } from "./plainly";
 import { modelOf } from "./model";
 import { footprint } from "../fixture/type";
 import type { Id } from "./ids";
@@ -24,9 +25,10 @@ export type Occupancy = Map<number, (Id | null)[]>;
 /** Which fixture has which slots. @param without fixtures that do not count. */
 export function occupancyOf(show: Pick<Show, "fixtures" | "types">, without: ReadonlySet<Id> = new Set()): Occupancy {
   const taken: Occupancy = new Map();
-  for (const fixture of Object.values(show.fixtures)) {
+  const types = plainly(show.types);
+  for (const fixture of Object.values(plainly(show.fixtures))) {
     if (without.has(fixture.id)) continue;
-    const size = footprint(modelOf(show, fixture).mode);
+    const size = footprint(modelOf({ types }, fixture).mode);
     for (const address of fixture.addresses) occupy(taken, address, size, fixture.id);
   }
   return taken;
