@@ -12,9 +12,13 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 const port = 4637;
 const base = `http://127.0.0.1:${port}`;
 const file = join(tmpdir(), `bold-comet-large-${fixtures}-${cues}.comet.zip`);
-spawnSync(process.execPath, [join(root, "tools/run-bundled.mjs"), "tests/bench/writeLargeShow.ts", file, fixtures, cues], {
-  stdio: "inherit",
-});
+spawnSync(
+  process.execPath,
+  [join(root, "tools/run-bundled.mjs"), "tests/bench/writeLargeShow.ts", file, fixtures, cues],
+  {
+    stdio: "inherit",
+  },
+);
 console.log(`a bare loop on both cores: ${await machinePace()}`);
 const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
   stdio: ["ignore", "pipe", "inherit"],

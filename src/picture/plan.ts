@@ -2,8 +2,8 @@
 import { emitterOf } from "@/core/colour/emitters";
 import { FILTER_NAMES, logsOfFilters, type Logs } from "@/core/colour/filter";
 import { screenRgb } from "./screen";
-import { modelOf } from "@/core/show/model";
-import { functionOf } from "@/core/fixture/parameters";
+import { modelOf, type FixtureModel } from "@/core/show/model";
+import { functionOf, type ParameterSpec } from "@/core/fixture/parameters";
 import type { ChannelFunction, Kind } from "@/core/fixture/type";
 import { rotationOf } from "@/core/patch/room";
 import { placeOf } from "@/core/select/place";
@@ -60,10 +60,44 @@ export function lampsOf(show: Show, index: ReadonlyMap<string, number>): Lamp[] 
   return fixturesByNumber(show).map((fixture) => lampOf(show, fixture, index));
 }
 
-function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>): Lamp {
-  const { type, mode, specs } = modelOf(show, fixture);
-  const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
+/** What sources of all fixtures of one mode have alike: the heads of their parameters, and colours. */
+interface Make {
+  cell: number;
+  dimmer: string;
+  emitters: readonly (readonly [head: string, r: number, g: number, b: number])[];
+  filters: readonly string[];
+  logs: Logs;
+  wheel: boolean;
+  slots: Source["slots"];
+}
+const makes = new WeakMap<readonly ParameterSpec[], Partial<Record<Kind, readonly Make[]>>>();
+
+function makesOf(kind: Kind, { mode, specs }: FixtureModel): readonly Make[] {
+  const known = makes.get(specs) ?? {};
+  makes.set(specs, known);
   const cells = mode.cells > 0 ? Array.from({ length: mode.cells }, (_, i) => i + 1) : [0];
+  return (known[kind] ??= cells.map((cell): Make => {
+    const own = specs.filter((s) => s.cell === cell);
+    const wheel = own.find((s) => functionOf(s, "Color1"));
+    return {
+      cell,
+      dimmer: kind === "hazer" ? "Fog1" : "Dimmer",
+      emitters: own.flatMap((s): Make["emitters"] => {
+        const rgb = emitterRgb(s.functions[0]!);
+        return rgb ? [[s.head, ...rgb]] : [];
+      }),
+      filters: own.some((s) => s.head === "ColorSub_C") ? FILTER_NAMES : [],
+      logs: logsOfFilters(FILTER_NAMES.map((head) => own.find((s) => s.head === head)?.functions[0])),
+      wheel: wheel !== undefined,
+      slots: wheel ? (functionOf(wheel, "Color1")!.steps ?? []).map((step) => linear(step.colour ?? "#ffffff")) : [],
+    };
+  }));
+}
+
+function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>): Lamp {
+  const model = modelOf(show, fixture);
+  const { type, mode } = model;
+  const param = (cell: number, head: string) => index.get(paramKey(fixture.id, cell, head)) ?? -1;
   return {
     id: fixture.id,
     number: fixture.number,
@@ -75,23 +109,19 @@ function lampOf(show: Show, fixture: Fixture, index: ReadonlyMap<string, number>
     pan: param(0, "Pan"),
     tilt: param(0, "Tilt"),
     zoom: param(0, "Zoom"),
-    sources: cells.map((cell): Source => {
-      const own = specs.filter((s) => s.cell === cell);
-      const wheel = own.find((s) => functionOf(s, "Color1"));
-      const { x, y } = placeOf(show, item(fixture.id, cell));
+    sources: makesOf(type.kind, model).map((made): Source => {
+      const { cell } = made;
+      const { x, y } = cell === 0 ? fixture.place : placeOf(show, item(fixture.id, cell));
       return {
         x,
         y,
-        dimmer: param(cell, type.kind === "hazer" ? "Fog1" : "Dimmer"),
+        dimmer: param(cell, made.dimmer),
         shutter: param(cell, "Shutter1"),
-        emitters: own.flatMap((s): Source["emitters"] => {
-          const rgb = emitterRgb(s.functions[0]!);
-          return rgb ? [[param(cell, s.head), ...rgb]] : [];
-        }),
-        filters: own.some((s) => s.head === "ColorSub_C") ? FILTER_NAMES.map((head) => param(cell, head)) : [],
-        logs: logsOfFilters(FILTER_NAMES.map((head) => own.find((s) => s.head === head)?.functions[0])),
-        wheel: wheel ? param(cell, "Color1") : -1,
-        slots: wheel ? (functionOf(wheel, "Color1")!.steps ?? []).map((step) => linear(step.colour ?? "#ffffff")) : [],
+        emitters: made.emitters.map(([head, r, g, b]) => [param(cell, head), r, g, b]),
+        filters: made.filters.map((head) => param(cell, head)),
+        logs: made.logs,
+        wheel: made.wheel ? param(cell, "Color1") : -1,
+        slots: made.slots,
         hue: param(cell, "HSB_Hue"),
       };
     }),
