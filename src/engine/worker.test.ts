@@ -2,8 +2,8 @@
 import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { listNumbered, type World } from "@/core/show/world";
-import { openFrame, wholeHalf } from "./frame";
-import { FromEngineSchema, type FromEngine, type Running, type ToEngine } from "./messages";
+import { startWorker } from "@tests/setup/engine";
+import type { Running } from "./messages";
 
 const desk = newDesk();
 for (const line of [
@@ -20,61 +20,13 @@ for (const line of [
 }
 const list = listNumbered(desk.world.show, 1)!.id;
 
-/** A worker of its own, with its ticks in our hands. */
-async function startWorker() {
-  const said: FromEngine[] = [];
-  let hear: (event: { data: unknown }) => void = () => undefined;
-  let tick = () => {};
-  let clock = 1000;
-  const globals = globalThis as unknown as Record<string, unknown>;
-  globals.postMessage = (message: unknown) => said.push(FromEngineSchema.parse(message));
-  globals.addEventListener = (_: string, listener: typeof hear) => (hear = listener);
-  globals.BroadcastChannel = class {
-    postMessage() {}
-  };
-  jest.spyOn(globalThis, "setInterval").mockImplementation(((made: () => void) => ((tick = made), 0)) as never);
-  jest.spyOn(performance, "now").mockImplementation(() => clock);
-  await jest.isolateModulesAsync(async () => void (await import("./worker")));
-  const last = <K extends FromEngine["kind"]>(kind: K) =>
-    said.findLast((m) => m.kind === kind) as Extract<FromEngine, { kind: K }> | undefined;
-  return {
-    said,
-    last,
-    tell: (message: ToEngine) => hear({ data: message }),
-    noise: (data: unknown) => hear({ data }),
-    open: (world: World = desk.world, running: Running | null = null) =>
-      hear({ data: { kind: "open", world, running, frames: "frames", standby: false } }),
-    /** Lets time pass, with or without ticks. */
-    pass(ms: number, every = 1000 / 60) {
-      for (const end = clock + ms; clock < end; clock = Math.min(end, clock + every)) tick();
-      tick();
-    },
-    stall: (ms: number) => void (clock += ms),
-    event: (event: object, late = 0) =>
-      hear({ data: { kind: "event", event, at: performance.timeOrigin + clock - late, id: 7 } }),
-    value(key: string): number {
-      const layout = last("layout")!.layout;
-      const memory = said.findLast(
-        (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
-      ) as { memory: ArrayBuffer };
-      return wholeHalf(openFrame(layout, memory.memory)).value[layout.keys.indexOf(key)]!;
-    },
-    bytes() {
-      const layout = last("layout")!.layout;
-      const memory = said.findLast(
-        (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
-      ) as { memory: ArrayBuffer };
-      return wholeHalf(openFrame(layout, memory.memory)).bytes;
-    },
-  };
-}
 afterEach(() => jest.restoreAllMocks());
 const fixture = Object.values(desk.world.show.fixtures).find((f) => f.number === 1)!.id;
 const dimmer = `${fixture}.0.Dimmer`;
 
 test("an event counts from when it was given, however late it is heard", async () => {
   const engine = await startWorker();
-  engine.open();
+  engine.open(desk.world);
   expect(engine.value(dimmer)).toBe(0);
   engine.pass(500);
   engine.stall(1000);
@@ -89,7 +41,7 @@ test("an event counts from when it was given, however late it is heard", async (
 test("an hour without a tick gives what an hour of ticks gives", async () => {
   const hour = async (every: (engine: Awaited<ReturnType<typeof startWorker>>) => void) => {
     const engine = await startWorker();
-    engine.open();
+    engine.open(desk.world);
     engine.event({ kind: "go", list });
     every(engine);
     return { value: engine.value(dimmer), bytes: [...engine.bytes()], playing: engine.last("playing")!.playing };
@@ -101,7 +53,7 @@ test("an hour without a tick gives what an hour of ticks gives", async () => {
 
 test("what is saved opens where it was, and its clock goes on from there", async () => {
   const first = await startWorker();
-  first.open();
+  first.open(desk.world);
   first.event({ kind: "go", list });
   first.pass(2000);
   const running = { saved: first.last("saved")!.saved, now: first.last("clock")!.now };
@@ -183,7 +135,7 @@ test.each<[what: string, lines: string[], events: object[], seconds: number, val
 
 test("a flash ends where another engine takes over: whoever held it is gone", async () => {
   const first = await startWorker();
-  first.open();
+  first.open(desk.world);
   first.event({ kind: "flash", list, on: true });
   first.pass(5000);
   expect(first.value(dimmer)).toBe(100);
@@ -205,7 +157,7 @@ test("a stage on which nothing counts tells no time", async () => {
 
 test("one that stands by says nothing of a stage, and begins where the other one would be by now", async () => {
   const first = await startWorker();
-  first.open();
+  first.open(desk.world);
   first.event({ kind: "go", list });
   first.pass(1000);
   const running = { saved: first.last("saved")!.saved, now: first.last("clock")!.now };
@@ -222,7 +174,7 @@ test("one that stands by says nothing of a stage, and begins where the other one
 
 test("an edit is on stage at once, a new rig is laid out anew, nonsense is told and changes nothing", async () => {
   const engine = await startWorker();
-  engine.open();
+  engine.open(desk.world);
   engine.event({ kind: "go", list });
   engine.pass(5000);
   const before = desk.world;
@@ -243,7 +195,7 @@ test("an edit is on stage at once, a new rig is laid out anew, nonsense is told 
 
 test("a slot held for a test goes out over everything, until it is let go", async () => {
   const engine = await startWorker();
-  engine.open();
+  engine.open(desk.world);
   engine.event({ kind: "go", list });
   engine.pass(5000);
   const before = [...engine.bytes()];
@@ -257,7 +209,7 @@ test("a slot held for a test goes out over everything, until it is let go", asyn
 
 test("why is answered, for what there is", async () => {
   const engine = await startWorker();
-  engine.open();
+  engine.open(desk.world);
   engine.event({ kind: "go", list });
   engine.tell({ kind: "why", key: dimmer, id: 3 });
   expect(engine.last("because")).toMatchObject({ id: 3, why: expect.objectContaining({}) });

@@ -233,6 +233,8 @@ function begin(running: Running | null, since = 0): void {
   sayPlaying(player);
   layOut();
   show();
+  // There is something to go on from before anything has happened: cycles of what is held begin with the clock.
+  unsaved = true;
   // On standby the bridge was reached already: it takes what comes from here on.
   wiring.speak(player);
 }
