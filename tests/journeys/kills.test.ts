@@ -12,5 +12,5 @@ test("killed at random moments, the browser opens the show as it was", async () 
   let said = "";
   for (const stream of [child.stdout, child.stderr]) stream.on("data", (text) => (said += String(text)));
   const code = await new Promise((resolve) => child.once("close", resolve));
-  expect({ code, said }).toEqual({ code: 0, said: expect.stringMatching(/2 kills, \d+ edits, 0 failures/) });
+  expect({ code, said }).toEqual({ code: 0, said: expect.stringMatching(/2 kills, \d+ edits, .*, 0 failures/) });
 });

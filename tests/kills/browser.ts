@@ -107,3 +107,25 @@ export const storageOf = (page: Page, show: string) =>
       }),
     show,
   );
+
+/** Shows but for one's own whose outputs do not wait for a person. */
+export const sendsUnasked = (page: Page, own: string) =>
+  page.evaluate(
+    (mine) =>
+      new Promise<string[]>((resolve, reject) => {
+        const open = indexedDB.open("bold-comet");
+        open.onerror = () => reject(open.error!);
+        open.onsuccess = () => {
+          const tx = open.result.transaction(["snapshots", "consents"], "readonly");
+          const keys = tx.objectStore("snapshots").getAllKeys();
+          const [ids, consents] = [tx.objectStore("consents").getAllKeys(), tx.objectStore("consents").getAll()];
+          tx.oncomplete = () => {
+            open.result.close();
+            const shows = new Set(keys.result.map((key) => String(key).split(" ")[0]!));
+            const waits = new Set(ids.result.filter((_, i) => consents.result[i].imported === true).map(String));
+            resolve([...shows].filter((id) => id !== mine && !waits.has(id)));
+          };
+        };
+      }),
+    own,
+  );

@@ -5,16 +5,17 @@
  * Usage: npm run kills -- [kills] [seed]
  */
 import { spawn } from "node:child_process";
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import type { Page } from "playwright-core";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { makeDemo } from "@/core/demo/saltLantern";
 import { canonical } from "@/core/exchange/canonical";
+import { writeShowFile } from "@/core/exchange/showFile";
 import { applyDiff, readDiff } from "@/core/show/diff";
-import { cuesOf, listNumbered, type World } from "@/core/show/world";
-import { freePort, standingStored, startBrowser, storageOf } from "./browser";
+import { cuesOf, listNumbered, newWorld, type World } from "@/core/show/world";
+import { freePort, sendsUnasked, standingStored, startBrowser, storageOf } from "./browser";
 
 const kills = Number(process.argv[2] ?? 100);
 let seed = Number(process.argv[3] ?? 1);
@@ -40,7 +41,14 @@ function edit(k: number): string {
     `41 thru 64 colour at #${(4096 + below(1e6)).toString(16).padStart(6, "0")}`,
     `${1 + below(12)} place ${below(8)} ${below(8)} 5`,
     `patch 1 dimmer as ${700 + k}`,
-  ][below(8)]!;
+    `record palette ${900 + below(4)} "Kept ${k}" each`,
+    `41 thru 64 palette ${900 + below(4)}`,
+    `update palette ${900 + below(4)}`,
+    `record macro 90 "Two edits" "set group 2 name ""Of a macro ${k}""" "${1 + below(12)} at ${below(101)}"`,
+    "macro 90",
+    "undo",
+    "redo",
+  ][below(15)]!;
 }
 
 const port = await freePort();
@@ -52,7 +60,15 @@ const base = `http://127.0.0.1:${port}`;
 const profile = mkdtempSync(join(tmpdir(), "bold-comet-kill-"));
 
 async function open(page: Page): Promise<void> {
-  await page.goto(`${base}/show/demo/build`);
+  // The app may be on its way back itself.
+  for (let tries = 0; tries < 50; tries++) {
+    const there = await page.goto(`${base}/show/demo/build`).then(
+      () => true,
+      () => false,
+    );
+    if (there) break;
+    await pause(200);
+  }
   await page.locator("#ask").waitFor();
   await page.getByTestId("lane-1").getByTestId("lane-cue").waitFor();
 }
@@ -60,6 +76,41 @@ const ask = async (page: Page, line: string) => {
   await page.locator("#ask").fill(line);
   await page.keyboard.press("Enter");
 };
+/** Ends a process of the app at once; it is started again by whoever started it. */
+function killProcess(name: string): void {
+  const state = JSON.parse(readFileSync(`build/running-${port}.json`, "utf8")) as {
+    processes: { name: string; pid: number }[];
+  };
+  const found = state.processes.find((p) => p.name === name);
+  if (found) process.kill(found.pid, "SIGKILL");
+}
+/** For a while the storage of the page is closed to it. */
+const refuseStorage = (page: Page, ms: number) =>
+  page.evaluate((time) => {
+    const { transaction } = IDBDatabase.prototype;
+    IDBDatabase.prototype.transaction = () => {
+      throw new DOMException("closed", "InvalidStateError");
+    };
+    setTimeout(() => (IDBDatabase.prototype.transaction = transaction), time);
+  }, ms);
+const incoming = writeShowFile(newWorld("Brought in").show);
+/** Kills the browser while a file is taken in: the show is there and its outputs wait, or there is none. */
+async function killDuringImport(page: Page): Promise<string | undefined> {
+  await open(page);
+  await page.goto(base);
+  await page.locator("[data-ready=true]").waitFor();
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "in.comet.zip", mimeType: "application/zip", buffer: Buffer.from(incoming) });
+  await pause(below(400));
+  now.kill();
+  await now.browser.close().catch(() => undefined);
+  now = await startBrowser(profile);
+  await now.page.goto(base);
+  await now.page.locator("[data-ready=true]").waitFor();
+  const free = await sendsUnasked(now.page, "demo");
+  return free.length > 0 ? `${free.length} shows from a file would send unasked` : undefined;
+}
 const cueShown = (page: Page) => page.getByTestId("lane-1").getByTestId("lane-cue").textContent();
 
 /** The document as storage holds it, read by nothing of the app. */
@@ -100,17 +151,29 @@ function bytesMeant(world: World, cueText: string | null): number[] {
 }
 
 /** Every state the document went through since the last time it was opened, the first as it was found. */
-let states: { world: World; text: string }[] = [];
-const remember = (world: World) => states.push({ world, text: essence(world) });
+let states: { world: World; text: string; line: string }[] = [];
+const remember = (world: World, line: string) => states.push({ world, text: essence(world), line });
 let desk: Desk = newDesk(makeDemo());
 let edits = 0;
 let failures = 0;
 let worst = 0;
 let now = await startBrowser(profile);
 await open(now.page);
-remember(desk.world);
+remember(desk.world, "");
+let others = 0;
 for (let k = 1; k <= kills; k++) {
+  if (random() < 0.15) {
+    const wrong = await killDuringImport(now.page);
+    if (wrong) console.log(`kill ${k}: ${wrong}`);
+    if (wrong) failures += 1;
+    await open(now.page);
+  }
   const { page } = now;
+  if (random() < 0.3) {
+    others += 1;
+    const ends = [() => killProcess("app"), () => killProcess("bridge"), () => refuseStorage(page, 300 + below(900))];
+    await ends[below(3)]!();
+  }
   let saved = 0;
   let cue = await cueShown(page);
   let moving = false;
@@ -118,8 +181,14 @@ for (let k = 1; k <= kills; k++) {
   const work = (async () => {
     while (Date.now() < until) {
       const line = edit(edits);
+      // The edits of a macro are one step to undo and several to keep: it may be killed between them.
+      if (line === "macro 90") {
+        const half = newDesk(desk.world);
+        const [first] = Object.values(half.world.show.macros).filter((m) => m.number === 90);
+        if (first && runLine(half, first.lines[0]!) === undefined) remember(half.world, `half of ${line}`);
+      }
       if (runLine(desk, line) === undefined) {
-        remember(desk.world);
+        remember(desk.world, line);
         edits += 1;
         await ask(page, line);
       }
@@ -138,7 +207,8 @@ for (let k = 1; k <= kills; k++) {
         // How the lists stand is never said to be saved: it counts from when storage has it.
         const main = listNumbered(desk.world.show, 1)!;
         const wanted = cuesOf(main).find((c) => c.number === to)!.id;
-        while ((await standingStored(page, "demo", main.id)) !== wanted) await page.waitForTimeout(20);
+        while ((await standingStored(page, "demo", main.id).catch(() => null)) !== wanted)
+          await page.waitForTimeout(20);
         moving = false;
       }
       await page.waitForTimeout(random() * 90);
@@ -160,7 +230,7 @@ for (let k = 1; k <= kills; k++) {
     const found = states.findLastIndex((s) => s.text === text);
     const shown = await cueShown(now.page);
     const wrong: string[] = [];
-    if (found < 0) wrong.push("the document is none that there was");
+    if (found < 0) wrong.push(`the document is none that there was, of ${states.map((s) => s.line).join(" | ")}`);
     else if (found < sure) wrong.push(`state ${sure} of ${states.length - 1} was said to be saved, found ${found}`);
     if (sureCue !== undefined && shown !== sureCue) wrong.push(`list 1 stood in "${sureCue}", found "${shown}"`);
     if (found >= 0) {
@@ -180,7 +250,7 @@ for (let k = 1; k <= kills; k++) {
     if (wrong.length > 0) {
       failures += 1;
       console.log(
-        `kill ${k}: ${wrong.join("; ")} (notices: ${(await now.page.getByTestId("notices").textContent()) || "none"})`,
+        `kill ${k}: ${wrong.join("; ")} (notices: ${(await now.page.getByTestId("notices").allTextContents()).join("; ") || "none"})`,
       );
     }
     const kept = states[Math.max(0, found)]!;
@@ -201,6 +271,6 @@ if (edits === 0) {
   failures += 1;
 }
 console.log(
-  `${kills} kills, ${edits} edits, ${failures} failures, slowest return ${(worst / 1000).toFixed(1)} s (browser start included)`,
+  `${kills} kills, ${edits} edits, ${others} of the app, the bridge or the storage alone, ${failures} failures, slowest return ${(worst / 1000).toFixed(1)} s (browser start included)`,
 );
 process.exit(failures === 0 ? 0 : 1);
