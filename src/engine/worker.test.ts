@@ -3,7 +3,6 @@ import { newDesk, runLine } from "@/core/desk/desk";
 import { diffOf, writeDiff } from "@/core/show/diff";
 import { listNumbered, type World } from "@/core/show/world";
 import { startWorker } from "@tests/setup/engine";
-import type { Running } from "./messages";
 
 const desk = newDesk();
 for (const line of [

@@ -1,5 +1,6 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
-import { functionOf, rangeOf } from "../fixture/parameters";
+import { isEmitter } from "../fixture/attribute";
+import { functionOf, openState, rangeOf } from "../fixture/parameters";
 import { allTargets, type Target } from "../show/model";
 import { fail } from "../show/refusal";
 import { RELEASE } from "../show/value";
@@ -216,7 +217,7 @@ export const SETTINGS: Setting[] = [
     example: "1 thru 12 locate",
     apply: (_, b) => (
       everyDefault(b, (t) =>
-        t.attribute === "Dimmer" ? 100 : t.attribute.startsWith("ColorAdd_") ? 100 : t.spec.default,
+        t.attribute === "Dimmer" || isEmitter(t.attribute) ? 100 : (openState(t.fn) ?? t.spec.default),
       ),
       void b.says.push("full, open, white, centred")
     ),

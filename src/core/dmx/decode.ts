@@ -9,6 +9,12 @@ import { clamp } from "../units/units";
 export function fromDmx(fn: ChannelFunction, dmx: number, invert = false): number {
   if (fn.steps && fn.steps.length > 0)
     return (fn.steps.find((s) => dmx >= s.dmxFrom && dmx <= s.dmxTo) ?? fn.steps[0]!).value;
+  if (fn.ranges) {
+    const { ranges } = fn;
+    const range = ranges.find((r) => dmx >= r.dmxFrom && dmx <= r.dmxTo) ?? ranges[0]!;
+    const share = range.dmxTo === range.dmxFrom ? 0 : (dmx - range.dmxFrom) / (range.dmxTo - range.dmxFrom);
+    return range.from + (invert ? 1 - share : share) * (range.to - range.from);
+  }
   const norm = fn.dmxTo === fn.dmxFrom ? 0 : clamp((dmx - fn.dmxFrom) / (fn.dmxTo - fn.dmxFrom), 0, 1);
   return fn.from + (invert ? 1 - norm : norm) * (fn.to - fn.from);
 }

@@ -36,6 +36,7 @@ export function plainOf(out: Output): Plain | undefined {
     out.bend ||
     out.demands.length > 0 ||
     fn.steps ||
+    fn.ranges ||
     fn.to === fn.from
   )
     return undefined;

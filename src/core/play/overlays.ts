@@ -1,6 +1,7 @@
 /** What hands lay over the lists: held values, highlight, park; and what limiters leave. */
 import { allTargets } from "../show/model";
 import { attributeInfo, isEmitter } from "../fixture/attribute";
+import { openState } from "../fixture/parameters";
 import { askingOf, resolveEntry } from "../program/resolve";
 import { splitItem, splitKey } from "../show/ids";
 import type { Hands } from "../show/hands";
@@ -160,7 +161,7 @@ function fullAndOpen({ world }: Player): [string, Entry][] {
           : t.attribute === "Dimmer" || isEmitter(t.attribute)
             ? 100
             : /^(Shutter1|ColorSub_.|Color1|Iris)$/.test(t.attribute)
-              ? t.spec.default
+              ? (openState(t.fn) ?? t.spec.default)
               : undefined;
       return open === undefined ? [] : [[t.key, { attribute: t.attribute, value: open }]];
     });

@@ -67,17 +67,20 @@ export function inBytes(channel: Channel, bytes: Channel["bytes"]): Channel {
   const [old, now] = [256 ** channel.bytes, 256 ** bytes];
   const moved = (dmx: number, end: boolean) =>
     end ? Math.floor(((dmx + 1) * now) / old) - 1 : Math.floor((dmx * now) / old);
+  const both = <T extends { dmxFrom: number; dmxTo: number; sends?: number | undefined }>(of: T): T => ({
+    ...of,
+    dmxFrom: moved(of.dmxFrom, false),
+    dmxTo: moved(of.dmxTo, true),
+    ...(of.sends === undefined ? {} : { sends: moved(of.sends, false) }),
+  });
   const { slots: _, ...rest } = channel;
   return {
     ...rest,
     bytes,
     functions: channel.functions.map((fn) => ({
-      ...fn,
-      dmxFrom: moved(fn.dmxFrom, false),
-      dmxTo: moved(fn.dmxTo, true),
-      ...(fn.steps
-        ? { steps: fn.steps.map((s) => ({ ...s, dmxFrom: moved(s.dmxFrom, false), dmxTo: moved(s.dmxTo, true) })) }
-        : {}),
+      ...both(fn as ChannelFunction & { sends?: number }),
+      ...(fn.steps ? { steps: fn.steps.map(both) } : {}),
+      ...(fn.ranges ? { ranges: fn.ranges.map(both) } : {}),
     })),
   };
 }

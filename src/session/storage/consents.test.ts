@@ -13,11 +13,11 @@ test("where a show may send is kept in the transaction that keeps the show", asy
   const before = (await listShows()).length;
   const { transaction } = IDBDatabase.prototype;
   const stores: string[][] = [];
-  IDBDatabase.prototype.transaction = function (this: IDBDatabase, names, mode, options) {
+  IDBDatabase.prototype.transaction = function (this: IDBDatabase, names: string | string[], mode, options) {
     const tx = transaction.call(this, names, mode, options);
     if (mode === "readwrite") stores.push([...tx.objectStoreNames]);
     return tx;
-  };
+  } as typeof transaction;
   const id = (await addShow(newWorld("From a file"), WAITING)) as string;
   IDBDatabase.prototype.transaction = transaction;
   expect(stores).toEqual([expect.arrayContaining(["cards", "consents", "snapshots"])]);

@@ -261,6 +261,7 @@ test("a strobe whose closed and open are functions of their own; a second channe
   ).toEqual([
     ["Shutter1", 0, 59, [0, 1]],
     ["Shutter1Strobe", 60, 249, undefined],
+    ["NoFeature", 250, 255, [0]],
   ]);
   expect(heads(type)).toEqual(["0.Shutter1", "0.Dimmer", "0.Dimmer_2"]);
   expect(notes).toEqual(["line 4: mode Basic: a second Dimmer is called Dimmer_2"]);

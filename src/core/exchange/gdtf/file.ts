@@ -1,5 +1,5 @@
 /** GDTF files: a zip with description.xml, pictures of wheels, and what we only hand on. */
-import { strFromU8, strToU8, zipSync } from "fflate";
+import { strToU8, zipSync } from "fflate";
 import { LIBRARY } from "../../fixture/library/library";
 import { FixtureTypeSchema, type FixtureType } from "../../fixture/type";
 import { idFor } from "../../rig/typeDraft";
@@ -10,6 +10,7 @@ import { canonical } from "../canonical";
 import { unpacked, zipFiles } from "../zip";
 import { base64Of, bytesOf } from "./base64";
 import { readDescription } from "./readType";
+import { xmlText } from "./xml";
 import { writeDescription } from "./writeType";
 
 const MB = 1024 * 1024;
@@ -50,7 +51,7 @@ export function readGdtf(bytes: Uint8Array, show: Pick<Show, "types">): GdtfRead
     if (data && isPng(data)) pictures[name] = base64Of(data);
     else notes.push(`the picture ${name} is too large or damaged and is left out`);
   }
-  const read = readDescription(strFromU8(xml), new Set(Object.keys(pictures)));
+  const read = readDescription(xmlText(xml), new Set(Object.keys(pictures)));
   if (isRefusal(read)) return read;
   const used = new Set(
     read.type.modes.flatMap((m) =>

@@ -1,7 +1,7 @@
 /** The functions of a GDTF channel as ours. */
 import { attributeInfo, FAMILIES, inTable, isFilter, type AttributeInfo, type Family } from "../../fixture/attribute";
 import { EMITTERS, FILTERS } from "../../colour/emitters";
-import type { ChannelFunction, Step } from "../../fixture/type";
+import type { ChannelFunction, Range, Step } from "../../fixture/type";
 import { colourOf, dmxValue, hexOfColour } from "./values";
 import { all, num, text, type Element } from "./xml";
 import type { Note } from "./notes";
@@ -17,13 +17,22 @@ export interface Lookups {
   pictures: ReadonlySet<string>;
 }
 
+/** One function of the file: where it lies, what it is called, and its default. */
+export interface Part {
+  /** Its logical channel, and its own name. */
+  logical: string;
+  name: string;
+  dmxFrom: number;
+  dmxTo: number;
+  default: number | undefined;
+}
+
 /** A channel function before its mode master is known by place. */
 export interface ReadFunction {
   fn: ChannelFunction;
-  name: string;
+  /** What of the file is in it, in the file's order. */
+  parts: Part[];
   master?: { of: string; from: string; to: string };
-  /** DMX of its default. */
-  default: number | undefined;
 }
 
 const FEATURES: Record<string, Family> = {
@@ -59,82 +68,145 @@ function infoOf(name: string, { attributes }: Lookups): Pick<AttributeInfo, "lab
   };
 }
 
+/** What of a channel we write as unused is not a function. */
+const UNUSED = /^Unused \d+$/;
+
 /**
- * The functions of a logical channel, one for each attribute; what has no use for us is told.
- * @param bytes of the channel. @param note takes what was left out, in words.
+ * The functions of a channel, one for each attribute, ranges of one attribute together; those that do nothing count as
+ * others do. @param bytes of the channel. @param note takes what was left out, in words.
  */
 export function functionsOf(logical: readonly Element[], bytes: number, lookups: Lookups, note: Note): ReadFunction[] {
   const most = 256 ** bytes - 1;
-  const elements = logical.flatMap((l) => all(l, "ChannelFunction").map((element) => [l, element] as const));
+  const elements = logical.flatMap((l) => all(l, "ChannelFunction").map((element, k) => [l, element, k] as const));
   if (elements.length > MOST_FUNCTIONS) note(`only ${MOST_FUNCTIONS} of its ${elements.length} functions`);
-  const raw = elements.slice(0, MOST_FUNCTIONS).map(([l, element]) => ({
-    element,
-    attribute: text(element, "Attribute") || text(l, "Attribute"),
-    from: dmxValue(text(element, "DMXFrom") || "0/1", bytes),
-    master: text(element, "ModeMaster"),
-    modeFrom: text(element, "ModeFrom") || "0/1",
-    modeTo: text(element, "ModeTo") || "0/1",
-  }));
+  const raw = elements.slice(0, MOST_FUNCTIONS).map(([l, element, k]) => {
+    const attribute = text(element, "Attribute") || text(l, "Attribute") || NOTHING;
+    return {
+      element,
+      attribute,
+      logical: text(l, "Attribute"),
+      name: text(element, "Name") || `${attribute} ${k + 1}`,
+      from: dmxValue(text(element, "DMXFrom") || "0/1", bytes),
+      master: text(element, "ModeMaster"),
+      modeFrom: text(element, "ModeFrom") || "0/1",
+      modeTo: text(element, "ModeTo") || "0/1",
+    };
+  });
   const made: ReadFunction[] = [];
   for (const f of raw) {
     if (f.from === undefined) {
-      note(`${f.attribute || "a function"}: "${text(f.element, "DMXFrom")}" is no DMX value`, f.element);
+      note(`${f.attribute}: "${text(f.element, "DMXFrom")}" is no DMX value`, f.element);
       continue;
     }
-    if (f.attribute === "" || f.attribute === "NoFeature") continue;
+    if (f.attribute === NOTHING && UNUSED.test(f.name)) continue;
     const alike = raw.filter(
       (o) => o.from !== undefined && o.master === f.master && o.modeFrom === f.modeFrom && o.modeTo === f.modeTo,
     );
     const next = Math.min(most + 1, ...alike.map((o) => o.from!).filter((from) => from > f.from!));
-    const read = functionOf(f.element, attributeName(f.attribute), f.attribute, f.from, next - 1, bytes, lookups, note);
-    const twin = made.find((m) => m.fn.attribute === read.fn.attribute);
-    if (twin) join(twin, read, (what) => note(what, f.element));
-    else made.push(f.master === "" ? read : { ...read, master: { of: f.master, from: f.modeFrom, to: f.modeTo } });
+    const [dmxFrom, dmxTo] = [f.from, next - 1];
+    const fn = functionOf(f.element, attributeName(f.attribute), f.name, dmxFrom, dmxTo, bytes, lookups, (what) =>
+      note(what, f.element),
+    );
+    const part = {
+      logical: f.logical,
+      name: f.name,
+      dmxFrom,
+      dmxTo,
+      default: dmxValue(text(f.element, "Default"), bytes),
+    };
+    const read: ReadFunction = {
+      fn,
+      parts: [part],
+      ...(f.master === "" ? {} : { master: { of: f.master, from: f.modeFrom, to: f.modeTo } }),
+    };
+    const twin = made.find((m) => m.fn.attribute === fn.attribute);
+    if (!twin) made.push(read);
+    else if (JSON.stringify(twin.master) !== JSON.stringify(read.master))
+      note(
+        `${fn.attribute}: its range from ${dmxFrom} to ${dmxTo} depends on another channel and is left out`,
+        f.element,
+      );
+    else join(twin, read, (what) => note(what, f.element));
   }
+  for (const { fn } of made) settle(fn);
   return made;
 }
 
-/** Two ranges of a channel of one attribute: their steps are put together. */
+/** What a function without use is called in GDTF. */
+export const NOTHING = "NoFeature";
+
+/** A function whose every value is one: its middle is sent; where nothing tells what it means, it can be moved over. */
+function settle(fn: ChannelFunction): void {
+  if (fn.steps || fn.ranges || fn.from !== fn.to) return;
+  if ((fn.info ?? attributeInfo(fn.attribute)).unit === "") fn.to = fn.from + 1;
+  else fn.ranges = rangesOf(fn, "");
+}
+
+const MOST_RANGES = 64;
+
+/** A function as ranges: what it has, its steps, or all of it. */
+function rangesOf(fn: ChannelFunction, name: string): Range[] {
+  if (fn.ranges) return fn.ranges;
+  const { dmxFrom, dmxTo, from, to } = fn;
+  return (
+    fn.steps?.map((s): Range => ({ name: s.name, dmxFrom: s.dmxFrom, dmxTo: s.dmxTo, from: s.value, to: s.value })) ?? [
+      { name: name.slice(0, 80), dmxFrom, dmxTo, from, to },
+    ]
+  );
+}
+
+/** Two functions of a channel of one attribute: their steps are put together, or they are ranges beside each other. */
 function join(first: ReadFunction, second: ReadFunction, note: Note): void {
   const [a, b] = [first.fn, second.fn];
-  if (!a.steps || !b.steps)
-    return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, the first one is used`);
-  if (a.steps.length + b.steps.length > MOST_STEPS)
-    return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
-  const taken = new Set(a.steps.map((s) => s.value));
-  for (const step of b.steps) {
-    let value = step.value;
-    while (taken.has(value)) value += 1;
-    taken.add(value);
-    a.steps.push({ ...step, value });
+  if (a.steps && b.steps) {
+    if (a.steps.length + b.steps.length > MOST_STEPS)
+      return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
+    const taken = new Set(a.steps.map((s) => s.value));
+    for (const step of b.steps) {
+      let value = step.value;
+      while (taken.has(value)) value += 1;
+      taken.add(value);
+      a.steps.push({ ...step, value });
+    }
+    ends(a);
+  } else {
+    const ranges = [...rangesOf(a, first.parts[0]!.name), ...rangesOf(b, second.parts[0]!.name)];
+    if (ranges.length > MOST_RANGES)
+      return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, ${MOST_RANGES} are the most`);
+    delete a.steps;
+    a.ranges = ranges;
+    const values = ranges.flatMap((r) => [r.from, r.to]);
+    [a.from, a.to] = [Math.min(...values), Math.max(...values)];
   }
   a.dmxFrom = Math.min(a.dmxFrom, b.dmxFrom);
   a.dmxTo = Math.max(a.dmxTo, b.dmxTo);
-  ends(a);
+  first.parts.push(...second.parts);
 }
 
 function functionOf(
   element: Element,
   attribute: string,
-  original: string,
+  name: string,
   dmxFrom: number,
   dmxTo: number,
   bytes: number,
   lookups: Lookups,
   note: Note,
-): ReadFunction {
-  const own = infoOf(original, lookups);
+): ChannelFunction {
+  const own = infoOf(text(element, "Attribute") || attribute, lookups);
   const { unit } = own ?? attributeInfo(attribute);
   const [from, to] = fromPhysical(unit, num(element, "PhysicalFrom") ?? 0, num(element, "PhysicalTo") ?? 1);
   const fn: ChannelFunction = { attribute, dmxFrom, dmxTo, from, to };
   const stepped = unit === "slot" || unit === "state";
   const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute) : [];
-  if (stepped && steps.length === 0 && from === to)
-    steps.push({ value: Math.round(Math.min(from, to)), name: text(element, "Name") || attribute, dmxFrom, dmxTo });
+  // One state as a whole: where its values say nothing else, or where its name or attribute does.
+  const said = /^Shutter\d+$/.test(attribute) ? shutterCalled(name) : undefined;
+  if (stepped && steps.length === 0 && (from === to || said !== undefined || /^NoFeature$|Reset$/.test(attribute)))
+    steps.push({ value: said ?? Math.round(Math.min(from, to)), name: name.slice(0, 80), dmxFrom, dmxTo });
   if (steps.length > 0 && (stepped || steps.length > 1)) {
     fn.steps = steps.slice(0, MOST_STEPS);
     ends(fn);
-    if (steps.length > MOST_STEPS) note(`${attribute}: only ${MOST_STEPS} of its ${steps.length} slots`, element);
+    if (steps.length > MOST_STEPS) note(`${attribute}: only ${MOST_STEPS} of its ${steps.length} slots`);
   }
   if (own) fn.info = stepped || !fn.steps ? own : { ...own, unit: "state" };
   const emitter = emitterOf(element, lookups);
@@ -144,7 +216,7 @@ function functionOf(
   if (emitter && !same && /^ColorAdd_/.test(attribute)) fn.emitter = emitter;
   const filter = isFilter(attribute) ? filterOf(text(element, "Filter"), lookups) : undefined;
   if (filter && FILTERS[attribute]?.join() !== filter.xy.join()) fn.through = filter.xy;
-  return { fn, name: text(element, "Name"), default: dmxValue(text(element, "Default"), bytes) };
+  return fn;
 }
 
 /** Stepped functions go from their least to their greatest value. */
@@ -177,7 +249,11 @@ function stepsOf(
     if (name === "" && index < 1) return [];
     const plate = plates[index - 1];
     const end = (sets[k + 1]?.from ?? dmxTo + 1) - 1;
-    let value = slots ? (index >= 1 ? index : taken.size + 1) : valueOf(set, name, attribute, taken);
+    let value = slots
+      ? index >= 1
+        ? index
+        : taken.size + 1
+      : valueOf(set, name, text(element, "Name"), attribute, taken);
     while (taken.has(value)) value += 1;
     taken.add(value);
     const colour = plate && (colourOf(text(plate, "Color")) ?? filterOf(text(plate, "Filter"), lookups));
@@ -195,12 +271,14 @@ function stepsOf(
   });
 }
 
-/** The value of a state: what the file says, else what it is called, else its turn. */
-function valueOf(set: Element, name: string, attribute: string, taken: ReadonlySet<number>): number {
-  if (/^Shutter\d+$/.test(attribute)) {
-    if (/clos|shut/i.test(name)) return 0;
-    if (/open/i.test(name)) return 1;
-  }
+/** What the name of a state of a shutter says: closed is 0, open is 1; undefined where it says neither. */
+const shutterCalled = (name: string): number | undefined =>
+  /clos|shut(?!ter)|black/i.test(name) ? 0 : /open/i.test(name) ? 1 : undefined;
+
+/** The value of a state of a function: what the file says, else what it is called, else its turn. */
+function valueOf(set: Element, name: string, of: string, attribute: string, taken: ReadonlySet<number>): number {
+  const said = /^Shutter\d+$/.test(attribute) ? (shutterCalled(name) ?? shutterCalled(of)) : undefined;
+  if (said !== undefined) return said;
   const [from, to] = [num(set, "PhysicalFrom"), num(set, "PhysicalTo")];
   if (from !== undefined && from === to && Number.isInteger(from) && !taken.has(from)) return from;
   return taken.size;

@@ -3,9 +3,10 @@ import { fromDmx } from "../../dmx/decode";
 import { toDmx } from "../../fixture/dmxValue";
 import { isEmitter } from "../../fixture/attribute";
 import { parametersOf } from "../../fixture/parameters";
-import { ACTIONS, typeProblem, type Action, type Channel, type FixtureType, type Mode } from "../../fixture/type";
+import { modeProblem, ModeSchema, typeProblem, type Channel, type FixtureType, type Mode } from "../../fixture/type";
 import { refuse, type Refusal } from "../../show/refusal";
-import { functionsOf, type Lookups, type ReadFunction } from "./functions";
+import { actionsOf, macrosOf } from "./actions";
+import { functionsOf, NOTHING, type Lookups, type ReadFunction } from "./functions";
 import { axisOf, beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
 import { kindOf } from "./kind";
 import { createNotes, type Note } from "./notes";
@@ -19,6 +20,7 @@ export interface TypeRead {
 }
 
 const MOST_NOTES = 200;
+const MOST_MODES = 64;
 /** Of a universe: no mode of ours takes more. */
 const MOST_SLOTS = 512;
 
@@ -41,9 +43,13 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
   };
   const tops = geometriesOf(type);
   const modes: Mode[] = [];
-  for (const element of within(type, "DMXModes", "DMXMode").slice(0, 64)) {
+  const elements = within(type, "DMXModes", "DMXMode");
+  if (elements.length > MOST_MODES) note(`only ${MOST_MODES} of its ${elements.length} modes`, elements[MOST_MODES]);
+  for (const element of elements.slice(0, MOST_MODES)) {
     const mode = readMode(element, tops, lookups, note);
-    if (mode) modes.push(mode);
+    const wrong = mode && faultOf(mode, modes);
+    if (wrong) note(`mode ${mode.name}: ${wrong}, so it is left out`, element);
+    else if (mode) modes.push(mode);
   }
   if (modes.length === 0)
     return refuse(
@@ -65,6 +71,14 @@ export function readDescription(xml: string, pictures: ReadonlySet<string>): Typ
   return wrong ? refuse(`this fixture type cannot be used: ${wrong}`) : { type: made, notes: notes.list() };
 }
 
+/** Why a mode cannot be used beside others; undefined where it can. */
+function faultOf(mode: Mode, others: readonly Mode[]): string | undefined {
+  const issue = ModeSchema.safeParse(mode).error?.issues[0];
+  if (issue) return `${issue.path.join(" ")}: ${issue.message}`;
+  if (others.some((other) => other.name.toLowerCase() === mode.name.toLowerCase())) return "another mode has this name";
+  return modeProblem(mode);
+}
+
 interface Placed {
   element: Element;
   instance: Instance;
@@ -72,6 +86,8 @@ interface Placed {
   slots: number[];
   functions: ReadFunction[];
   cell: number;
+  /** DMX at rest, where the file says it. */
+  rest?: number;
 }
 
 function readMode(
@@ -110,7 +126,7 @@ function readMode(
   const places = placesOfCells(placed, cells);
   const mode: Mode = { name, cells, channels, ...(places ? { places } : {}) };
   settleDefaults(mode, placed);
-  const actions = actionsOf(element, placed, channels);
+  const actions = actionsOf(macrosOf(element, placed, channels), channels);
   return actions.length > 0 ? { ...mode, actions } : mode;
 }
 
@@ -149,7 +165,7 @@ function placesOf(
       geometry,
       // The break goes along as thousands until all are known.
       slots: slots.map((s) => (number - 1) * 1000 + s + shift),
-      functions: functions.map((f) => ({ ...f, fn: { ...f.fn, ...(f.fn.steps ? { steps: [...f.fn.steps] } : {}) } })),
+      functions: functions.map((f) => ({ ...f, fn: structuredClone(f.fn) })),
       cell: 0,
     };
   });
@@ -173,7 +189,9 @@ function inBreaks(placed: readonly Placed[]): void {
   for (const p of placed) p.slots = p.slots.map((s) => starts.get(Math.floor((s - 1) / 1000))! + ((s - 1) % 1000) + 1);
 }
 
-const attributeOf = (p: Placed): string => p.functions[0]?.fn.attribute ?? "Reserved";
+/** What a channel is there for: its first function that does something. */
+const attributeOf = (p: Placed): string =>
+  p.functions.find((f) => f.fn.attribute !== NOTHING)?.fn.attribute ?? "Reserved";
 
 /** Parts that share an attribute with another are cells, but for what they hang on. */
 function numberCells(placed: readonly Placed[]): void {
@@ -207,12 +225,34 @@ function placesOfCells(placed: readonly Placed[], cells: number): Mode["places"]
   return places.some((at) => at.some((v, axis) => Math.abs(v - first[axis]!) > APART)) ? places : undefined;
 }
 
-function channelOf({ slots, functions, cell, element }: Placed): Channel {
+/**
+ * What a channel rests in: the function InitialFunction names, with its default; where that names none (GDTF 1.0), the
+ * one the channel's own default lies in, else the first.
+ */
+function initialOf({ element, functions, slots }: Placed): { first: ReadFunction | undefined; rest?: number } {
+  const link = text(element, "InitialFunction");
+  const all = functions.flatMap((of) => of.parts.map((part) => ({ of, part })));
+  const called = ({ part }: (typeof all)[number]) => link.endsWith(`.${part.name}`) || link === part.name;
+  const found = all.find((f) => called(f) && link.endsWith(`${f.part.logical}.${f.part.name}`)) ?? all.find(called);
+  const ofChannel = dmxValue(text(element, "Default"), slots.length);
+  const holds =
+    (dmx: number) =>
+    ({ part }: (typeof all)[number]) =>
+      dmx >= part.dmxFrom && dmx <= part.dmxTo;
+  const named = found ?? (ofChannel === undefined ? all[0] : all.find(holds(ofChannel)));
+  const rest = named?.part.default ?? ofChannel;
+  if (rest === undefined) return { first: named?.of };
+  const there = named && holds(rest)(named) ? named : all.find(holds(rest));
+  return { first: there?.of ?? named?.of, rest };
+}
+
+function channelOf(placed: Placed): Channel {
+  const { slots, functions, cell } = placed;
   const bytes = slots.length as Channel["bytes"];
   const most = 256 ** bytes - 1;
-  const initial = text(element, "InitialFunction").split(".").at(-1);
-  const ordered = [...functions].sort((a, b) => Number(b.name === initial) - Number(a.name === initial));
-  const own = ordered.map((f) => f.fn);
+  const { first, rest } = initialOf(placed);
+  if (rest !== undefined) placed.rest = rest;
+  const own = [...(first ? [first] : []), ...functions.filter((f) => f !== first)].map((f) => f.fn);
   return {
     cell,
     bytes,
@@ -231,7 +271,8 @@ function distinct(channels: readonly Channel[], mode: string, note: (what: strin
     for (let k = 2; taken.has(`${channel.cell}.${name}`); k++) name = `${head.attribute}_${k}`;
     taken.add(`${channel.cell}.${name}`);
     if (name === head.attribute) continue;
-    if (head.attribute !== "Reserved") note(`mode ${mode}: a second ${head.attribute} is called ${name}`, at);
+    if (head.attribute !== "Reserved" && head.attribute !== NOTHING)
+      note(`mode ${mode}: a second ${head.attribute} is called ${name}`, at);
     head.attribute = name;
   }
 }
@@ -266,37 +307,18 @@ function settleDefaults(mode: Mode, placed: readonly Placed[]): void {
   const specs = parametersOf(structuredClone(mode), true);
   mode.channels.forEach((channel, k) => {
     const fn = channel.functions[0]!;
-    const given = placed[k]!.functions.find((f) => f.fn === fn)?.default;
+    const given = placed[k]!.rest;
     const usual = specs.find((s) => s.channel === k)!.default;
-    if (given !== undefined && given >= fn.dmxFrom && given <= fn.dmxTo && toDmx(fn, usual) !== given)
-      channel.default = fromDmx(fn, given);
+    if (given !== undefined && given >= fn.dmxFrom && given <= fn.dmxTo) {
+      const value = fromDmx(fn, given);
+      // To the bit: a state rests at what its file says, wherever in its range that lies.
+      const state = [...(fn.steps ?? []), ...(fn.ranges ?? [])].find((s) => given >= s.dmxFrom && given <= s.dmxTo);
+      if (state && toDmx(fn, value) !== given) state.sends = given;
+      if (toDmx(fn, usual) !== given) channel.default = value;
+    }
     const lit = dmxValue(text(placed[k]!.element, "Highlight"), channel.bytes);
     if (lit !== undefined && lit >= fn.dmxFrom && lit <= fn.dmxTo && !isEmitter(fn.attribute))
       channel.highlight = fromDmx(fn, lit);
-  });
-}
-
-/** Macros that are called as our control actions are. */
-function actionsOf(mode: Element, placed: readonly Placed[], channels: readonly Channel[]): Action[] {
-  return within(mode, "FTMacros", "FTMacro").flatMap((macro): Action[] => {
-    const does = ACTIONS.find((a) => a === text(macro, "Name").toLowerCase());
-    const step = within(macro, "MacroDMX", "MacroDMXStep")[0];
-    const value = all(step, "MacroDMXValue")[0];
-    const link = text(value, "DMXChannel");
-    const k = placed.findIndex(
-      (p) => `${p.geometry}_${text(all(p.element, "LogicalChannel")[0], "Attribute")}` === link,
-    );
-    const dmx = k >= 0 ? dmxValue(text(value, "Value"), channels[k]!.bytes) : undefined;
-    const fn = dmx === undefined ? undefined : channels[k]!.functions.find((f) => dmx >= f.dmxFrom && dmx <= f.dmxTo);
-    if (!does || !fn) return [];
-    return [
-      {
-        does,
-        attribute: fn.attribute,
-        value: fromDmx(fn, dmx!),
-        seconds: Math.min(600, Math.max(0, num(step, "Duration") ?? 1)),
-      },
-    ];
   });
 }
 

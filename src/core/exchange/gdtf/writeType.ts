@@ -230,29 +230,33 @@ function channelElement(
   const at = (value: number) => `${value}/${bytes}`;
   const lit = channel.highlight === undefined ? "None" : at(toDmx(head, channel.highlight));
   const wheels = (fn: ChannelFunction) => (isWheel(fn) ? { "@Wheel": wheelOf(fn, mode) } : {});
-  const functions = channel.functions.map((fn, k) => ({
-    "@Name": `${fn.attribute} ${k + 1}`,
-    "@Attribute": fn.attribute,
-    "@DMXFrom": at(fn.dmxFrom),
-    "@Default": at(k === 0 ? toDmx(fn, spec.default) : fn.dmxFrom),
-    ...physicalOf(fn),
-    ...wheels(fn),
-    ...(emitterOf(fn) && fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": fn.attribute } : {}),
-    ...(fn.through ? { "@Filter": fn.attribute } : {}),
-    ...(fn.master
+  const rest = toDmx(head, spec.default);
+  const parts = channel.functions.flatMap((fn, k) => partsOf(fn, k).map((part) => ({ fn, ...part })));
+  const lies = ({ from, to }: (typeof parts)[number]) => rest >= from && rest <= to;
+  const initial = parts.find((part) => part.fn === head && lies(part)) ?? parts[0]!;
+  const functions = parts.map((part) => ({
+    "@Name": part.name,
+    "@Attribute": part.fn.attribute,
+    "@DMXFrom": at(part.from),
+    "@Default": at(part === initial ? rest : part.from),
+    ...physicalOf(part.fn, part.physical),
+    ...wheels(part.fn),
+    ...(emitterOf(part.fn) && part.fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": part.fn.attribute } : {}),
+    ...(part.fn.through ? { "@Filter": part.fn.attribute } : {}),
+    ...(part.fn.master
       ? {
-          "@ModeMaster": nameOf(fn.master.channel),
-          "@ModeFrom": `${fn.master.from}/${mode.channels[fn.master.channel]!.bytes}`,
-          "@ModeTo": `${fn.master.to}/${mode.channels[fn.master.channel]!.bytes}`,
+          "@ModeMaster": nameOf(part.fn.master.channel),
+          "@ModeFrom": `${part.fn.master.from}/${mode.channels[part.fn.master.channel]!.bytes}`,
+          "@ModeTo": `${part.fn.master.to}/${mode.channels[part.fn.master.channel]!.bytes}`,
         }
       : {}),
-    ChannelSet: setsOf(fn, at),
+    ChannelSet: setsOf(part.fn, at),
   }));
   return {
     "@DMXBreak": 1,
     "@Offset": slots.join(","),
     "@Geometry": geometry,
-    "@InitialFunction": `${geometry}_${head.attribute}.${head.attribute}.${head.attribute} 1`,
+    "@InitialFunction": `${geometry}_${head.attribute}.${head.attribute}.${initial.name}`,
     "@Highlight": lit,
     LogicalChannel: [
       {
@@ -273,9 +277,29 @@ const wheelOf = (fn: ChannelFunction, mode: Mode): string => {
   );
 };
 
-function physicalOf(fn: ChannelFunction): object {
+interface FunctionPart {
+  name: string;
+  from: number;
+  to: number;
+  physical: readonly [number, number];
+}
+
+/** A function as the file's functions: one for each of its ranges. @param k its place in the channel. */
+function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
+  const name = `${fn.attribute} ${k + 1}`;
+  return (
+    fn.ranges?.map((r, i): FunctionPart => ({
+      name: r.name && fn.ranges!.findIndex((o) => o.name === r.name) === i ? r.name : `${name} ${i + 1}`,
+      from: r.dmxFrom,
+      to: r.dmxTo,
+      physical: [r.from, r.to],
+    })) ?? [{ name, from: fn.dmxFrom, to: fn.dmxTo, physical: [fn.from, fn.to] }]
+  );
+}
+
+function physicalOf(fn: ChannelFunction, [from, to]: FunctionPart["physical"]): object {
   const unit = (fn.info ?? attributeInfo(fn.attribute)).unit;
-  return { "@PhysicalFrom": toPhysical(unit, fn.from), "@PhysicalTo": toPhysical(unit, fn.to) };
+  return { "@PhysicalFrom": toPhysical(unit, from), "@PhysicalTo": toPhysical(unit, to) };
 }
 
 /** The steps of a function, and unnamed sets over what lies between them. */
@@ -299,7 +323,9 @@ function setsOf(fn: ChannelFunction, at: (value: number) => string): object[] {
 function gapsOf(channel: Channel, at: (value: number) => string): object[] {
   const most = 256 ** channel.bytes - 1;
   if (channel.functions.some((f) => f.master)) return [];
-  const sorted = [...channel.functions].sort((a, b) => a.dmxFrom - b.dmxFrom);
+  const sorted = channel.functions
+    .flatMap((fn): { dmxFrom: number; dmxTo: number }[] => fn.ranges ?? [fn])
+    .sort((a, b) => a.dmxFrom - b.dmxFrom);
   const gaps: number[] = [];
   let end = -1;
   for (const fn of sorted) {
@@ -308,7 +334,7 @@ function gapsOf(channel: Channel, at: (value: number) => string): object[] {
   }
   if (end < most) gaps.push(end + 1);
   return gaps.map((from, k) => ({
-    "@Name": `NoFeature ${k + 1}`,
+    "@Name": `Unused ${k + 1}`,
     "@Attribute": "NoFeature",
     "@DMXFrom": at(from),
     "@Default": at(from),

@@ -13,62 +13,83 @@ const MOST_ELEMENTS = 500_000;
 
 const META = XMLParser.getMetaDataSymbol() as unknown as keyof Element;
 
-const parser = new XMLParser({
-  captureMetaData: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: "@",
-  parseAttributeValue: false,
-  parseTagValue: false,
-  processEntities: true,
-  htmlEntities: false,
-  ignoreDeclaration: true,
-  ignorePiTags: true,
-  isArray: (_name, _path, _leaf, isAttribute) => !isAttribute,
-});
+/** A parser for one document: it stops where the document is nested too deep or has too many elements. */
+function parserOf(): XMLParser {
+  let count = 0;
+  return new XMLParser({
+    captureMetaData: true,
+    ignoreAttributes: false,
+    attributeNamePrefix: "@",
+    parseAttributeValue: false,
+    parseTagValue: false,
+    processEntities: true,
+    // References by number are among these.
+    htmlEntities: true,
+    removeNSPrefix: true,
+    ignoreDeclaration: true,
+    ignorePiTags: true,
+    maxNestedTags: DEEPEST,
+    isArray: (_name, _path, _leaf, isAttribute) => !isAttribute,
+    updateTag(name) {
+      count += 1;
+      if (count > MOST_ELEMENTS) throw new Error(`more than ${MOST_ELEMENTS.toLocaleString("en")} elements`);
+      return name;
+    },
+  });
+}
+
+const UTF_16 = { le: [0xff, 0xfe], be: [0xfe, 0xff] } as const;
+
+/** The text of a document: by its byte-order mark, else by what it says of itself, else UTF-8. */
+export function xmlText(bytes: Uint8Array): string {
+  const [a, b] = bytes;
+  const begins = (pair: readonly [number, number]) => a === pair[0] && b === pair[1];
+  if (begins(UTF_16.le) || begins([0x3c, 0])) return new TextDecoder("utf-16le").decode(bytes);
+  if (begins(UTF_16.be) || begins([0, 0x3c])) return new TextDecoder("utf-16be").decode(bytes);
+  const declared = /^[^>]{0,100}encoding=["']([\w.-]{1,30})["']/.exec(
+    String.fromCharCode(...bytes.subarray(0, 120)),
+  )?.[1];
+  return new TextDecoder(/^(iso-8859-1|latin1|windows-1252)$/i.test(declared ?? "") ? "windows-1252" : "utf-8").decode(
+    bytes,
+  );
+}
+
+/** Whether a document declares a type before its root element. */
+function hasDoctype(text: string): boolean {
+  let at = 0;
+  for (;;) {
+    at = text.indexOf("<", at);
+    if (at < 0) return false;
+    const end = text.startsWith("<!--", at) ? "-->" : text.startsWith("<?", at) ? "?>" : undefined;
+    if (end === undefined) return text.startsWith("<!", at);
+    at = text.indexOf(end, at);
+    if (at < 0) return false;
+  }
+}
 
 /** The root element of a text; the refusal says what is wrong with it. @param root the tag it must have. */
 export function readXml(text: string, root: string, what: string): Element | Refusal {
   if (text.length > MOST_TEXT) return refuse(`${what} is larger than ${MOST_TEXT / 1024 / 1024} MB`);
-  if (/<!(DOCTYPE|ENTITY)/i.test(text))
+  if (hasDoctype(text))
     return refuse(
       `${what} defines words of its own (a DOCTYPE), which no such file needs`,
       "Get it from its maker again",
     );
-  const wrong = shape(text);
-  if (wrong) return refuse(`${what} ${wrong}`);
   try {
-    const made = parser.parse(text, true) as Element;
+    const made = parserOf().parse(text, true) as Element;
     const found = made[root];
     const first = Array.isArray(found) ? found[0] : undefined;
     return isElement(first) ? first : refuse(`${what} has no ${root} in it`);
   } catch (error) {
+    if (/nested tags/i.test(words(error))) return refuse(`${what} is nested deeper than ${DEEPEST} elements`);
+    if (/Invalid .\[/.test(words(error))) return refuse(`${what} is cut off`, "Get it from its maker again");
+    if (/more than/.test(words(error))) return refuse(`${what} has ${words(error)}`);
     return refuse(`${what} is not whole: ${words(error)}`, "Get it from its maker again");
   }
 }
 
 const words = (error: unknown): string =>
   (error instanceof Error ? error.message : String(error)).replace(/\s+/g, " ").slice(0, 160);
-
-/** Depth and number of elements, before anything is built of them. */
-function shape(text: string): string | undefined {
-  let depth = 0;
-  let count = 0;
-  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at + 1)) {
-    const next = text[at + 1];
-    if (next === "!" || next === "?") continue;
-    if (next === "/") {
-      depth -= 1;
-      continue;
-    }
-    count += 1;
-    const end = text.indexOf(">", at);
-    if (end < 0) return "is cut off";
-    if (text[end - 1] !== "/") depth += 1;
-    if (depth > DEEPEST) return `is nested deeper than ${DEEPEST} elements`;
-    if (count > MOST_ELEMENTS) return `has more than ${MOST_ELEMENTS.toLocaleString("en")} elements`;
-  }
-  return undefined;
-}
 
 /** Where in the text an element begins; undefined where that is not known. */
 export const startOf = (element: Element): number | undefined =>

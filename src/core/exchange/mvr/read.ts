@@ -1,12 +1,11 @@
 /** What an MVR file (DIN SPEC 15801) holds: fixtures, their types, trusses and set pieces. */
-import { strFromU8 } from "fflate";
 import { modeOf } from "../../fixture/parameters";
 import { LIBRARY } from "../../fixture/library/library";
 import type { FixtureType } from "../../fixture/type";
 import { isRefusal, refuse, type Refusal } from "../../show/refusal";
 import type { Address, Scenic, Show } from "../../show/schema";
 import { readGdtf } from "../gdtf/file";
-import { all, content, first, readXml, text, within, type Element } from "../gdtf/xml";
+import { all, content, first, readXml, text, within, xmlText, type Element } from "../gdtf/xml";
 import { createNotes, type Note } from "../gdtf/notes";
 import { canonical } from "../canonical";
 import { unpacked, zipFiles, type ZipFile } from "../zip";
@@ -52,7 +51,7 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
   const xml = unpacked(bytes, scene);
   if (!xml) return refuse("the description in this MVR file is damaged", "Export it again");
   yield 0.1;
-  const source = strFromU8(xml);
+  const source = xmlText(xml);
   const root = readXml(source, "GeneralSceneDescription", "the description in this MVR file");
   if ("refused" in root) return root as Refusal;
   yield 0.4;
