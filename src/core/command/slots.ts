@@ -1,7 +1,7 @@
 /** The slots of the grammar: how each kind of thing is read. */
 import { MOST_PLACES } from "../show/deckSchema";
 import { framesOfText, type FrameRate } from "../timecode/frames";
-import { ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
+import { attributeInfo, ATTRIBUTES, FAMILY_WORDS, FAMILIES, type Family } from "../fixture/attribute";
 import { LIBRARY } from "../fixture/library/library";
 import { COLDEST, HOTTEST } from "../colour/chromaticity";
 import { parseAddress } from "../show/address";
@@ -20,20 +20,60 @@ const named = (state: MatchState, pos: number): string | undefined => {
   return token.kind === "word" || token.kind === "text" ? token.text.toLowerCase() : undefined;
 };
 
+type AttributeName = readonly [words: readonly string[], name: string];
+
 /** Attribute names as they are typed: GDTF names, and plain words of one or two parts. */
-const attributeNames = ATTRIBUTES.flatMap((info): [string[], string][] => [
+const attributeNames = ATTRIBUTES.flatMap((info): AttributeName[] => [
   [[info.name.toLowerCase()], info.name],
-  ...(info.word ? [[info.word.split(" "), info.name] as [string[], string]] : []),
+  ...(info.word ? [[info.word.split(" "), info.name] as const] : []),
 ]).sort((a, b) => b[0].length - a[0].length);
 /** Asked of every word of every line: by the letter they begin with. */
 const namesByLetter = grouped(attributeNames, ([words]) => words[0]!.charAt(0));
-const NO_NAMES: typeof attributeNames = [];
+const NO_NAMES: readonly AttributeName[] = [];
+
+/** Words of the language that no pretty name of a maker's takes away. */
+const TAKEN = new Set(
+  "as at by to in on off thru with over each every cells full out home locate align fade delay curve up down wave stops stop effect palette colour color kelvin filter relative size low high hard release clear name note type any only whole mirror bunch repeat group universe cue list none own follow sine rampup rampdown triangle square random bpm across width start direction place turn aim hang same"
+    .split(" ")
+    .concat(
+      attributeNames.map(([words]) => words[0]!),
+      Object.keys(FAMILY_WORDS),
+    ),
+);
+const isWord = (text: string): boolean => /^[a-z_][\w-]*$/.test(text);
+const ofTypes = new WeakMap<object, Map<string, AttributeName[]>>();
+
+/** The attributes that the types of a show bring beside those: by GDTF name, and by pretty name where that can be typed. */
+function namesOf({ types }: MatchState["world"]["show"]): Map<string, AttributeName[]> {
+  const known = ofTypes.get(types);
+  if (known) return known;
+  const table = new Set(ATTRIBUTES.map((info) => info.name));
+  const found = new Map<string, string | undefined>();
+  for (const { modes } of Object.values(types))
+    for (const { attribute, info } of modes.flatMap((m) => m.channels.flatMap((c) => c.functions)))
+      if (!table.has(attribute)) found.set(attribute, info?.label ?? attributeInfo(attribute).label);
+  const names = [...found].flatMap(([name, label]): AttributeName[] => {
+    const words = label?.toLowerCase().split(" ") ?? [];
+    const own: AttributeName[] = isWord(name.toLowerCase()) ? [[[name.toLowerCase()], name]] : [];
+    return words.every(isWord) && words.length > 0 && !TAKEN.has(words[0]!) ? [...own, [words, name]] : own;
+  });
+  const made = grouped(
+    names.sort((a, b) => b[0].length - a[0].length),
+    ([words]) => words[0]!.charAt(0),
+  );
+  if (Object.isFrozen(types)) ofTypes.set(types, made);
+  return made;
+}
 
 const attr: SlotParser<string> = (state, pos) => {
   if (state.tokens[pos]?.kind !== "word" && !state.expected) return [];
-  if (state.expected) for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
-  const letter = state.tokens[pos]?.text.charAt(0).toLowerCase();
-  const found = (namesByLetter.get(letter ?? "") ?? NO_NAMES).filter(([words]) =>
+  const brought = namesOf(state.world.show);
+  if (state.expected) {
+    for (const info of ATTRIBUTES) expect(state, pos, { text: info.word ?? info.name, isWord: true });
+    for (const [words] of [...brought.values()].flat()) expect(state, pos, { text: words.join(" "), isWord: true });
+  }
+  const letter = state.tokens[pos]?.text.charAt(0).toLowerCase() ?? "";
+  const found = [...(namesByLetter.get(letter) ?? NO_NAMES), ...(brought.get(letter) ?? NO_NAMES)].filter(([words]) =>
     words.every((word, i) => {
       const token = state.tokens[pos + i];
       return (

@@ -35,9 +35,19 @@ export interface PatchProblem {
   cure: string;
 }
 
-/** A type by its id, of the show or of the library, whatever the case; undefined where there is none. */
-export const typeOf = (show: Pick<Show, "types">, id: string): FixtureType | undefined =>
-  own(show.types, id.toLowerCase()) ?? libraryType(id.toLowerCase());
+/** A type by its id or by the name of its model, of the show or of the library, whatever the case; undefined where there is none, or several. */
+export function typeOf(show: Pick<Show, "types">, called: string): FixtureType | undefined {
+  const name = called.toLowerCase().trim();
+  const byId = own(show.types, name) ?? libraryType(name);
+  if (byId) return byId;
+  const isCalled = ({ maker, model }: FixtureType) =>
+    [model, `${maker} ${model}`].some((own) => own.toLowerCase() === name);
+  for (const types of [Object.values(show.types), LIBRARY]) {
+    const found = types.filter(isCalled);
+    if (found.length > 0) return found.length === 1 ? found[0] : undefined;
+  }
+  return undefined;
+}
 
 /** The first free number after the highest. */
 export const nextNumber = (show: Show): number => (fixturesByNumber(show).at(-1)?.number ?? 0) + 1;

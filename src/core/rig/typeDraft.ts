@@ -1,4 +1,5 @@
 /** Making a fixture type by hand: a mode, a channel, a function, a slot of a wheel, each as one would begin with it. */
+import slugify from "slugify";
 import { attributeInfo, inTable } from "../fixture/attribute";
 import {
   FixtureTypeSchema,
@@ -147,12 +148,9 @@ export function draftProblem(type: FixtureType): string | undefined {
 /** The id under which a new type comes into a show: of its maker and model. */
 export function idFor(show: Pick<Show, "types">, { maker, model }: Pick<FixtureType, "maker" | "model">): string {
   const base =
-    `${maker} ${model}`
-      .toLowerCase()
-      .normalize("NFKD")
-      .replace(/[^a-z0-9]+/g, "-")
-      .replace(/^-+|-+$/g, "")
-      .slice(0, 56) || "own-type";
+    slugify(`${maker} ${model}`.replace(/[^\p{L}\p{N}]+/gu, " "), { lower: true, strict: true })
+      .slice(0, 56)
+      .replace(/-$/, "") || "own-type";
   let id = base;
   for (let k = 2; own(show.types, id) || libraryType(id) || id in {}; k++) id = `${base}-${k}`;
   return id;
