@@ -18,22 +18,8 @@ import { hold } from "../../program/intents";
 import { putType } from "../../rig/typeIntent";
 import { diffOf, readDiff, writeDiff } from "../../show/diff";
 import { newWorld } from "../../show/world";
+import { BASE, channel, description, fn, mode, zipped } from "@tests/setup/gdtf";
 import { runs } from "@tests/setup/runs";
-
-const zipped = (xml: string, more: Record<string, Uint8Array> = {}) =>
-  zipSync({ "description.xml": strToU8(xml), ...more });
-const description = (inner: string, name = "Hand Lamp") =>
-  `<?xml version="1.0" encoding="UTF-8"?><GDTF DataVersion="1.2"><FixtureType Name="${name}" ShortName="HL" LongName="${name}" Manufacturer="Brine &amp; Sons" Description="" FixtureTypeID="6F8C2A54-9C1B-4E0E-8B51-0A2E5D6C7B81">${inner}</FixtureType></GDTF>`.replaceAll(
-    "<DMXChannel ",
-    "\r\n<DMXChannel ",
-  );
-const fn = (attribute: string, more = "", sets = "") =>
-  `<ChannelFunction Name="${attribute} 1" Attribute="${attribute}" DMXFrom="0/1" Default="0/1" PhysicalFrom="0" PhysicalTo="1" ${more}>${sets}</ChannelFunction>`;
-const channel = (offset: string, geometry: string, attribute: string, functions = fn(attribute), more = "") =>
-  `<DMXChannel DMXBreak="1" Offset="${offset}" Geometry="${geometry}" Highlight="255/1" ${more}><LogicalChannel Attribute="${attribute}">${functions}</LogicalChannel></DMXChannel>`;
-const mode = (channels: string, name = "Basic", geometry = "Base") =>
-  `<DMXModes><DMXMode Name="${name}" Geometry="${geometry}"><DMXChannels>${channels}</DMXChannels></DMXMode></DMXModes>`;
-const BASE = `<Geometries><Geometry Name="Base" Position="{1,0,0,0}{0,1,0,0}{0,0,1,0}{0,0,0,1}"><Beam Name="Lens" BeamAngle="19" LuminousFlux="4200" PowerConsumption="750"/></Geometry></Geometries>`;
 
 function read(xml: string, more?: Record<string, Uint8Array>) {
   const made = readGdtf(zipped(xml, more), { types: {} });

@@ -158,6 +158,17 @@ function rangesOf(fn: ChannelFunction, name: string): Range[] {
 /** Two functions of a channel of one attribute: their steps are put together, or they are ranges beside each other. */
 function join(first: ReadFunction, second: ReadFunction, note: Note): void {
   const [a, b] = [first.fn, second.fn];
+  // Several functions of what has states are its states, where nothing else tells them apart.
+  const { unit } = a.info ?? attributeInfo(a.attribute);
+  if (unit === "state" && !a.ranges && !(a.steps && b.steps))
+    for (const [{ fn, parts }, other] of [
+      [first, b],
+      [second, a],
+    ] as const) {
+      const isWhole = !fn.steps && (other.steps !== undefined || (fn.from === other.from && fn.to === other.to));
+      const [part] = parts;
+      if (isWhole) fn.steps = [wholeState(fn, part!.name, saidBy(fn.attribute, part!.name) ?? 0, part!.default)];
+    }
   if (a.steps && b.steps) {
     if (a.steps.length + b.steps.length > MOST_STEPS)
       return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
@@ -200,9 +211,9 @@ function functionOf(
   const stepped = unit === "slot" || unit === "state";
   const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute) : [];
   // One state as a whole: where its values say nothing else, or where its name or attribute does.
-  const said = /^Shutter\d+$/.test(attribute) ? shutterCalled(name) : undefined;
+  const said = saidBy(attribute, name);
   if (stepped && steps.length === 0 && (from === to || said !== undefined || /^NoFeature$|Reset$/.test(attribute)))
-    steps.push({ value: said ?? Math.round(Math.min(from, to)), name: name.slice(0, 80), dmxFrom, dmxTo });
+    steps.push(wholeState(fn, name, said ?? Math.round(Math.min(from, to)), dmxValue(text(element, "Default"), bytes)));
   if (steps.length > 0 && (stepped || steps.length > 1)) {
     fn.steps = steps.slice(0, MOST_STEPS);
     ends(fn);
@@ -217,6 +228,16 @@ function functionOf(
   const filter = isFilter(attribute) ? filterOf(text(element, "Filter"), lookups) : undefined;
   if (filter && FILTERS[attribute]?.join() !== filter.xy.join()) fn.through = filter.xy;
   return fn;
+}
+
+/** What the name of a function of a shutter says of it. */
+const saidBy = (attribute: string, name: string): number | undefined =>
+  /^Shutter\d+$/.test(attribute) ? shutterCalled(name) : undefined;
+
+/** A function that is one state: it sends the function's own default, where the file gives one. */
+function wholeState({ dmxFrom, dmxTo }: ChannelFunction, name: string, value: number, own: number | undefined): Step {
+  const sends = own !== undefined && own >= dmxFrom && own <= dmxTo ? { sends: own } : {};
+  return { value, name: name.slice(0, 80), dmxFrom, dmxTo, ...sends };
 }
 
 /** Stepped functions go from their least to their greatest value. */
@@ -277,7 +298,7 @@ const shutterCalled = (name: string): number | undefined =>
 
 /** The value of a state of a function: what the file says, else what it is called, else its turn. */
 function valueOf(set: Element, name: string, of: string, attribute: string, taken: ReadonlySet<number>): number {
-  const said = /^Shutter\d+$/.test(attribute) ? (shutterCalled(name) ?? shutterCalled(of)) : undefined;
+  const said = saidBy(attribute, name) ?? saidBy(attribute, of);
   if (said !== undefined) return said;
   const [from, to] = [num(set, "PhysicalFrom"), num(set, "PhysicalTo")];
   if (from !== undefined && from === to && Number.isInteger(from) && !taken.has(from)) return from;

@@ -238,7 +238,7 @@ function channelElement(
     "@Name": part.name,
     "@Attribute": part.fn.attribute,
     "@DMXFrom": at(part.from),
-    "@Default": at(part === initial ? rest : part.from),
+    "@Default": at(part === initial ? rest : part.sends),
     ...physicalOf(part.fn, part.physical),
     ...wheels(part.fn),
     ...(emitterOf(part.fn) && part.fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": part.fn.attribute } : {}),
@@ -250,7 +250,7 @@ function channelElement(
           "@ModeTo": `${part.fn.master.to}/${mode.channels[part.fn.master.channel]!.bytes}`,
         }
       : {}),
-    ChannelSet: setsOf(part.fn, at),
+    ChannelSet: part.sets ? setsOf(part.fn, at) : [],
   }));
   return {
     "@DMXBreak": 1,
@@ -282,18 +282,29 @@ interface FunctionPart {
   from: number;
   to: number;
   physical: readonly [number, number];
+  /** What it sends when it is chosen. */
+  sends: number;
+  /** Whether its states are written as channel sets. */
+  sets: boolean;
 }
 
-/** A function as the file's functions: one for each of its ranges. @param k its place in the channel. */
+/** A function as the file's functions: one for each of its ranges, and for each state that sends a value of its own. @param k its place in the channel. */
 function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
   const name = `${fn.attribute} ${k + 1}`;
+  const apart =
+    fn.ranges ??
+    (!isWheel(fn) && fn.steps?.some((s) => s.sends !== undefined)
+      ? fn.steps.map((s) => ({ ...s, from: s.value, to: s.value }))
+      : undefined);
   return (
-    fn.ranges?.map((r, i): FunctionPart => ({
-      name: r.name && fn.ranges!.findIndex((o) => o.name === r.name) === i ? r.name : `${name} ${i + 1}`,
+    apart?.map((r, i): FunctionPart => ({
+      name: r.name && apart.findIndex((o) => o.name === r.name) === i ? r.name : `${name} ${i + 1}`,
       from: r.dmxFrom,
       to: r.dmxTo,
       physical: [r.from, r.to],
-    })) ?? [{ name, from: fn.dmxFrom, to: fn.dmxTo, physical: [fn.from, fn.to] }]
+      sends: r.sends ?? (r.from === r.to ? Math.floor((r.dmxFrom + r.dmxTo) / 2) : r.dmxFrom),
+      sets: false,
+    })) ?? [{ name, from: fn.dmxFrom, to: fn.dmxTo, physical: [fn.from, fn.to], sends: fn.dmxFrom, sets: true }]
   );
 }
 
@@ -324,7 +335,7 @@ function gapsOf(channel: Channel, at: (value: number) => string): object[] {
   const most = 256 ** channel.bytes - 1;
   if (channel.functions.some((f) => f.master)) return [];
   const sorted = channel.functions
-    .flatMap((fn): { dmxFrom: number; dmxTo: number }[] => fn.ranges ?? [fn])
+    .flatMap((fn, k) => partsOf(fn, k).map((part) => ({ dmxFrom: part.from, dmxTo: part.to })))
     .sort((a, b) => a.dmxFrom - b.dmxFrom);
   const gaps: number[] = [];
   let end = -1;
