@@ -4,6 +4,7 @@ import { basename, dirname, join, relative, resolve, isAbsolute } from "node:pat
 import { readShowFile, writeShowFile } from "@/core/exchange/showFile";
 import { makeDemo } from "@/core/demo/saltLantern";
 import type { ScriptFiles } from "@/core/desk/script";
+import { decodeText } from "@/core/units/encoding";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 
 /** The name under which scripts open the demo show. */
@@ -91,7 +92,7 @@ export function filesBeside(
     // The demo show comes with the product.
     open: (name) => (name === DEMO ? makeDemo().show : read(name, (bytes) => readShowFile(new Uint8Array(bytes)))),
     save: (name, show) => write(name, writeShowFile(show)),
-    readText: (name) => read(name, (bytes) => bytes.toString("utf8")),
+    readText: (name) => read(name, (bytes) => decodeText(new Uint8Array(bytes))),
     writeText: write,
     readBytes: (name) => read(name, (bytes) => new Uint8Array(bytes)),
     writeBytes: write,

@@ -171,7 +171,11 @@ for (let k = 1; k <= kills; k++) {
   const { page } = now;
   if (random() < 0.3) {
     others += 1;
-    const ends = [() => killProcess("app"), () => killProcess("bridge"), () => refuseStorage(page, 300 + below(900))];
+    const ends = [
+      async () => killProcess("app"),
+      async () => killProcess("bridge"),
+      () => refuseStorage(page, 300 + below(900)),
+    ];
     await ends[below(3)]!();
   }
   let saved = 0;

@@ -77,7 +77,7 @@ const compiled = new Map<string, Node>();
 export function compileSyntax(syntax: string): Node {
   const known = compiled.get(syntax);
   if (known) return known;
-  const parts = syntax.match(/<[^>]+>|[[\]()|]|[^\s[\]()|<>]+/g) ?? [];
+  const parts = syntax.match(/<[^<>]+>|[[\]()|]|[^\s[\]()|<>]+/g) ?? [];
   let at = 0;
   const choice = (end: string | undefined): Node => {
     const options: Node[] = [];

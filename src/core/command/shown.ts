@@ -32,5 +32,8 @@ const SHOWN: Record<string, string> = {
 /** A syntax line as it is read: slots by their meaning, choices without their brackets. */
 export const shownSyntax = (syntax: string): string =>
   syntax
-    .replace(/<([^>:]+)(?::([^>]+))?>/g, (_, name: string, kind?: string) => SHOWN[kind ?? name] ?? name.toUpperCase())
+    .replace(
+      /<([^<>:]+)(?::([^<>]+))?>/g,
+      (_, name: string, kind?: string) => SHOWN[kind ?? name] ?? name.toUpperCase(),
+    )
     .replace(/\(([^()]*)\)/g, "$1");

@@ -1,10 +1,10 @@
 /** Catches lighting data that comes back otherwise than it went out, and texts that are not what they seem. */
 import fc from "fast-check";
 import { lookOf } from "../cue/looks";
-import { newDesk, performOn, runLine, type Desk } from "../desk/desk";
+import { newDesk, performOn, runLine, wait, type Desk } from "../desk/desk";
 import { isRefusal, type Refusal } from "../show/refusal";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber } from "../show/world";
-import { readAscii, type AsciiData } from "./ascii";
+import { isAscii, readAscii, type AsciiData } from "./ascii";
 import { importAscii } from "./asciiIntent";
 import { writeAscii } from "./asciiWrite";
 import { runs } from "@tests/setup/runs";
@@ -66,7 +66,7 @@ test("a text as others write it comes in, and what it says besides is named", ()
     "CUE 99",
   ].join("\r\n");
   const data = read(text);
-  expect(data.left.map((l) => l.line)).toEqual([5, 14, 20, 21]);
+  expect(data.left.map((l) => l.line)).toEqual([5, 14]);
   const desk = brought(text);
   const { show } = desk.world;
   expect(fixturesByNumber(show).map((f) => [f.number, f.addresses, f.scale])).toEqual([
@@ -92,6 +92,7 @@ test("a text as others write it comes in, and what it says besides is named", ()
     ],
     [1, 2, [[3, 50.2]]],
     [1, 2.5, [[1, 20]]],
+    [101, 1, [[1, 10]]],
   ]);
 });
 
@@ -154,4 +155,64 @@ test("mutilated texts never throw", () => {
     }),
     { numRuns: runs(300) },
   );
+});
+
+test("snaps, parts, submasters, consoles' own words and banners come in as they are meant", () => {
+  const text = [
+    "$$MYCONSOLE version 7",
+    "!".repeat(5000),
+    "PATCH 1 1<1@100 1<2@80 2<3@100 3<4@100",
+    "SUB 2",
+    "TEXT House! left",
+    "CHAN 1@50 2@FL",
+    "CUE 1",
+    "TEXT Bang!",
+    "UP 0",
+    "DOWN 0",
+    "CHAN 1@100",
+    "CUE 2",
+    "UP 5",
+    "CHAN 1@50",
+    "PART 1",
+    "UP 2 1",
+    "DOWN 9",
+    "CHAN 2@80",
+    "PART 2",
+    "UP 0",
+    "CHAN 3@60",
+    "ENDDATA",
+  ].join("\n");
+  expect(isAscii(text)).toBe(true);
+  expect([isAscii("!".repeat(60)), isAscii("Number,Name\n1,Cue")]).toEqual([false, false]);
+  const data = readAscii(text);
+  if (isRefusal(data)) throw new Error(data.what);
+  expect(data.left.map(({ line, why }) => [line, why])).toEqual([
+    [1, "$$MYCONSOLE is its console's own word and is not carried"],
+    [3, "channel 1: its dimmers stand at 100 % and 80 %; the first counts for all"],
+  ]);
+  const desk = newDesk();
+  const { left: _, ...carried } = data;
+  expect(performOn(desk, { intents: [importAscii.of({ ...carried, update: false })], events: [] })).toBeUndefined();
+  const levels = () => [...desk.player.frame.slice(0, 4)];
+  const says = (line: string) => expect(runLine(desk, line)).toBeUndefined();
+  says("go list 1");
+  expect(levels()).toEqual([255, 255, 0, 0]);
+  says("go list 1");
+  // The second part snaps; the first waits a second and takes two; the cue itself takes five.
+  expect(levels()).toEqual([255, 255, 0, 153]);
+  wait(desk, 2);
+  expect(levels()).toEqual([204, 204, 102, 153]);
+  wait(desk, 3);
+  expect(levels()).toEqual([128, 128, 204, 153]);
+  says("back list 1");
+  wait(desk, 60);
+  says("release all");
+  wait(desk, 60);
+  says("level list 102 at 100");
+  expect(levels()).toEqual([128, 128, 255, 0]);
+  expect(Object.values(desk.world.show.lists).find((l) => l.number === 102)).toMatchObject({
+    kind: "submaster",
+    name: "House! left",
+  });
+  expect(writeAscii(desk.world.show).text).toContain("TEXT Bang!");
 });

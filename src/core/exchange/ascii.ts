@@ -5,6 +5,7 @@
  * minutes and seconds with a colon.
  */
 import { refuse, type Refusal } from "../show/refusal";
+import { plain } from "../units/units";
 
 export interface AsciiPatch {
   channel: number;
@@ -18,30 +19,42 @@ export interface AsciiGroup {
   name: string;
   channels: number[];
 }
-export interface AsciiCue {
+/** Times and levels of a cue, or of a part of it; times that are not given are undefined: 0 is a snap. */
+export interface AsciiPart {
+  up: number | undefined;
+  down: number | undefined;
+  upWait: number;
+  downWait: number;
+  /** Percent by channel. */
+  levels: [channel: number, level: number][];
+}
+/** A submaster with what it holds. */
+export interface AsciiSub {
+  number: number;
+  name: string;
+  levels: [channel: number, level: number][];
+}
+export interface AsciiCue extends AsciiPart {
   /** Of several lists: its page. */
   page: number;
   number: number;
   name: string;
-  up: number;
-  down: number;
-  upWait: number;
-  downWait: number;
   /** Seconds after which the next cue follows by itself. */
   follow?: number;
   /** The cue it leads to instead of the next. */
   link?: number;
-  /** Percent by channel. */
-  levels: [channel: number, level: number][];
+  parts: AsciiPart[];
 }
 export interface AsciiData {
   patch: AsciiPatch[];
   groups: AsciiGroup[];
   cues: AsciiCue[];
+  subs: AsciiSub[];
   /** Lines that could not be carried, each with why. */
   left: { line: number; why: string }[];
 }
 
+const NO_TIMES = { up: undefined, down: undefined, upWait: 0, downWait: 0 };
 const MOST_LINES = 200_000;
 const MOST_BYTES = 16 * 1024 * 1024;
 const MOST_CHANNEL = 999_999;
@@ -72,22 +85,36 @@ const numberOf = (text: string | undefined, most = MOST_CHANNEL): number | undef
 const QUIET = new Set(["IDENT", "MANUFACTURER", "CONSOLE", "CLEAR", "SET", "ENDDATA"]);
 
 /** Whether a text begins as such data does. */
-export const isAscii = (text: string): boolean =>
-  /^(\s|!.*)*(ident|clear|manufacturer|console)\b/i.test(text.slice(0, 4000));
+export function isAscii(text: string): boolean {
+  for (const raw of text.slice(0, 20_000).split("\n")) {
+    const line = raw.trim().toLowerCase();
+    // Comments, and words of a console's maker, tell nothing.
+    if (line === "" || line.startsWith("!") || line.startsWith("$")) continue;
+    return BEGINS.includes(line.split(" ", 1)[0]!);
+  }
+  return false;
+}
+const BEGINS = ["ident", "clear", "manufacturer", "console", "set", "patch", "cue", "group", "sub"];
 
 /** Reads the text; what cannot be carried is named line by line and the rest comes in. */
 export function readAscii(text: string): AsciiData | Refusal {
   if (text.length > MOST_BYTES) return refuse("this text is too large to be lighting data", "Choose another file");
   const lines = text.split(/\r\n|\r|\n/);
   if (lines.length > MOST_LINES) return refuse(`this text has more than ${MOST_LINES} lines`, "Choose another file");
-  const data: AsciiData = { patch: [], groups: [], cues: [], left: [] };
+  const data: AsciiData = { patch: [], groups: [], cues: [], subs: [], left: [] };
   let cue: AsciiCue | undefined;
+  /** What levels and times belong to: the cue, or its last part. */
+  let part: AsciiPart | undefined;
+  let submaster: AsciiSub | undefined;
+  const begin = () => void ([cue, part, group, submaster] = [undefined, undefined, undefined, undefined]);
   let group: AsciiGroup | undefined;
   let known = 0;
+  /** Of the first dimmer of each channel. */
+  const levels = new Map<number, number>();
   const skip = (line: number, why: string) => void data.left.push({ line, why });
   for (const [i, raw] of lines.entries()) {
     const at = i + 1;
-    const line = raw.replace(/!.*/, "").trim();
+    const line = raw.split("!", 1)[0]!.trim();
     if (line === "") continue;
     const [word = "", ...rest] = line.split(/[\s,;/<>=@]+/).filter(Boolean);
     const keyword = word.toUpperCase();
@@ -99,19 +126,24 @@ export function readAscii(text: string): AsciiData | Refusal {
     if (keyword === "CUE") {
       const number = numberOf(rest[0]);
       const page = rest[1] === undefined ? 1 : (numberOf(rest[1]) ?? 0);
-      [cue, group] = [undefined, undefined];
+      begin();
       if (number === undefined || !Number.isInteger(page) || page < 1) skip(at, `"${line}" is no cue number`);
       else {
-        cue = { page, number, name: "", up: 0, down: 0, upWait: 0, downWait: 0, levels: [] };
+        cue = { page, number, name: "", ...NO_TIMES, levels: [], parts: [] };
+        part = cue;
         data.cues.push(cue);
         known += 1;
       }
     } else if (keyword === "GROUP" || keyword === "SUB") {
-      [cue, group] = [undefined, undefined];
+      begin();
       const number = numberOf(rest[0]);
-      if (keyword === "SUB") skip(at, "submasters are not carried");
-      else if (number === undefined || !Number.isInteger(number)) skip(at, `"${line}" is no group number`);
-      else {
+      if (number === undefined || !Number.isInteger(number))
+        skip(at, `"${line}" is no ${keyword === "SUB" ? "submaster" : "group"} number`);
+      else if (keyword === "SUB") {
+        submaster = { number, name: "", levels: [] };
+        data.subs.push(submaster);
+        known += 1;
+      } else {
         group = { number, name: "", channels: [] };
         data.groups.push(group);
         known += 1;
@@ -124,20 +156,29 @@ export function readAscii(text: string): AsciiData | Refusal {
         const level = fields[k + 2] === undefined ? 100 : levelOf(fields[k + 2]!);
         if (channel === undefined || dimmer === undefined || level === undefined || !Number.isInteger(channel))
           skip(at, `"${fields.slice(k, k + 3).join(" ")}" is no channel, dimmer and level`);
-        else data.patch.push({ channel, dimmer, level });
+        else {
+          const first = levels.get(channel) ?? level;
+          levels.set(channel, first);
+          if (first !== level)
+            skip(
+              at,
+              `channel ${channel}: its dimmers stand at ${plain(first, 1)} % and ${plain(level, 1)} %; the first counts for all`,
+            );
+          data.patch.push({ channel, dimmer, level });
+        }
       }
       known += 1;
     } else if (keyword === "CHAN") {
-      if (!cue && !group) {
-        skip(at, "levels that belong to no cue or group");
+      if (!part && !group && !submaster) {
+        skip(at, "levels that belong to no cue, group or submaster");
         continue;
       }
       for (let k = 0; k + 1 < rest.length; k += 2) {
         const [channel, level] = [numberOf(rest[k]), levelOf(rest[k + 1]!)];
         if (channel === undefined || level === undefined || !Number.isInteger(channel))
           skip(at, `"${rest[k]} ${rest[k + 1]}" is no channel with a level`);
-        else if (cue) cue.levels.push([channel, level]);
-        else group!.channels.push(channel);
+        else if (group) group.channels.push(channel);
+        else (part ?? submaster)!.levels.push([channel, level]);
       }
     } else if (keyword === "TEXT") {
       const words = raw
@@ -146,11 +187,19 @@ export function readAscii(text: string): AsciiData | Refusal {
         .slice(0, 200);
       if (cue) cue.name = words;
       else if (group) group.name = words;
+      else if (submaster) submaster.name = words;
+    } else if (keyword === "PART") {
+      if (!cue) skip(at, "a part that belongs to no cue");
+      else {
+        part = { ...NO_TIMES, levels: [] };
+        cue.parts.push(part);
+      }
     } else if (keyword === "UP" || keyword === "DOWN") {
       const [time, wait] = [timeOf(rest[0] ?? ""), rest[1] === undefined ? 0 : timeOf(rest[1])];
-      if (!cue || time === undefined || wait === undefined) skip(at, `"${line}" is no time of a cue`);
-      else if (keyword === "UP") Object.assign(cue, { up: time, upWait: wait });
-      else Object.assign(cue, { down: time, downWait: wait });
+      if (submaster) skip(at, "times of submasters are not carried");
+      else if (!part || time === undefined || wait === undefined) skip(at, `"${line}" is no time of a cue`);
+      else if (keyword === "UP") Object.assign(part, { up: time, upWait: wait });
+      else Object.assign(part, { down: time, downWait: wait });
     } else if (keyword === "FOLLOWON") {
       const time = timeOf(rest[0] ?? "");
       if (!cue || time === undefined) skip(at, `"${line}" is no follow-on of a cue`);
@@ -159,7 +208,9 @@ export function readAscii(text: string): AsciiData | Refusal {
       const to = numberOf(rest[0]);
       if (!cue || to === undefined) skip(at, `"${line}" is no link of a cue`);
       else cue.link = to;
-    } else skip(at, `${keyword.slice(0, 20)} is not carried`);
+    } else if (keyword.startsWith("$"))
+      skip(at, `${keyword.slice(0, 20)} is its console's own word and is not carried`);
+    else skip(at, `${keyword.slice(0, 20)} is not carried`);
   }
   return known > 0
     ? data

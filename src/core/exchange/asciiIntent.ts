@@ -19,17 +19,17 @@ const time = z.number().min(0).max(86_400);
 const percent = z.number().min(0).max(100);
 const channel = wholeNumber;
 
-const CueFields = z.object({
+const levels = z.array(z.tuple([channel, percent])).max(20_000);
+const PartFields = z.object({ up: time.optional(), down: time.optional(), upWait: time, downWait: time, levels });
+type Part = z.infer<typeof PartFields>;
+
+const CueFields = PartFields.extend({
   page: wholeNumber,
   number: cueNumber,
   name: z.string().max(200),
-  up: time,
-  down: time,
-  upWait: time,
-  downWait: time,
   follow: time.optional(),
   link: cueNumber.optional(),
-  levels: z.array(z.tuple([channel, percent])).max(20_000),
+  parts: z.array(PartFields).max(100).optional(),
 });
 
 /** The fixture of each channel; channels without one get a plain dimmer. */
@@ -82,24 +82,62 @@ function patchChannels(
   return byNumber;
 }
 
+/** Submasters stand behind the lists of cues: 101 for the first, or the next number that is free. */
+const FIRST_SUB = 100;
+
+function putSub(
+  world: WorldDraft,
+  show: Show,
+  fixtures: ReadonlyMap<number, Id>,
+  { number, name, levels }: { number: number; name: string; levels: Part["levels"] },
+): void {
+  const taken = new Set(Object.values(world.show.lists).map((l) => l.number));
+  let free = FIRST_SUB + number;
+  while (taken.has(free)) free += 1;
+  const list = listNumberedOrNew(world, free);
+  const cue = newCue(newId(world, "c"), 1);
+  cue.entries = entriesOf(show, fixtures, levels, new Map());
+  Object.assign(list, { kind: "submaster", name: name || `Submaster ${number}`, cues: { [cue.id]: cue } });
+}
+
+/** The times of a level of its own: of a part, as it goes up or down. */
+const timesOf = ({ up, down, upWait, downWait }: Part, rises: boolean): Entry["time"] => ({
+  fade: (rises ? (up ?? down) : (down ?? up)) ?? DEFAULT_FADE,
+  delay: rises ? upWait : downWait,
+});
+
 /** A cue's levels as entries: only what differs from what tracks in; a channel that was lit before and is not listed goes out. */
 function entriesOf(
   show: Show,
   fixtures: ReadonlyMap<number, Id>,
   levels: readonly (readonly [number, number])[],
   before: Map<Id, number>,
+  parts: readonly Part[] = [],
 ): Record<string, Entry> {
   const entries: Record<string, Entry> = {};
   const listed = new Map<Id, number>();
-  for (const [number, level] of levels) {
+  const partOf = new Map<Id, Part>();
+  const all = [
+    ...levels.map(([number, level]) => [number, level, undefined] as const),
+    ...parts.flatMap((part) => part.levels.map(([number, level]) => [number, level, part] as const)),
+  ];
+  for (const [number, level, part] of all) {
     const id = fixtures.get(number);
     const fixture = id === undefined ? undefined : show.fixtures[id];
     if (!fixture || !modelOf(show, fixture).specs.some((s) => s.cell === 0 && s.head === "Dimmer")) continue;
     listed.set(fixture.id, level);
+    if (part) partOf.set(fixture.id, part);
   }
   for (const [id, level] of before) if (level > 0 && !listed.has(id)) listed.set(id, 0);
   for (const [id, level] of listed) {
-    if (before.get(id) !== level) entries[paramKey(id, 0, "Dimmer")] = { attribute: "Dimmer", value: level };
+    const was = before.get(id);
+    const part = partOf.get(id);
+    if (was !== level)
+      entries[paramKey(id, 0, "Dimmer")] = {
+        attribute: "Dimmer",
+        value: level,
+        ...(part ? { time: timesOf(part, level >= (was ?? 0)) } : {}),
+      };
     before.set(id, level);
   }
   return entries;
@@ -113,14 +151,18 @@ export const importAscii = defineIntent({
       .array(z.object({ number: wholeNumber, name: z.string().max(200), channels: z.array(channel).max(20_000) }))
       .max(5000),
     cues: z.array(CueFields).max(20_000),
+    subs: z
+      .array(z.object({ number: wholeNumber, name: z.string().max(200), levels }))
+      .max(5000)
+      .optional(),
     /** What is there already is changed; else it is left as it is. */
     update: z.boolean(),
   },
-  apply(world, { patch, groups, cues, update }) {
+  apply(world, { patch, groups, cues, subs = [], update }) {
     const wanted = new Set([
       ...patch.map((p) => p.channel),
       ...groups.flatMap((g) => g.channels),
-      ...cues.flatMap((c) => c.levels.map(([n]) => n)),
+      ...[...cues, ...cues.flatMap((c) => c.parts ?? []), ...subs].flatMap((c) => c.levels.map(([n]) => n)),
     ]);
     if (wanted.size === 0 && cues.length === 0) fail("there is nothing in it that could be brought in");
     const at = new Map<number, { dimmer: number; level: number }[]>();
@@ -146,9 +188,10 @@ export const importAscii = defineIntent({
         update,
       );
     }
+    for (const sub of subs) putSub(world, show, fixtures, sub);
   },
-  says: (_, { patch, groups, cues, update }) =>
-    `brings in ${new Set(patch.map((p) => p.channel)).size} channels, ${groups.length} groups and ${cues.length} cues of intensities; what is there already ${update ? "is changed" : "stays"}`,
+  says: (_, { patch, groups, cues, subs = [], update }) =>
+    `brings in ${new Set(patch.map((p) => p.channel)).size} channels, ${groups.length} groups, ${cues.length} cues of intensities and ${subs.length} submasters; what is there already ${update ? "is changed" : "stays"}`,
   lines: (_, { cues }) => [unsaid(`brings in ${cues.length} cues from USITT ASCII`)],
 });
 
@@ -167,7 +210,7 @@ function putCues(
   const edit = () => {
     for (const cue of cues) {
       const old = was.find((c) => sameCueNumber(c.number, cue.number));
-      const entries = entriesOf(show, fixtures, cue.levels, before);
+      const entries = entriesOf(show, fixtures, cue.levels, before, cue.parts);
       if (old && !update) continue;
       const id = old?.id ?? newId(world, "c");
       list.cues[id] ??= newCue(id, cue.number);
@@ -175,8 +218,8 @@ function putCues(
       Object.assign(into, { entries: update && old ? { ...into.entries, ...entries } : entries });
       if (cue.name) into.name = cue.name;
       Object.assign(into.times, {
-        up: cue.up || cue.down ? cue.up : DEFAULT_FADE,
-        down: cue.up || cue.down ? cue.down : DEFAULT_FADE,
+        up: cue.up ?? cue.down ?? DEFAULT_FADE,
+        down: cue.down ?? cue.up ?? DEFAULT_FADE,
         delayUp: cue.upWait,
         delayDown: cue.downWait,
       });

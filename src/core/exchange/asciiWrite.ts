@@ -35,7 +35,7 @@ function wrapped(keyword: string, fields: readonly string[]): string[] {
   return line === keyword ? lines : [...lines, line];
 }
 
-const oneLine = (text: string): string => text.replace(/[\r\n!]+/g, " ").trim();
+const oneLine = (text: string): string => text.replace(/[\r\n]+/g, " ").trim();
 const seconds = (time: number): string => plain(time, 2);
 
 /** The fixtures that have an intensity of their own, by number: the channels there are. */

@@ -54,15 +54,17 @@ export const MEANING_TITLES: Record<ColumnMeaning, string> = {
 
 /** How a table is to be read. */
 export interface Mapping {
-  /** Whether the first row holds titles. */
-  header: boolean;
+  /** Which row holds titles, from 1; 0 for none. What lies above it is left out. */
+  titleRow: number;
   /** For each column what it means. */
   columns: ColumnMeaning[];
   /** Whether the decimal sign is a comma. */
   comma: boolean;
 }
 
-/** Words in titles, the surest first; each meaning is given once. */
+const ADDRESS = /addr|adr|dmx|patch|^slot|start|direcc|indirizz/;
+
+/** Words in titles, in English, German, French, Spanish and Italian, the surest first; each meaning is given once. */
 const TITLES: [ColumnMeaning, RegExp][] = [
   ["invertPan", /inver\w* pan|pan inver/],
   ["invertTilt", /inver\w* tilt|tilt inver/],
@@ -76,20 +78,28 @@ const TITLES: [ColumnMeaning, RegExp][] = [
   ["turnZ", /\b(turn|rot\w*) ?z\b|\bz ?(turn|rot)/],
   ["x", /^(pos\w* )?x\b/],
   ["y", /^(pos\w* )?y\b/],
-  ["z", /^(pos\w* )?z\b|height|trim/],
-  ["maker", /manufacturer|maker|\bmake\b|brand/],
-  ["mode", /\bmode\b|personality|dmx profile/],
+  ["z", /^(pos\w* )?z\b|height|trim|hohe|hauteur|altura|altezza/],
+  ["maker", /manufacturer|maker|\bmake\b|brand|hersteller|fabricant|marque|marca|constructeur|produttore|costruttore/],
+  ["mode", /\bmode\b|personality|dmx profile|modus|betriebsart|\bmodo\b|modalita/],
   ["universe", /univ|^u$/],
-  ["address", /addr|dmx|patch|^slot|start/],
-  ["model", /\bmodel\b|fixture type|\btype\b|\binstrument|\bdevice\b|^fixture$/],
-  ["number", /fixture ?(id|no|num)|\bchannel\b|\bchan\b|\bunit\b|\bnumber\b|\bid\b|^no\b|^nr\b|^#/],
-  ["name", /\bname\b|label|purpose|position/],
-  ["note", /note|comment|remark/],
+  ["address", ADDRESS],
+  [
+    "model",
+    /\bmodel\b|fixture type|\btype\b|\binstrument|\bdevice\b|^fixture$|modell|gerat|scheinwerfer|\btyp\b|modele|appareil|projecteur|\btipo\b|aparato|proiettore|apparecchio/,
+  ],
+  [
+    "number",
+    /fixture ?(id|no|num)|\bchannel\b|\bchan\b|\bunit\b|\bnumber\b|\bid\b|^no\b|\bnr\b|^#|nummer|\bnumero\b|\bnum\b|\b[ck]anale?\b|^n ?[°º]/,
+  ],
+  ["name", /\bname\b|label|purpose|position|posicion|posizione|bezeichnung|\bnom\b|designation|\bnombre\b|\bnome\b/],
+  ["note", /note|comment|remark|bemerkung|notiz|anmerkung|kommentar|remarque|observ|\bnota\b/],
 ];
 
 const plainTitle = (text: string): string =>
   text
     .toLowerCase()
+    .normalize("NFD")
+    .replace(/\p{M}+/gu, "")
     .replace(/[_\-./()[\]]+/g, " ")
     .replace(/(pos|position|rot|rotation|turn)([xyz])$/, "$1 $2")
     .replace(/\s+/g, " ")
@@ -97,16 +107,21 @@ const plainTitle = (text: string): string =>
 
 /** A mapping to begin with: to be looked at and changed before anything is done. */
 export function guessMapping({ rows }: Table): Mapping {
-  const first = rows[0]!;
+  const titleRow = guessTitleRow(rows);
+  const header = titleRow > 0;
+  const first = rows[titleRow - 1] ?? [];
   const width = Math.max(...rows.slice(0, 50).map((row) => row.length));
-  const named = first.map(plainTitle).filter((title) => TITLES.some(([, words]) => words.test(title))).length;
-  const header = named >= 2 || (named === 1 && first.every((cell) => !/^\d/.test(cell)));
-  const body = rows.slice(header ? 1 : 0, 200);
+  const body = rows.slice(titleRow, titleRow + 200);
   const columns: ColumnMeaning[] = Array.from({ length: width }, () => "ignore");
   if (header) {
     const given = new Set<ColumnMeaning>();
     for (const [meaning, words] of TITLES) {
-      const titled = first.flatMap((cell, i) => (columns[i] === "ignore" && words.test(plainTitle(cell)) ? [i] : []));
+      const titled = first.flatMap((cell, i) => {
+        const title = plainTitle(cell);
+        // "Univ./Adr." over 1/101 is both.
+        const isBoth = meaning === "universe" && ADDRESS.test(title) && isLike("address", body, i) && !isWhole(body, i);
+        return columns[i] === "ignore" && words.test(title) && !isBoth ? [i] : [];
+      });
       // Of several columns with such a title, the one whose cells are like it.
       const at = titled.find((i) => isLike(meaning, body, i)) ?? titled[0];
       if (at === undefined || given.has(meaning)) continue;
@@ -114,7 +129,23 @@ export function guessMapping({ rows }: Table): Mapping {
       given.add(meaning);
     }
   } else guessFromCells(body, columns);
-  return { header, columns, comma: usesComma(body) };
+  return { titleRow, columns, comma: usesComma(body) };
+}
+
+/** Lines above the titles are looked through up to here. */
+const TITLES_WITHIN = 20;
+
+/** The row that reads most like titles, from 1; 0 where none does. */
+function guessTitleRow(rows: Table["rows"]): number {
+  let [best, most] = [0, 1];
+  for (const [i, row] of rows.slice(0, TITLES_WITHIN).entries()) {
+    const cells = row.map((cell) => cell.trim()).filter(Boolean);
+    const named = cells.map(plainTitle).filter((title) => TITLES.some(([, words]) => words.test(title))).length;
+    const numbers = cells.filter((cell) => /^[\d.,:/]+$/.test(cell)).length;
+    if (named > most && numbers * 2 < cells.length) [best, most] = [i + 1, named];
+    else if (i === 0 && named === 1 && cells.every((cell) => !/^\d/.test(cell))) best = 1;
+  }
+  return best;
 }
 
 const WHOLE = /^\d+$/;
@@ -149,6 +180,9 @@ function isLike(meaning: ColumnMeaning, body: readonly string[][], column: numbe
   const pattern = CELLS[meaning];
   return !pattern || (cells.length > 0 && cells.filter((cell) => pattern.test(cell)).length * 2 > cells.length);
 }
+
+const isWhole = (body: readonly string[][], column: number): boolean =>
+  body.every((row) => /^\d*$/.test((row[column] ?? "").trim()));
 
 /** Without titles: addresses show by their form, numbers by being whole and each their own, names by their letters. */
 function guessFromCells(body: readonly string[][], columns: ColumnMeaning[]): void {

@@ -115,7 +115,7 @@ test("tables of other programs: delimiters, quotes, decimal commas, titles in an
     [13, "", "Spare"],
   ]);
   const untitled = guessMapping(table("101,1/1,Jetty,Kelp Wash\n102,1/13,Jetty,Kelp Wash\n"));
-  expect(untitled).toEqual({ header: false, comma: false, columns: ["number", "address", "name", "model"] });
+  expect(untitled).toEqual({ titleRow: 0, comma: false, columns: ["number", "address", "name", "model"] });
 });
 
 test("addresses in one column or two", () => {
@@ -327,4 +327,41 @@ test("any text leaves harmless and comes back as it was", () => {
       },
     ),
   );
+});
+
+test.each([
+  [
+    "German, with lines above",
+    "Beleuchtungsplan;;;\nStand: 3. Mai;;;\n\nKreis-Nr.;Bezeichnung;Gerätetyp;Hersteller;Univ./Adr.;Höhe\n101;Steg links;Kelp Wash;Saltmarsh;1/101;5,5\n102;Steg rechts;Kelp Wash;Saltmarsh;1/113;5,5\n",
+    ["number", "name", "model", "maker", "address", "z"],
+    4,
+  ],
+  [
+    "French",
+    "Numéro;Désignation;Modèle;Marque;Univers;Adresse\n101;Jardin;Kelp Wash;Saltmarsh;1;101\n",
+    ["number", "name", "model", "maker", "universe", "address"],
+    1,
+  ],
+  [
+    "Spanish",
+    "Canal;Nombre;Tipo;Fabricante;Universo;Dirección\n101;Izquierda;Kelp Wash;Saltmarsh;1;101\n",
+    ["number", "name", "model", "maker", "universe", "address"],
+    1,
+  ],
+  [
+    "Italian",
+    "Canale;Nome;Modello;Produttore;Universo;Indirizzo\n101;Sinistra;Kelp Wash;Saltmarsh;1;101\n",
+    ["number", "name", "model", "maker", "universe", "address"],
+    1,
+  ],
+] as const)("titles in %s", (_, text, columns, titles) => {
+  const { reading } = bringIn(text);
+  const table = readTable(text);
+  if ("refused" in table) throw new Error(table.what);
+  const mapping = guessMapping(table);
+  expect(mapping.columns).toEqual(columns);
+  // Empty lines are no rows.
+  expect(mapping.titleRow).toBe(titles === 4 ? 3 : titles);
+  expect(reading.leftOut).toEqual([]);
+  expect(reading.rows[0]!.fixture.addresses).toEqual([{ universe: 1, slot: 101 }]);
 });

@@ -39,7 +39,7 @@ export interface PatchReading {
   leftOut: LeftOut[];
 }
 
-const simple = (text: string): string => text.toLowerCase().replace(/[^a-z0-9]+/g, "");
+const simple = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, "");
 /** What a choice of type is known by: the words of the table, in small letters. */
 export const choiceKey = (maker: string, model: string, mode: string): string =>
   [maker, model, mode].map(simple).join("|");
@@ -52,7 +52,7 @@ const cellReader = (mapping: Mapping) => {
   };
 };
 const bodyOf = ({ rows }: Table, mapping: Mapping) =>
-  rows.map((row, i) => ({ row, line: i + 1 })).slice(mapping.header ? 1 : 0);
+  rows.map((row, i) => ({ row, line: i + 1 })).slice(mapping.titleRow);
 
 /** Each maker, model and mode that a table names, matched to the show's types and the library as well as can be. */
 export function typeChoices(show: Pick<Show, "types">, table: Table, mapping: Mapping): TypeChoice[] {

@@ -5,6 +5,7 @@ import type { GdtfRead } from "@/core/exchange/gdtf/file";
 import type { MvrRead } from "@/core/exchange/mvr/read";
 import type { FromFile, LargeShow } from "@/core/exchange/showFile";
 import type { Table } from "@/core/exchange/tableText";
+import { ENCODINGS, type Encoding } from "@/core/units/encoding";
 import { PieceSchema } from "@/engine/opening";
 import type { Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
@@ -21,7 +22,11 @@ export const ToReaderSchema = z.discriminatedUnion("kind", [
   /** A GDTF or MVR file, by what is in it. */
   z.object({ kind: z.literal("rig"), file: BlobSchema, types: z.custom<Show["types"]>((v) => typeof v === "object") }),
   /** A table, or USITT ASCII. */
-  z.object({ kind: z.literal("text"), text: z.union([z.string(), BlobSchema]) }),
+  z.object({
+    kind: z.literal("text"),
+    text: z.union([z.string(), BlobSchema]),
+    encoding: z.enum(ENCODINGS).optional(),
+  }),
   /** The demo show, taken in where it is not there. */
   z.object({ kind: z.literal("demo") }),
   /** A show of this browser. */
@@ -41,7 +46,7 @@ export interface Answers {
   show: FromFile | LargeShow | Refusal;
   keep: Kept | LargeShow | Refusal;
   rig: GdtfRead | MvrRead | Refusal;
-  text: { ascii: AsciiData } | { table: Table } | Refusal;
+  text: { ascii: AsciiData } | { table: Table; encoding: Encoding } | Refusal;
   demo: object | Refusal;
   open: Opened | Refusal;
 }

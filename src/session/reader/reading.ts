@@ -7,6 +7,7 @@ import { readingShowFile } from "@/core/exchange/showFile";
 import { readTable } from "@/core/exchange/tableText";
 import { zipFiles } from "@/core/exchange/zip";
 import { DEMO_ID } from "@/core/show/showId";
+import { decodeText, guessEncoding } from "@/core/units/encoding";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { newHands } from "@/core/show/world";
 import { addShow, openShow } from "../storage/shows";
@@ -60,16 +61,18 @@ const READ: { [K in ToReader["kind"]]: (asked: Extract<ToReader, { kind: K }>, t
       ? readGdtf(bytes, { types })
       : through(readingMvr(bytes, { types }), tell);
   },
-  async text({ text: given }) {
+  async text({ text: given, encoding }) {
     const size = typeof given === "string" ? given.length : given.size;
     if (size > MOST_TEXT) return tooLarge(size, MOST_TEXT);
-    const text = typeof given === "string" ? given : await given.text();
+    const bytes = typeof given === "string" ? undefined : new Uint8Array(await given.arrayBuffer());
+    const written = encoding ?? (bytes ? guessEncoding(bytes) : "utf-8");
+    const text = bytes ? decodeText(bytes, written) : (given as string);
     if (isAscii(text)) {
       const ascii = readAscii(text);
       return isRefusal(ascii) ? ascii : { ascii };
     }
     const table = readTable(text);
-    return isRefusal(table) ? table : { table };
+    return isRefusal(table) ? table : { table, encoding: written };
   },
   async open({ id }) {
     return (id === DEMO_ID ? await ensureDemo() : undefined) ?? openShow(id);

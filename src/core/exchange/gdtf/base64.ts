@@ -18,7 +18,7 @@ export function base64Of(bytes: Uint8Array): string {
 }
 
 export function bytesOf(text: string): Uint8Array {
-  const clean = text.replace(/=+$/, "");
+  const clean = text.replace(/={1,2}$/, "");
   const made = new Uint8Array(Math.floor((clean.length * 3) / 4));
   let [bits, count, at] = [0, 0, 0];
   for (let k = 0; k < clean.length; k++) {

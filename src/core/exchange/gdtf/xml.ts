@@ -1,5 +1,6 @@
 /** Reading and writing XML of the open fixture standards: bounded, without entities of its own. */
 import { XMLBuilder, XMLParser } from "fast-xml-parser";
+import { decodeText } from "../../units/encoding";
 import { refuse, type Refusal } from "../../show/refusal";
 
 /** An element: attributes by "@name", children by tag, always several. */
@@ -49,9 +50,7 @@ export function xmlText(bytes: Uint8Array): string {
   const declared = /^[^>]{0,100}encoding=["']([\w.-]{1,30})["']/.exec(
     String.fromCharCode(...bytes.subarray(0, 120)),
   )?.[1];
-  return new TextDecoder(/^(iso-8859-1|latin1|windows-1252)$/i.test(declared ?? "") ? "windows-1252" : "utf-8").decode(
-    bytes,
-  );
+  return decodeText(bytes, /^(iso-8859-1|latin1|windows-1252)$/i.test(declared ?? "") ? "windows-1252" : "utf-8");
 }
 
 /** Whether a document declares a type before its root element. */

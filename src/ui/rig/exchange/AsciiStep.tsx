@@ -27,8 +27,8 @@ export function AsciiStep({ name, data, onBack, onClose }: Props) {
     <Stack gap="sm">
       <Text>
         {name}: {plural(channels, "patched channel")}, {plural(data.groups.length, "group")},{" "}
-        {plural(data.cues.length, "cue")} of intensities. Channels are fixtures of the same number; those that are not
-        there yet become dimmers.
+        {plural(data.cues.length, "cue")} of intensities, {plural(data.subs.length, "submaster")}. Channels are fixtures
+        of the same number; those that are not there yet become dimmers.
       </Text>
       <SegmentedControl
         size="xs"

@@ -1,12 +1,25 @@
 "use client";
 
-import { Button, FileButton, Group, Modal, Progress, SegmentedControl, Switch, Text, Textarea } from "@mantine/core";
+import {
+  Button,
+  FileButton,
+  Group,
+  Modal,
+  NumberInput,
+  Progress,
+  SegmentedControl,
+  Select,
+  Switch,
+  Text,
+  Textarea,
+} from "@mantine/core";
 import { useCallback, useMemo, useRef, useState, type DragEvent } from "react";
 import { guessMapping, type ColumnMeaning, type Mapping } from "@/core/exchange/patchColumns";
 import { choiceKey, typeChoices, type TypeChoice } from "@/core/exchange/patchTable";
 import type { Table } from "@/core/exchange/tableText";
 import type { AsciiData } from "@/core/exchange/ascii";
 import { isRefusal, refusalText } from "@/core/show/refusal";
+import { ENCODINGS, type Encoding } from "@/core/units/encoding";
 import { readAside } from "@/session/reader/readAside";
 import type { ToReader } from "@/session/reader/messages";
 import { ReadingBar } from "../../parts/ReadingBar";
@@ -38,7 +51,12 @@ export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): 
 }
 
 function Import({ onClose }: { onClose(): void }) {
-  const [source, setSource] = useState<{ name: string; table: Table } | null>(null);
+  const [source, setSource] = useState<{
+    name: string;
+    table: Table;
+    encoding: Encoding;
+    file: File | undefined;
+  } | null>(null);
   const [ascii, setAscii] = useState<{ name: string; data: AsciiData } | null>(null);
   const [rig, setRig] = useState<{ name: string; read: MvrRead } | null>(null);
   const [type, setType] = useState<{ name: string; read: GdtfRead } | null>(null);
@@ -57,11 +75,17 @@ function Import({ onClose }: { onClose(): void }) {
     if (found === "stopped") return void setTrouble(`${name} was not read to its end; nothing was taken in`);
     return isRefusal(found) ? void setTrouble(`${name}: ${refusalText(found)}`) : found;
   };
-  const take = async (name: string, text: string | File) => {
-    const found = await aside<"text">(name, { kind: "text", text });
+  const take = async (name: string, text: string | File, encoding?: Encoding) => {
+    const found = await aside<"text">(name, { kind: "text", text, ...(encoding ? { encoding } : {}) });
     if (!found || isRefusal(found)) return;
     if ("ascii" in found) setAscii({ name, data: found.ascii });
-    else setSource({ name, table: found.table });
+    else
+      setSource({
+        name,
+        table: found.table,
+        encoding: found.encoding,
+        file: typeof text === "string" ? undefined : text,
+      });
   };
   const takeZip = async (file: File) => {
     const found = await aside<"rig">(file.name, { kind: "rig", file, types });
@@ -77,7 +101,15 @@ function Import({ onClose }: { onClose(): void }) {
   if (type) return <GdtfStep {...type} onBack={() => setType(null)} onClose={onClose} />;
   if (ascii) return <AsciiStep {...ascii} onBack={() => setAscii(null)} onClose={onClose} />;
   if (source)
-    return <MappingStep name={source.name} table={source.table} onBack={() => setSource(null)} onClose={onClose} />;
+    return (
+      <MappingStep
+        key={source.encoding}
+        {...source}
+        onEncoding={source.file && ((encoding) => void take(source.name, source.file!, encoding))}
+        onBack={() => setSource(null)}
+        onClose={onClose}
+      />
+    );
   const drop = (event: DragEvent) => {
     event.preventDefault();
     read(event.dataTransfer.files[0] ?? null);
@@ -118,11 +150,16 @@ function Import({ onClose }: { onClose(): void }) {
 function MappingStep({
   name,
   table,
+  encoding,
+  onEncoding,
   onBack,
   onClose,
 }: {
   name: string;
   table: Table;
+  encoding: Encoding;
+  /** Reads it anew in another encoding; undefined for what was pasted. */
+  onEncoding?: ((encoding: Encoding) => void) | undefined;
   onBack(): void;
   onClose(): void;
 }) {
@@ -188,12 +225,26 @@ function MappingStep({
     <div className={classes.mapping}>
       <Group gap="md">
         <strong>{name}</strong>
-        <Switch
+        <NumberInput
           size="xs"
-          label="First row is titles"
-          checked={mapping.header}
-          onChange={(e) => setMapping({ ...mapping, header: e.currentTarget.checked })}
+          w={150}
+          label="Titles in row (0: none)"
+          min={0}
+          max={Math.min(99, table.rows.length - 1)}
+          value={mapping.titleRow}
+          onChange={(v) => typeof v === "number" && setMapping({ ...mapping, titleRow: v })}
         />
+        {onEncoding && (
+          <Select
+            size="xs"
+            w={150}
+            label="Written in"
+            data={[...ENCODINGS]}
+            value={encoding}
+            allowDeselect={false}
+            onChange={(v) => v && onEncoding(v)}
+          />
+        )}
         <Switch
           size="xs"
           label="Decimal comma"

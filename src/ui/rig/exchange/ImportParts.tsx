@@ -43,7 +43,7 @@ export const Preview = memo(function Preview({
         </thead>
         <tbody>
           {table.rows.slice(0, PREVIEW).map((row, r) => (
-            <tr key={r} data-titles={r === 0 && mapping.header}>
+            <tr key={r} data-titles={r === mapping.titleRow - 1} data-above={r < mapping.titleRow - 1}>
               {mapping.columns.map((value, i) => (
                 <td key={i} data-unused={value === "ignore"}>
                   {row[i] ?? ""}
