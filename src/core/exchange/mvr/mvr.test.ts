@@ -157,3 +157,32 @@ test("files that were damaged neither crash nor hang", () => {
     { numRuns: runs(120) },
   );
 });
+
+test("what other programs count and sort fixtures by is kept in notes, and what is left out is said", () => {
+  const said = `<UnitNumber>5</UnitNumber><CustomId>77</CustomId><Classing>c1</Classing>`;
+  const one = (id: string, more: string) =>
+    `<Fixture uuid="11111111-2222-4333-8444-555555555551" name="a"><Matrix>{1,0,0}{0,1,0}{0,0,1}{0,0,0}</Matrix><GDTFSpec>Halyard@Petrel Spot</GDTFSpec><FixtureID>${id}</FixtureID>${more}<Addresses><Address break="0">1</Address><Address break="1">3.7</Address></Addresses></Fixture>`;
+  const symbol = `<Truss uuid="t" name="T"><Matrix>{1,0,0}{0,1,0}{0,0,1}{1000,0,0}</Matrix><Geometries><Symbol uuid="s" symdef="d"><Matrix>{4,0,0}{0,0.3,0}{0,0,0.3}{0,2000,6000}</Matrix></Symbol></Geometries></Truss>`;
+  const read = readMvr(
+    packed(
+      scene(
+        one("A12", said) + `<FocusPoint uuid="p" name="Centre"/>` + symbol,
+        `<Class uuid="c1" name="Front"/><Symdef uuid="d" name="Box"><ChildList><Geometry3D fileName="truss.glb"/></ChildList></Symdef>`,
+      ),
+    ),
+    newShow("x"),
+  );
+  if (isRefusal(read)) throw new Error(read.what);
+  expect(read.fixtures[0]).toMatchObject({
+    number: undefined,
+    note: "FixtureID A12; unit 5; custom id 77; class Front",
+  });
+  const notes = read.notes.join("\n");
+  expect(notes).toMatch(/fixture A12: its FixtureID is no number and is kept in its note/);
+  expect(notes).toMatch(/1 focus point is left out/);
+  expect(notes).toMatch(/break 1 at 3\.7/);
+  // The symbol's own matrix counts: 4 m long, 2 m upstage, 6 m high, about 1 m across.
+  expect(read.pieces[0]).toMatchObject({ from: { x: -1, y: 2 }, to: { x: 3, y: 2 }, z: 6 });
+  const show = brought(newShow("x"), packed(scene(one("A12", said), `<Class uuid="c1" name="Front"/>`)), "add");
+  expect(Object.values(show.fixtures)[0]!.note).toBe("FixtureID A12; unit 5; custom id 77; class Front");
+});

@@ -95,6 +95,8 @@ export function planMvr(show: Show, read: MvrRead, how: "add" | "update"): MvrPl
       turn: f.turn,
       ...(f.uuid ? { uuid: f.uuid } : {}),
       ...(f.position ? { position: f.position } : {}),
+      // What somebody wrote here stays.
+      ...(f.note && !old?.note ? { note: f.note } : {}),
     };
     rows.push({
       read: f,

@@ -31,6 +31,8 @@ export interface MvrFixture {
   place: { x: number; y: number; z: number };
   turn: { x: number; y: number; z: number };
   position?: string;
+  /** What the file says of it that has no place of its own here. */
+  note?: string;
 }
 
 export interface MvrRead {
@@ -58,22 +60,33 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
   const notes = createNotes(source, 500);
   const { note } = notes;
   const scenery = first(root, "Scene");
-  const places = new Map(within(scenery, "AUXData", "Position").map((p) => [text(p, "uuid"), text(p, "name")]));
+  const named = (tag: string) =>
+    new Map(within(scenery, "AUXData", tag).map((p) => [text(p, "uuid"), text(p, "name")] as const));
+  const aux: Aux = { places: named("Position"), classes: named("Class") };
+  const symbols = new Map(within(scenery, "AUXData", "Symdef").map((s) => [text(s, "uuid"), s] as const));
   const found: [tag: string, element: Element, matrix: string][] = [];
-  for (const layer of within(scenery, "Layers", "Layer")) gather(layer, found, 0);
+  const layers = within(scenery, "Layers", "Layer");
+  for (const layer of layers) gather(layer, found, 0);
+  const points = layers.reduce((sum, layer) => sum + countOf(layer, "FocusPoint"), 0);
+  if (points > 0)
+    note(`${points} focus ${points === 1 ? "point is" : "points are"} left out: make position palettes of them`);
   const types = new Types(bytes, files, show, note);
   const fixtures: MvrFixture[] = [];
   const pieces: Omit<Scenic, "id">[] = [];
   for (const [k, [tag, element, matrix]] of found.entries()) {
     if (k % 200 === 199) yield 0.4 + (0.6 * k) / found.length;
     if (tag !== "Fixture") {
-      const body = text(within(element, "Geometries", "Geometry3D")[0], "fileName");
-      const piece = pieceOf(text(element, "name"), matrix || IDENTITY, body, tag === "Truss");
+      const symbol = within(element, "Geometries", "Symbol")[0];
+      const drawn = symbol ? first(symbols.get(text(symbol, "symdef")), "ChildList") : first(element, "Geometries");
+      const body = text(all(drawn, "Geometry3D")[0], "fileName");
+      const moved = content(first(symbol, "Matrix"));
+      const stands = moved ? together(matrix || IDENTITY, moved) : matrix || IDENTITY;
+      const piece = pieceOf(text(element, "name"), stands, body, tag === "Truss");
       if (!piece || pieces.length >= MOST_PIECES) note(`${tag} "${text(element, "name")}" is left out`, element);
       else pieces.push(piece);
       continue;
     }
-    const made = fixtureOf(element, matrix, types, places, note);
+    const made = fixtureOf(element, matrix, types, aux, note);
     if (made && fixtures.length < MOST_FIXTURES) fixtures.push(made);
     else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`, element);
   }
@@ -162,7 +175,7 @@ function fixtureOf(
   element: Element,
   matrix: string,
   types: Types,
-  places: ReadonlyMap<string, string>,
+  { places, classes }: Aux,
   note: Note,
 ): MvrFixture | undefined {
   const name = text(element, "name").slice(0, 200);
@@ -178,6 +191,8 @@ function fixtureOf(
   const mode = modeOf(type, wanted);
   if (!mode) note(`${label}: ${type.model} has no mode "${wanted}", ${type.modes[0]!.name} is taken`, element);
   const numeric = Number(content(first(element, "FixtureIDNumeric"))) || Number(id);
+  if (id !== "" && !/^\d+$/.test(id)) note(`${label}: its FixtureID is no number and is kept in its note`, element);
+  const said = noteOf(element, id, classes);
   const placed = placedBy(matrix || IDENTITY);
   if (!placed) note(`${label}: its matrix makes no sense, it hangs at the middle of the stage`, element);
   const position = places.get(content(first(element, "Position")));
@@ -192,7 +207,44 @@ function fixtureOf(
     place: placed?.place ?? { x: 0, y: 0, z: 0 },
     turn: placed?.turn ?? { x: 0, y: 0, z: 0 },
     ...(position ? { position: position.slice(0, 200) } : {}),
+    ...(said ? { note: said } : {}),
   };
+}
+
+/** Names of what fixtures refer to, by their uuid. */
+interface Aux {
+  places: ReadonlyMap<string, string>;
+  classes: ReadonlyMap<string, string>;
+}
+
+/** "FixtureID A12; unit 5; custom id 7; class Front": what other programs count and sort it by. */
+function noteOf(element: Element, id: string, classes: ReadonlyMap<string, string>): string {
+  const says = (tag: string, none = "") => {
+    const value = content(first(element, tag));
+    return value === none || value === "0" ? "" : value;
+  };
+  const [unit, custom, kind] = [says("UnitNumber"), says("CustomId"), classes.get(says("Classing"))];
+  return [
+    id !== "" && !/^\d+$/.test(id) && `FixtureID ${id}`,
+    unit && `unit ${unit}`,
+    custom && `custom id ${custom}`,
+    kind && `class ${kind}`,
+  ]
+    .filter(Boolean)
+    .join("; ")
+    .slice(0, 500);
+}
+
+/** How many elements of a tag lie in a layer, groups in it included. */
+function countOf(element: Element, tag: string, depth = 0): number {
+  if (depth > DEEPEST) return 0;
+  return all(element, "ChildList").reduce(
+    (sum, list) =>
+      sum +
+      all(list, tag).length +
+      all(list, "GroupObject").reduce((inner, group) => inner + countOf(group, tag, depth + 1), 0),
+    0,
+  );
 }
 
 /** Addresses of the first break: a fixture of ours has one run of slots. */
@@ -202,8 +254,12 @@ function addressesOf(element: Element, label: string, note: Note): Address[] {
     at: content(a),
   }));
   const lowest = Math.min(...listed.map((a) => a.part));
-  if (listed.some((a) => a.part !== lowest))
-    note(`${label} has several DMX breaks: it stands at the first, the others follow it`, element);
+  const others = listed.filter((a) => a.part !== lowest && a.at !== "" && a.at !== "0");
+  if (others.length > 0)
+    note(
+      `${label} has several DMX breaks: it stands at the first and the others follow it; the file has ${others.map((a) => `break ${a.part} at ${a.at}`).join(", ")}`,
+      element,
+    );
   return listed
     .filter((a) => a.part === lowest)
     .slice(0, 16)
