@@ -53,7 +53,7 @@ test("a maker's type comes in, is patched and programmed, and is swapped for one
   );
   await newShow();
   await importFile("brine.gdtf");
-  await page.getByRole("dialog").getByText("All of it can be used.").waitFor();
+  await page.getByRole("dialog").getByText("Every channel of every mode comes in.").waitFor();
   await page.getByRole("button", { name: "Bring the type in" }).click();
   await page.getByRole("dialog").waitFor({ state: "hidden" });
   await ask(

@@ -3,7 +3,7 @@
 import { Button, Group, List, ScrollArea, Stack, Table, Text } from "@mantine/core";
 import { attributeInfo } from "@/core/fixture/attribute";
 import type { GdtfRead } from "@/core/exchange/gdtf/file";
-import { footprint } from "@/core/fixture/type";
+import { footprint, type Mode } from "@/core/fixture/type";
 import { putType, typeChanges } from "@/core/rig/typeIntent";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
@@ -13,6 +13,15 @@ interface Props {
   read: GdtfRead;
   onBack(): void;
   onClose(): void;
+}
+
+/** So many attributes are named; the rest is counted. */
+const NAMED = 24;
+
+function doesText({ channels }: Mode): string {
+  const labels = channels.flatMap((c) => c.functions.map((f) => (f.info ?? attributeInfo(f.attribute)).label));
+  const all = [...new Set(labels)];
+  return `${all.slice(0, NAMED).join(", ")}${all.length > NAMED ? ` and ${all.length - NAMED} more` : ""}`;
 }
 
 /** A fixture type from a GDTF file: its modes, what of it could not be used, and what changes where the show has it already. */
@@ -50,15 +59,7 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
                 <Table.Td className="num">{footprint(mode)}</Table.Td>
                 <Table.Td className="num">{mode.cells || ""}</Table.Td>
                 <Table.Td className="muted">
-                  {[
-                    ...new Set(
-                      mode.channels.flatMap((c) =>
-                        c.functions.map((f) => (f.info ?? attributeInfo(f.attribute)).label),
-                      ),
-                    ),
-                  ]
-                    .slice(0, 24)
-                    .join(", ")}
+                  {doesText(mode)}
                 </Table.Td>
               </Table.Tr>
             ))}
@@ -92,7 +93,7 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
         </>
       ) : (
         <Text size="sm" c="dimmed">
-          All of it can be used.
+          Every channel of every mode comes in.
         </Text>
       )}
       <Group justify="flex-end">
