@@ -3,8 +3,7 @@
 import { Button, Checkbox, Group, Portal } from "@mantine/core";
 import { IconFileText, IconPrinter, IconTableExport, IconTestPipe, IconX } from "@tabler/icons-react";
 import { useState } from "react";
-import { writeAscii } from "@/core/exchange/asciiWrite";
-import { cueRows, CUE_TITLES, writeCues } from "@/core/exchange/cueTable";
+import { cueRows, CUE_TITLES } from "@/core/exchange/cueTable";
 import { writeShowTest } from "@/core/exchange/showTest";
 import { writePatch } from "@/core/exchange/patchTable";
 import { familiesOf } from "@/core/palette/families";
@@ -19,6 +18,7 @@ import {
   palettesByNumber,
 } from "@/core/show/world";
 import { LookPicture } from "../parts/LookPicture";
+import { exportAscii, exportCues } from "../parts/exportText";
 import { saveFile } from "../parts/saveFile";
 import { useSession, useShow } from "../useSession";
 import classes from "./Paper.module.css";
@@ -76,7 +76,7 @@ export function Paper({ onClose }: { onClose(): void }) {
             size="compact-sm"
             variant="default"
             leftSection={<IconTableExport size={14} />}
-            onClick={() => csv(writeCues(show), "cues")}
+            onClick={() => exportCues(show)}
           >
             Cues as CSV
           </Button>
@@ -94,9 +94,8 @@ export function Paper({ onClose }: { onClose(): void }) {
             leftSection={<IconFileText size={14} />}
             title="Patch, groups and the intensities of cues as USITT ASCII, the open text standard for lighting data"
             onClick={() => {
-              const { text, left } = writeAscii(show);
-              saveFile(`${show.name || id}.asc`, new TextEncoder().encode(text), "text/plain");
-              if (left.length > 0) session.tell(`The text does not carry: ${left.join("; ")}`);
+              const left = exportAscii(show);
+              if (left) session.tell(left);
             }}
           >
             As text

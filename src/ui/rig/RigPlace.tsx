@@ -18,6 +18,7 @@ import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
 import { remove, unpatch, usesOf } from "@/core/patch/intents";
 import { plural } from "../parts/words";
+import { exportAscii, exportCues } from "../parts/exportText";
 import { saveFile } from "../parts/saveFile";
 import { usePrefs } from "../parts/usePrefs";
 import { useSession, useShow } from "../useSession";
@@ -70,6 +71,10 @@ export function RigPlace() {
     const { bytes, left } = writeMvr(world.show);
     saveFile(`${world.show.name || "show"}.mvr`, bytes, "application/zip");
     if (left.length > 0) session.tell(`An MVR file does not carry ${left.join(", ")}`);
+  };
+  const exportText = () => {
+    const left = exportAscii(world.show);
+    if (left) session.tell(left);
   };
   return (
     <div className={classes.rig}>
@@ -138,6 +143,8 @@ export function RigPlace() {
               <Menu.Dropdown>
                 <Menu.Item onClick={exportCsv}>The patch as CSV</Menu.Item>
                 <Menu.Item onClick={exportMvr}>The rig with its types as MVR</Menu.Item>
+                <Menu.Item onClick={exportText}>Patch, groups and cues as text (USITT ASCII)</Menu.Item>
+                <Menu.Item onClick={() => exportCues(world.show)}>The cues as CSV</Menu.Item>
                 <Menu.Divider />
                 <Menu.Item onClick={() => printPatchSheet(world.show, "universe")}>
                   Print the patch by universe

@@ -58,9 +58,7 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
                 <Table.Td>{mode.name}</Table.Td>
                 <Table.Td className="num">{footprint(mode)}</Table.Td>
                 <Table.Td className="num">{mode.cells || ""}</Table.Td>
-                <Table.Td className="muted">
-                  {doesText(mode)}
-                </Table.Td>
+                <Table.Td className="muted">{doesText(mode)}</Table.Td>
               </Table.Tr>
             ))}
           </Table.Tbody>
