@@ -24,12 +24,25 @@ export function alike(mode: Mode): boolean {
   return mode.cells > 1 && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
 }
 
-export const cellName = (k: number): string => (k === 0 ? "Cell" : `Cell of mode ${k + 1}`);
+/** Names are those of the whole file: the same part of another mode has another. */
+const ofMode = (name: string, k: number): string => (k === 0 ? name : `${name} of mode ${k + 1}`);
+export const bodyName = (k: number): string => ofMode(BODY, k);
+export const cellName = (k: number): string => ofMode("Cell", k);
+/** One cell among those of a mode. */
+export const cellOf = (cell: number, k: number): string => ofMode(`Cell ${cell}`, k);
+
+const AXES = { Pan: "Yoke", Tilt: "Joint" } as const;
+type Axis = keyof typeof AXES;
+/** What turns the whole fixture, the outer first. */
+export const axesOf = (mode: Mode): Axis[] =>
+  (["Pan", "Tilt"] as const).filter((axis) =>
+    mode.channels.some((c) => c.cell === 0 && c.functions[0]!.attribute === axis),
+  );
+export const axisName = (axis: Axis, k: number): string => ofMode(AXES[axis], k);
 
 export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[] {
-  const has = (name: string) => mode.channels.some((c) => c.functions[0]!.attribute === name);
   const beam = {
-    "@Name": mode.cells > 0 ? "Light" : HEAD,
+    "@Name": ofMode(HEAD, k),
     "@Position": UNTURNED,
     ...(type.physical?.beamAngle === undefined ? {} : { "@BeamAngle": type.physical.beamAngle }),
     ...(type.physical?.lumens === undefined ? {} : { "@LuminousFlux": type.physical.lumens }),
@@ -48,35 +61,31 @@ export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[]
     ...(shared
       ? {
           GeometryReference: cells.map((c) => ({
-            "@Name": `Cell ${c}`,
+            "@Name": cellOf(c, k),
             "@Geometry": cellName(k),
             "@Position": place(c),
             Break: [{ "@DMXBreak": 1, "@DMXOffset": start(c) + 1 }],
           })),
         }
       : mode.cells > 0
-        ? { Beam: cells.map((c) => ({ ...beam, "@Name": `Cell ${c}`, "@Position": place(c) })) }
+        ? { Beam: cells.map((c) => ({ ...beam, "@Name": cellOf(c, k), "@Position": place(c) })) }
         : {}),
   };
-  const turned =
-    has("Pan") && has("Tilt")
-      ? {
-          Axis: [
-            {
-              "@Name": "Yoke",
-              "@Position": UNTURNED,
-              Axis: [
-                {
-                  "@Name": "Joint",
-                  ...(type.physical?.head ? { "@Model": HEAD_BODY } : {}),
-                  "@Position": UNTURNED,
-                  ...inner,
-                },
-              ],
-            },
-          ],
-        }
-      : inner;
+  const axes = axesOf(mode);
+  const turned = axes.reduceRight<object>(
+    (hangs, axis, i) => ({
+      Axis: [
+        {
+          "@Name": axisName(axis, k),
+          // The model of the head is of what turns last.
+          ...(type.physical?.head && i === axes.length - 1 ? { "@Model": HEAD_BODY } : {}),
+          "@Position": UNTURNED,
+          ...hangs,
+        },
+      ],
+    }),
+    inner,
+  );
   return [
     { "@Name": bodyName(k), "@Model": BODY, "@Position": UNTURNED, ...turned },
     ...(shared
@@ -84,4 +93,3 @@ export function geometriesOf(type: FixtureType, mode: Mode, k: number): object[]
       : []),
   ];
 }
-export const bodyName = (k: number): string => (k === 0 ? BODY : `${BODY} of mode ${k + 1}`);

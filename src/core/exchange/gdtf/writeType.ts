@@ -14,7 +14,7 @@ import { emitterOf } from "../../colour/emitters";
 import { colourText } from "./colour";
 import { guidOf } from "./guid";
 import { toPhysical, UNIT_NAMES } from "./units";
-import { alike, BODY, bodyName, cellName, geometriesOf, HEAD_BODY } from "./writeGeometry";
+import { alike, axesOf, axisName, BODY, bodyName, cellName, cellOf, geometriesOf, HEAD_BODY } from "./writeGeometry";
 import { writeXml } from "./xml";
 
 const FEATURE: Record<Family, [group: string, feature: string]> = {
@@ -31,8 +31,10 @@ const FEATURE: Record<Family, [group: string, feature: string]> = {
 /** The description of a type, as XML. */
 export function writeDescription(type: FixtureType): string {
   const functions = type.modes.flatMap((m) => m.channels.flatMap((c) => c.functions));
-  const infos = [...new Set(functions.map((f) => f.attribute))].map((name) => {
-    const own = functions.find((f) => f.attribute === name)!.info;
+  const names = new Set(functions.map((f) => f.attribute));
+  if (type.modes.some(wantsVirtualDimmer)) names.add("Dimmer");
+  const infos = [...names].map((name) => {
+    const own = functions.find((f) => f.attribute === name)?.info;
     return own ? { name, ...own } : attributeInfo(name);
   });
   const { physical } = type;
@@ -166,8 +168,12 @@ function modeElement(mode: Mode, k: number): object {
   const specs = parametersOf(mode, true);
   const shared = alike(mode);
   const start = shared ? Math.min(...mode.channels.flatMap((c, i) => (c.cell === 1 ? layout[i]! : []))) : 0;
-  const place = (channel: Channel): string =>
-    channel.cell === 0 ? bodyName(k) : shared ? cellName(k) : `Cell ${channel.cell}`;
+  const axes = axesOf(mode);
+  const place = (channel: Channel): string => {
+    if (channel.cell > 0) return shared ? cellName(k) : cellOf(channel.cell, k);
+    const axis = axes.find((a) => a === channel.functions[0]!.attribute);
+    return axis ? axisName(axis, k) : bodyName(k);
+  };
   const name = (channel: Channel): string => `${place(channel)}_${channel.functions[0]!.attribute}`;
   const channels = mode.channels.flatMap((channel, i): object[] => {
     if (shared && channel.cell > 1) return [];
