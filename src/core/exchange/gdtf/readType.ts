@@ -201,24 +201,27 @@ function numberCells(placed: readonly Placed[]): void {
   for (const own of byAttribute.values()) {
     const keys = new Set(own.map((p) => p.instance.key));
     if (keys.size < 2) continue;
+    // What another of them hangs on is no cell.
+    const holding = new Set(own.flatMap((o) => o.instance.above));
     for (const p of own) {
-      const holds = own.some((o) => o !== p && o.instance.above.includes(p.instance.key));
+      const holds = holding.has(p.instance.key);
       if (!holds && attributeOf(p) !== "Reserved") cells.add(p.instance.key);
     }
   }
-  const order = [...cells].sort((a, b) => firstSlot(placed, a) - firstSlot(placed, b));
+  const firsts = new Map<string, number>();
+  for (const { instance, slots } of placed)
+    firsts.set(instance.key, Math.min(firsts.get(instance.key) ?? Infinity, ...slots));
+  const order = [...cells].sort((a, b) => firsts.get(a)! - firsts.get(b)!);
   const number = new Map(order.map((key, k) => [key, k + 1]));
   for (const p of placed) p.cell = number.get(p.instance.key) ?? 0;
 }
-const firstSlot = (placed: readonly Placed[], key: string): number =>
-  Math.min(...placed.filter((p) => p.instance.key === key).flatMap((p) => p.slots));
-
 /** Cells less than this apart lie on each other, metres: then nobody has measured them. */
 const APART = 0.005;
 
 /** Where cells are; undefined where they all lie on each other. */
 function placesOfCells(placed: readonly Placed[], cells: number): Mode["places"] {
-  const places = Array.from({ length: cells }, (_, k) => placed.find((p) => p.cell === k + 1)!.instance.at);
+  const firsts = new Map([...placed].reverse().map((p) => [p.cell, p.instance.at]));
+  const places = Array.from({ length: cells }, (_, k) => firsts.get(k + 1)!);
   const [first] = places;
   const far = (value: number) => value < -100 || value > 100;
   if (!first || places.some((at) => at.some(far))) return undefined;
@@ -304,11 +307,11 @@ function natural(channels: Channel[]): void {
 
 /** Defaults that differ from those every fixture has (SEMANTICS 1), and what highlight puts. */
 function settleDefaults(mode: Mode, placed: readonly Placed[]): void {
-  const specs = parametersOf(structuredClone(mode), true);
+  const specs = new Map(parametersOf(structuredClone(mode), true).map((s) => [s.channel, s]));
   mode.channels.forEach((channel, k) => {
     const fn = channel.functions[0]!;
     const given = placed[k]!.rest;
-    const usual = specs.find((s) => s.channel === k)!.default;
+    const usual = specs.get(k)!.default;
     if (given !== undefined && given >= fn.dmxFrom && given <= fn.dmxTo) {
       const value = fromDmx(fn, given);
       // To the bit: a state rests at what its file says, wherever in its range that lies.
