@@ -128,7 +128,7 @@ export const SCRIPT_LINES = {
   },
   importAscii: {
     syntax: "import ascii <file:text> [add | update]",
-    about: "brings channels, groups and cues of intensities in from USITT ASCII",
+    about: "brings channels, groups, cues of intensities and submasters in from USITT ASCII",
     example: 'import ascii "show.asc" update',
   },
   exportAscii: {
