@@ -62,11 +62,16 @@ function doneBy({ attribute }: ChannelFunction, name: string): Action["does"] | 
     : undefined;
 }
 
+const statesOf = ({ steps, ranges }: ChannelFunction): { name: string; value: number }[] => [
+  ...(steps ?? []),
+  ...(ranges ?? []).flatMap(({ name, from, to }) => (from === to ? [{ name, value: from }] : [])),
+];
+
 /** Each action once: as a macro says it, else the first state that does it. */
 export function actionsOf(macros: readonly Action[], channels: readonly Channel[]): Action[] {
   const found = new Map(macros.map((action) => [action.does, action]));
   for (const fn of channels.flatMap((c) => c.functions))
-    for (const { name, value } of fn.steps ?? []) {
+    for (const { name, value } of statesOf(fn)) {
       const does = doneBy(fn, name);
       if (does && !found.has(does))
         found.set(does, {

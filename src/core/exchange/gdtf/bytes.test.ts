@@ -238,6 +238,19 @@ test("lamp and reset are found in the states of a channel, with the time their n
     ["lamp off", 3],
     ["reset", 5],
   ]);
+  // A function alone whose name says it, too.
+  const alone = patched(
+    description(
+      BASE +
+        mode(
+          at("1", "Control1", f("NoFeature", "Idle", 0, rests(5)) + f("Control1", "Reset", 10)) +
+            at("2", "Dimmer", fn("Dimmer")),
+        ),
+    ),
+  ).desk;
+  expect(bytes(alone, 1)).toEqual([5]);
+  expect(runLine(alone, "1 reset")).toBeUndefined();
+  expect(bytes(alone, 1)[0]).toBe(132);
   expect(runLine(desk, "1 reset")).toBeUndefined();
   expect(bytes(desk, 1)[0]).toBeGreaterThanOrEqual(80);
 });

@@ -52,6 +52,9 @@ const MOST_FUNCTIONS = 512;
 /** Of a function: more are read than are kept, as those without a name do not count. */
 const MOST_SETS = 2048;
 const MOST_STEPS = 512;
+/** What is one state as a whole: by its attribute, or by a name that says what the fixture does then. */
+const ONE_STATE = /^NoFeature$|Reset$/;
+const ACTS = /\b(lamp|ignite|strike|douse|reset)/i;
 
 /** A name that can be an attribute of ours. */
 export const attributeName = (name: string): string => name.replace(/[\s.]+/g, "_").slice(0, 50);
@@ -160,7 +163,7 @@ function join(first: ReadFunction, second: ReadFunction, note: Note): void {
   const [a, b] = [first.fn, second.fn];
   // Several functions of what has states are its states, where nothing else tells them apart.
   const { unit } = a.info ?? attributeInfo(a.attribute);
-  if (unit === "state" && !a.ranges && !(a.steps && b.steps))
+  if ((unit === "state" || unit === "") && !a.ranges && !(a.steps && b.steps))
     for (const [{ fn, parts }, other] of [
       [first, b],
       [second, a],
@@ -208,18 +211,22 @@ function functionOf(
   const { unit } = own ?? attributeInfo(attribute);
   const [from, to] = fromPhysical(unit, num(element, "PhysicalFrom") ?? 0, num(element, "PhysicalTo") ?? 1);
   const fn: ChannelFunction = { attribute, dmxFrom, dmxTo, from, to };
-  const stepped = unit === "slot" || unit === "state";
+  const stepped = unit === "slot" || unit === "state" || (unit === "" && ACTS.test(name));
   const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute) : [];
   // One state as a whole: where its values say nothing else, or where its name or attribute does.
   const said = saidBy(attribute, name);
-  if (stepped && steps.length === 0 && (from === to || said !== undefined || /^NoFeature$|Reset$/.test(attribute)))
+  if (
+    stepped &&
+    steps.length === 0 &&
+    (from === to || said !== undefined || ONE_STATE.test(attribute) || ACTS.test(name))
+  )
     steps.push(wholeState(fn, name, said ?? Math.round(Math.min(from, to)), dmxValue(text(element, "Default"), bytes)));
   if (steps.length > 0 && (stepped || steps.length > 1)) {
     fn.steps = steps.slice(0, MOST_STEPS);
     ends(fn);
     if (steps.length > MOST_STEPS) note(`${attribute}: only ${MOST_STEPS} of its ${steps.length} slots`);
   }
-  if (own) fn.info = stepped || !fn.steps ? own : { ...own, unit: "state" };
+  if (own) fn.info = unit !== "" || !fn.steps ? own : { ...own, unit: "state" };
   const emitter = emitterOf(element, lookups);
   const usual = EMITTERS[attribute];
   const same =
