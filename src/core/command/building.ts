@@ -2,6 +2,7 @@
  * Building what is to be held: typed steps, one after another, that lines of the command language and the
  * controls of the interface use alike.
  */
+import { insteadOf } from "../fixture/dmxValue";
 import { attributeInfo, withUnit } from "../fixture/attribute";
 import { rangeOf } from "../fixture/parameters";
 import { isColour, xyOfHex, xyOfKelvin, type Xy } from "../colour/chromaticity";
@@ -117,6 +118,8 @@ export function hold(building: Building, attribute: string, amounts: readonly Am
     fail(`none of the selected fixtures has ${label.toLowerCase()}`, "Select fixtures that have it");
   let stops: readonly number[] = [];
   let fn: Target["fn"] | undefined;
+  /** The first value that no range of its function has. */
+  let gap = "";
   for (const { targets, t } of aimed) {
     for (const target of targets) {
       const [low, high] = rangeOf(target.fn);
@@ -127,10 +130,13 @@ export function hold(building: Building, attribute: string, amounts: readonly Am
       const entry = current(building, target.key);
       const value = relative ? clamp(now(building, target, entry) + wanted, low, high) : wanted;
       building.values[target.key] = heldAt(target, value, entry?.time);
+      const near = gap === "" ? insteadOf(fn, value) : undefined;
+      if (near !== undefined)
+        gap = `; ${withUnit(value, attribute)} cannot be had, ${withUnit(near, attribute)} is sent`;
     }
   }
   building.lastWhat = { attribute };
-  building.says.push(`${label.toLowerCase()} ${relative ? "by" : "to"} ${amountsText(amounts, attribute)}`);
+  building.says.push(`${label.toLowerCase()} ${relative ? "by" : "to"} ${amountsText(amounts, attribute)}${gap}`);
 }
 
 /** An attribute of items, each at its own value in its unit. */

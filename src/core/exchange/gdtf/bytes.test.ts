@@ -1,6 +1,7 @@
 /** Catches a lamp that is told to reset, stays dark or turns the wrong way: types written by hand, with the bytes worked out by hand. */
 import { zipSync } from "fflate";
-import { newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
+import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
+import { foresee } from "@/core/desk/foresee";
 import { putType } from "@/core/rig/typeIntent";
 import { isRefusal } from "@/core/show/refusal";
 import { BASE, channel, description, fn, mode, zipped } from "@tests/setup/gdtf";
@@ -300,4 +301,14 @@ test("XML as XML: signs inside attributes, comments with tags, references by num
     .replace("<g:GDTF ", '<g:GDTF xmlns:g="urn:x" ')
     .replace("![CDATA[<g:DMXMode", "![CDATA[<DMXMode");
   expect(names(new TextEncoder().encode(prefixed.replace("<?g:xml", "<?xml")))).toEqual(meant);
+});
+
+test("a value between two ranges is said to be another before Enter", () => {
+  const { desk } = patched(description(BASE + mode(at("1", "Gobo1PosRotate", SPIN))));
+  const says = (line: string) => {
+    const found = foresee(line, contextOf(desk), { done: null, undone: null });
+    return found && "says" in found ? found.says : found;
+  };
+  expect(says("1 gobo spin at 0.9")).toMatch(/0\.9 rpm cannot be had, 1 rpm is sent/);
+  expect(says("1 gobo spin at 30")).not.toMatch(/cannot be had/);
 });
