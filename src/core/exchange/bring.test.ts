@@ -85,3 +85,24 @@ test("all that a list plays comes along, and what is the same already is used", 
   for (const row of twice.rows.filter((r) => r.along && r.what === "wave")) expect(row.how).toBe("same");
   expect(Object.keys(once.show.lists)).toHaveLength(2);
 });
+
+test("a number that is taken moves what has it alone: all else that was ticked keeps its own", () => {
+  const palettes = (lines: string[]) => {
+    const desk = newDesk();
+    for (const line of ["patch 1 kelp-wash as 1 at 1:1", ...lines]) expect(runLine(desk, line)).toBeUndefined();
+    return desk.world.show;
+  };
+  const three = [1, 2, 3].flatMap((n) => [`1 pan at ${n * 10}`, `record palette ${n} "P${n}"`]);
+  const [from, to] = [palettes(three), palettes(["1 pan at 99", 'record palette 2 "Mine"'])];
+  const { rows } = brought(to, {
+    show: from,
+    picks: { palette: Object.keys(from.palettes) },
+    fixtures: Object.fromEntries(Object.keys(from.fixtures).map((id, i) => [id, Object.keys(to.fixtures)[i]!])),
+    clash: "beside",
+  });
+  expect(rows.map((r) => [r.number, r.as])).toEqual([
+    [1, 1],
+    [2, 4],
+    [3, 3],
+  ]);
+});

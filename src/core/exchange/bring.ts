@@ -320,7 +320,10 @@ class Bringing {
   }
 
   private freeNumber(what: Bringable, wanted: number): number {
-    const taken = new Set(Object.values(this.show[COLLECTION[what]]).map((r) => r.number));
+    // Nor one that something else which was ticked comes with: what is taken moves that one alone.
+    const ticked = (this.request.picks[what] ?? []).flatMap((id) => this.from[COLLECTION[what]][id]?.number ?? []);
+    const here = Object.values(this.show[COLLECTION[what]]).map((r) => r.number);
+    const taken = new Set([...here, ...ticked]);
     let number = wanted;
     while (taken.has(number)) number += 1;
     return number;
