@@ -2,6 +2,8 @@
 import fc from "fast-check";
 import { lookOf } from "../cue/looks";
 import { newDesk, performOn, runLine, wait, type Desk } from "../desk/desk";
+import { libraryType } from "../fixture/library/library";
+import { putType } from "../rig/typeIntent";
 import { isRefusal, type Refusal } from "../show/refusal";
 import { cuesOf, fixturesByNumber, groupsByNumber, listsByNumber } from "../show/world";
 import { isAscii, readAscii, type AsciiData } from "./ascii";
@@ -215,4 +217,12 @@ test("snaps, parts, submasters, consoles' own words and banners come in as they 
     name: "House! left",
   });
   expect(writeAscii(desk.world.show).text).toContain("TEXT Bang!");
+});
+
+test("a show that has changed its dimmer type gets dimmers of that", () => {
+  const desk = newDesk();
+  const own = { ...libraryType("dimmer")!, modes: [{ ...libraryType("dimmer")!.modes[0]!, name: "mine" }] };
+  expect(performOn(desk, { intents: [putType.of({ type: own })], events: [] })).toBeUndefined();
+  const { show } = brought("CUE 1\nCHAN 5@50\nENDDATA\n", desk).world;
+  expect(fixturesByNumber(show).map((f) => [f.number, f.mode])).toEqual([[5, "mine"]]);
 });

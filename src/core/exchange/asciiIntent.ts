@@ -42,7 +42,8 @@ function patchChannels(
   const show: Show = current(world.show);
   const byNumber = new Map(fixturesByNumber(show).map((f) => [f.number, f.id]));
   const missing = [...wanted].filter((n) => !byNumber.has(n)).sort((a, b) => a - b);
-  const dimmer = libraryType("dimmer")!;
+  // The show may have a dimmer of its own under that name, with other modes.
+  const dimmer = show.types.dimmer ?? libraryType("dimmer")!;
   if (missing.length > 0) world.show.types[dimmer.id] ??= dimmer as never;
   const places = firstPlaces(show, missing.length);
   const taken = occupancyOf(show);
