@@ -61,7 +61,7 @@ function namesOf({ types }: MatchState["world"]["show"]): Map<string, AttributeN
     names.sort((a, b) => b[0].length - a[0].length),
     ([words]) => words[0]!.charAt(0),
   );
-  if (Object.isFrozen(types)) ofTypes.set(types, made);
+  ofTypes.set(types, made);
   return made;
 }
 

@@ -185,7 +185,12 @@ test("snaps, parts, submasters, consoles' own words and banners come in as they 
     "ENDDATA",
   ].join("\n");
   expect(isAscii(text)).toBe(true);
-  expect([isAscii("!".repeat(60)), isAscii("Number,Name\n1,Cue")]).toEqual([false, false]);
+  expect([isAscii("!".repeat(60)), isAscii("Number,Name\n1,Cue"), isAscii("Patch list 2026\n\nNr,Name\n1,A")]).toEqual([
+    false,
+    false,
+    false,
+  ]);
+  expect([isAscii("Patch 2\nNr,Name"), isAscii("! made by hand\rIDENT\t3:0\r")]).toEqual([false, true]);
   const data = readAscii(text);
   if (isRefusal(data)) throw new Error(data.what);
   expect(data.left.map(({ line, why }) => [line, why])).toEqual([

@@ -86,15 +86,19 @@ const QUIET = new Set(["IDENT", "MANUFACTURER", "CONSOLE", "CLEAR", "SET", "ENDD
 
 /** Whether a text begins as such data does. */
 export function isAscii(text: string): boolean {
-  for (const raw of text.slice(0, 20_000).split("\n")) {
-    const line = raw.trim().toLowerCase();
-    // Comments, and words of a console's maker, tell nothing.
-    if (line === "" || line.startsWith("!") || line.startsWith("$")) continue;
-    return BEGINS.includes(line.split(" ", 1)[0]!);
+  let after = false;
+  for (const raw of text.slice(0, 20_000).split(/[\r\n]/)) {
+    const line = raw.trim();
+    if (line === "") continue;
+    // Comments, and words of a console's maker, stand before anything; what follows them need not be a heading.
+    if (/^[!$]/.test(line)) after = true;
+    else
+      return (
+        /^(ident|clear|manufacturer|console)\b/i.test(line) || (after && /^(cue|group|sub|patch)\s+\d/i.test(line))
+      );
   }
   return false;
 }
-const BEGINS = ["ident", "clear", "manufacturer", "console", "set", "patch", "cue", "group", "sub"];
 
 /** Reads the text; what cannot be carried is named line by line and the rest comes in. */
 export function readAscii(text: string): AsciiData | Refusal {

@@ -152,7 +152,7 @@ function rangesOf(fn: ChannelFunction, name: string): Range[] {
   if (fn.ranges) return fn.ranges;
   const { dmxFrom, dmxTo, from, to } = fn;
   return (
-    fn.steps?.map((s): Range => ({ name: s.name, dmxFrom: s.dmxFrom, dmxTo: s.dmxTo, from: s.value, to: s.value })) ?? [
+    fn.steps?.map(({ value, colour: _c, picture: _p, ...rest }): Range => ({ ...rest, from: value, to: value })) ?? [
       { name: name.slice(0, 80), dmxFrom, dmxTo, from, to },
     ]
   );
