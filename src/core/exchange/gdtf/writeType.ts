@@ -13,7 +13,8 @@ import {
 import { emitterOf } from "../../colour/emitters";
 import { colourText } from "./colour";
 import { guidOf } from "./guid";
-import { toPhysical, UNIT_NAMES } from "./units";
+import { UNIT_NAMES } from "./units";
+import { gapsOf, isWheel, partsOf, physicalOf, setsOf } from "./writeFunctions";
 import { alike, axesOf, axisName, BODY, bodyName, cellName, cellOf, geometriesOf, HEAD_BODY } from "./writeGeometry";
 import { writeXml } from "./xml";
 
@@ -133,8 +134,6 @@ export function writeDescription(type: FixtureType): string {
     ],
   });
 }
-
-const isWheel = (fn: ChannelFunction): boolean => fn.steps !== undefined && attributeInfo(fn.attribute).unit === "slot";
 
 /** A wheel for each list of slots: modes that have the same share it. */
 function wheelsOf(type: FixtureType): object[] {
@@ -282,83 +281,6 @@ const wheelOf = (fn: ChannelFunction, mode: Mode): string => {
     )?.[0] ?? fn.attribute
   );
 };
-
-interface FunctionPart {
-  name: string;
-  from: number;
-  to: number;
-  physical: readonly [number, number];
-  /** What it sends when it is chosen. */
-  sends: number;
-  /** Whether its states are written as channel sets. */
-  sets: boolean;
-}
-
-/** A function as the file's functions: one for each of its ranges, and for each state that sends a value of its own. @param k its place in the channel. */
-function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
-  const name = `${fn.attribute} ${k + 1}`;
-  const apart =
-    fn.ranges ??
-    (!isWheel(fn) && fn.steps?.some((s) => s.sends !== undefined)
-      ? fn.steps.map((s) => ({ ...s, from: s.value, to: s.value }))
-      : undefined);
-  return (
-    apart?.map((r, i): FunctionPart => ({
-      name: r.name && apart.findIndex((o) => o.name === r.name) === i ? r.name : `${name} ${i + 1}`,
-      from: r.dmxFrom,
-      to: r.dmxTo,
-      physical: [r.from, r.to],
-      sends: r.sends ?? (r.from === r.to ? Math.floor((r.dmxFrom + r.dmxTo) / 2) : r.dmxFrom),
-      sets: false,
-    })) ?? [{ name, from: fn.dmxFrom, to: fn.dmxTo, physical: [fn.from, fn.to], sends: fn.dmxFrom, sets: true }]
-  );
-}
-
-function physicalOf(fn: ChannelFunction, [from, to]: FunctionPart["physical"]): object {
-  const unit = (fn.info ?? attributeInfo(fn.attribute)).unit;
-  return { "@PhysicalFrom": toPhysical(unit, from), "@PhysicalTo": toPhysical(unit, to) };
-}
-
-/** The steps of a function, and unnamed sets over what lies between them. */
-function setsOf(fn: ChannelFunction, at: (value: number) => string): object[] {
-  const slots = isWheel(fn);
-  const steps = [...(fn.steps ?? [])].sort((a, b) => a.dmxFrom - b.dmxFrom);
-  return steps.flatMap((step, k) => {
-    const next = steps[k + 1]?.dmxFrom ?? fn.dmxTo + 1;
-    const set = {
-      "@Name": step.name,
-      "@DMXFrom": at(step.dmxFrom),
-      "@PhysicalFrom": step.value,
-      "@PhysicalTo": step.value,
-      "@WheelSlotIndex": slots ? step.value : 0,
-    };
-    return step.dmxTo + 1 < next ? [set, { "@Name": "", "@DMXFrom": at(step.dmxTo + 1), "@WheelSlotIndex": 0 }] : [set];
-  });
-}
-
-/** What of a channel does nothing is said too, so that what lies before it ends there. */
-function gapsOf(channel: Channel, at: (value: number) => string): object[] {
-  const most = 256 ** channel.bytes - 1;
-  if (channel.functions.some((f) => f.master)) return [];
-  const sorted = channel.functions
-    .flatMap((fn, k) => partsOf(fn, k).map((part) => ({ dmxFrom: part.from, dmxTo: part.to })))
-    .sort((a, b) => a.dmxFrom - b.dmxFrom);
-  const gaps: number[] = [];
-  let end = -1;
-  for (const fn of sorted) {
-    if (fn.dmxFrom > end + 1) gaps.push(end + 1);
-    end = Math.max(end, fn.dmxTo);
-  }
-  if (end < most) gaps.push(end + 1);
-  return gaps.map((from, k) => ({
-    "@Name": `Unused ${k + 1}`,
-    "@Attribute": "NoFeature",
-    "@DMXFrom": at(from),
-    "@Default": at(from),
-    "@PhysicalFrom": 0,
-    "@PhysicalTo": 0,
-  }));
-}
 
 function macroElement(
   action: NonNullable<Mode["actions"]>[number],
