@@ -10,16 +10,12 @@ import { FROM_PROGRAMMER, hasStage } from "@/core/play/stage";
 import { framesAt } from "@/core/play/timecode/clock";
 import { paramKey } from "@/core/show/ids";
 import { cuesOf } from "@/core/show/world";
-import { LANE_FIELDS, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Half, type Layout } from "./frame";
+import { LANE_FIELDS, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Half } from "./frame";
+import { layoutOfRig, type Layout } from "./layout";
 import type { Playing } from "./messages";
 
-export const layoutOf = ({ generation, rig, stage }: Player): Layout => ({
-  generation,
-  keys: [...rig.keys],
-  attributes: rig.specs.map((spec) => spec.functions.map((fn) => fn.attribute)),
-  universes: [...rig.universes],
-  slots: stage.listNow.length,
-});
+export const layoutOf = ({ generation, rig, stage }: Player): Layout =>
+  layoutOfRig(rig, generation, stage.listNow.length);
 
 /** @param bytes what leaves, slots held for a test included. */
 export function fillHalf(half: Half, { stage, layers, runs, now, timecode, world }: Player, bytes: Uint8Array): void {

@@ -1,10 +1,16 @@
 /** Catches a reader that sees half of one frame and half of another. */
-import { frameBytes, frameCount, openFrame, publish, wholeHalf, type Layout } from "./frame";
+import { frameBytes, frameCount, openFrame, publish, wholeHalf } from "./frame";
+import type { Layout } from "./layout";
 
 const layout: Layout = {
   generation: 1,
-  keys: ["f1.0.Dimmer", "f1.0.Pan", "f2.0.Dimmer"],
-  attributes: [["Dimmer"], ["Pan"], ["Dimmer"]],
+  size: 3,
+  makes: [
+    { places: ["0.Dimmer", "0.Pan"], attributes: [["Dimmer"], ["Pan"]] },
+    { places: ["0.Dimmer"], attributes: [["Dimmer"]] },
+  ],
+  fixtures: ["f1", "f2"],
+  made: Uint32Array.of(0, 1),
   universes: [1, 7],
   slots: 3,
 };

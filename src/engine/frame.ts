@@ -3,21 +3,7 @@
  * animation frames. Two halves; the header says which is whole. Its layout belongs to one generation
  * of the rig.
  */
-import { z } from "@/core/units/zod";
-
-/** Checked by hand: there are tens of thousands, and a layout comes with every change of the rig. */
-const areTexts = (value: unknown): boolean => Array.isArray(value) && value.every((v) => typeof v === "string");
-
-export const LayoutSchema = z.object({
-  generation: z.number().int(),
-  /** Parameter keys by index. */
-  keys: z.custom<string[]>(areTexts),
-  /** For each parameter the attribute names of its functions. */
-  attributes: z.custom<string[][]>((v) => Array.isArray(v) && v.every(areTexts)),
-  universes: z.array(z.number().int()),
-  slots: z.number().int(),
-});
-export type Layout = z.infer<typeof LayoutSchema>;
+import type { Layout } from "./layout";
 
 /** Values of `source` below 0; from 0 up it is the slot of a list. */
 export const SOURCE_DEFAULT = -1;
@@ -51,8 +37,7 @@ export interface Frame {
 
 const align = (n: number): number => Math.ceil(n / 8) * 8;
 
-function sizeOf({ keys, universes, slots }: Pick<Layout, "keys" | "universes" | "slots">): number {
-  const n = keys.length;
+function sizeOf({ size: n, universes, slots }: Pick<Layout, "size" | "universes" | "slots">): number {
   return align(8 + n * 8 * 2 + slots * LANE_FIELDS * 8 + n * 4 * 2 + n + universes.length * 512);
 }
 
@@ -61,7 +46,7 @@ export const frameBytes = (layout: Layout): number => HEADER + 2 * sizeOf(layout
 /** Views on the memory of a frame. @param buffer `frameBytes(layout)` bytes. */
 export function openFrame(layout: Layout, buffer: ArrayBufferLike): Frame {
   const size = sizeOf(layout);
-  const n = layout.keys.length;
+  const n = layout.size;
   const half = (start: number): Half => {
     let at = start;
     const take = <T>(

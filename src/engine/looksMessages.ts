@@ -4,7 +4,7 @@ import { HandsSchema } from "@/core/show/hands";
 import { FindingSchema } from "@/core/check/finding";
 import { TransitionSchema } from "@/core/play/transition";
 import { ShowSchema } from "@/core/show/schema";
-import { LayoutSchema } from "./frame";
+import { LayoutSchema } from "./layout";
 import { MemorySchema } from "./messages";
 
 const words = z.string().nullable();

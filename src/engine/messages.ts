@@ -5,7 +5,7 @@ import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/show/hands";
 import { ShowSchema } from "@/core/show/schema";
-import { LayoutSchema } from "./frame";
+import { LayoutSchema } from "./layout";
 
 /**
  * The running state as it is kept: the text of a SavedPlay, read by the engine alone, and the stage time

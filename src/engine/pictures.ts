@@ -4,7 +4,8 @@ import type { Player } from "@/core/play/state";
 import { beforeGo, goneOn } from "@/core/play/transition";
 import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
-import { lampsOf, type Lamp } from "@/picture/plan";
+import { lampsOf } from "@/picture/packed";
+import type { Lamp } from "@/picture/plan";
 import { paintLook, type Room } from "@/picture/lookPicture";
 import type { FromLooks, ToLooks } from "./looksMessages";
 

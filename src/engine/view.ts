@@ -2,25 +2,17 @@
 import { askedOf } from "@/core/program/asking";
 import type { ReadContext } from "@/core/command/context";
 import { isLitBy } from "@/core/program/light";
-import { paramKey } from "@/core/show/ids";
+import { paramKey, type ParamIndex } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import type { World } from "@/core/show/world";
-import { wholeHalf, type Frame, type Half, type Layout } from "./frame";
+import { wholeHalf, type Frame, type Half } from "./frame";
+import { functionsOf, indexOf, type Layout } from "./layout";
 
 /** What the engine shows now. */
 export interface StageView {
   layout: Layout;
   frame: Frame;
-  index: ReadonlyMap<string, number>;
-}
-
-const indexes = new WeakMap<Layout, ReadonlyMap<string, number>>();
-
-/** Where each parameter is in frames of a layout. */
-export function indexOf(layout: Layout): StageView["index"] {
-  const known = indexes.get(layout) ?? new Map(layout.keys.map((key, i) => [key, i]));
-  indexes.set(layout, known);
-  return known;
+  index: ParamIndex;
 }
 
 /** A view whose index is made when it is first asked for: while a rig grows, layouts come and go. */
@@ -41,7 +33,7 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
     const p = view?.index.get(key);
     return p === undefined
       ? undefined
-      : { value: half!.raw[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+      : { value: half!.raw[p]!, attribute: functionsOf(view!.layout)[p]![half!.fn[p]!]! };
   };
   return {
     world,
@@ -51,7 +43,7 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
       const p = view?.index.get(key);
       return p === undefined
         ? undefined
-        : { value: half!.value[p]!, attribute: view!.layout.attributes[p]![half!.fn[p]!]! };
+        : { value: half!.value[p]!, attribute: functionsOf(view!.layout)[p]![half!.fn[p]!]! };
     },
     isLit(id) {
       const fixture = world.show.fixtures[id];

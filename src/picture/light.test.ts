@@ -2,7 +2,7 @@
 import { newDesk, runLine } from "@/core/desk/desk";
 import type { Lit } from "./lit";
 import { aim, aimOf, light, lightOf } from "./light";
-import { lampsOf } from "./plan";
+import { lampsOf } from "./packed";
 
 /** What the first fixture looks like after some lines. */
 function look(...lines: string[]) {

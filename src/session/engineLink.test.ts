@@ -30,7 +30,7 @@ class FakeWorker {
 }
 const LAYOUT = {
   kind: "layout",
-  layout: { generation: 1, keys: [], attributes: [], universes: [], slots: 0 },
+  layout: { generation: 1, size: 0, makes: [], fixtures: [], made: new Uint32Array(), universes: [], slots: 0 },
   memory: new ArrayBuffer(64),
 };
 

@@ -1,6 +1,6 @@
 /** What windows of one show say to each other. One hosts; the others are in step with it. */
 import { z } from "@/core/units/zod";
-import { LayoutSchema } from "@/engine/frame";
+import { LayoutSchema } from "@/engine/layout";
 import { PlayingSchema, RunningSchema, WireAskSchema, WireStateSchema } from "@/engine/messages";
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";

@@ -7,7 +7,8 @@ import { isRefusal, refuse } from "@/core/show/refusal";
 import { select } from "@/core/select/intents";
 import type { World } from "@/core/show/world";
 import type { PlayEvent } from "@/core/play/events";
-import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
+import { frameBytes, openFrame, publish } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 import { joinHost, type Guest } from "./guest";
 import { hostWindows, type Host } from "./host";
 import { newState, RESTING, type Quietly, type Session, type SessionState } from "./state";
@@ -43,7 +44,15 @@ Object.defineProperty(globalThis, "navigator", {
   },
 });
 
-const layout: Layout = { generation: 4, keys: ["f1.0.Dimmer"], attributes: [["Dimmer"]], universes: [1], slots: 1 };
+const layout: Layout = {
+  generation: 4,
+  size: 1,
+  makes: [{ places: ["0.Dimmer"], attributes: [["Dimmer"]] }],
+  fixtures: ["f1"],
+  made: Uint32Array.of(0),
+  universes: [1],
+  slots: 1,
+};
 const desk = newDesk();
 for (const line of ["patch 3 dimmer as 1 at 1:1", "record group 1"]) runLine(desk, line);
 const start = { ...desk.world, show: { ...desk.world.show, later: { from: "a newer version" } } } as World;

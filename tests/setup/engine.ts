@@ -1,5 +1,6 @@
 /** The engine's worker under test, with its ticks and its clock in our hands. */
 import { openFrame, wholeHalf } from "@/engine/frame";
+import { indexOf } from "@/engine/layout";
 import { FromEngineSchema, type FromEngine, type Running, type ToEngine } from "@/engine/messages";
 import type { World } from "@/core/show/world";
 
@@ -40,7 +41,7 @@ export async function startWorker(began = 1000) {
       const memory = said.findLast(
         (m) => (m.kind === "frame" && m.generation === layout.generation) || m.kind === "layout",
       ) as { memory: ArrayBuffer };
-      return wholeHalf(openFrame(layout, memory.memory)).value[layout.keys.indexOf(key)]!;
+      return wholeHalf(openFrame(layout, memory.memory)).value[indexOf(layout).get(key)!]!;
     },
     bytes() {
       const layout = last("layout")!.layout;

@@ -1,5 +1,5 @@
 /** Finding and changing cues inside an intent. */
-import { current, isDraft } from "immer";
+import { current, isDraft, original } from "immer";
 import { newId, type WorldDraft } from "../show/intent";
 import type { Id, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
@@ -54,6 +54,9 @@ export function cueLabel({ show }: World, list: Id, cue: Id): string {
 export const snapshot = <T extends object>(draft: T): T =>
   isDraft(draft) ? current(draft as never) : (JSON.parse(JSON.stringify(draft)) as T);
 
+/** A list as it was before the intent that edits it; undefined for one just made. */
+export const asItWas = (list: CueList): CueList | undefined => (isDraft(list) ? original(list) : undefined);
+
 function put(list: CueList, additions: Additions): void {
   for (const [id, entries] of additions) {
     const cue = list.cues[id]!;
@@ -96,7 +99,7 @@ export function keepingLooks(
 ): void {
   const before = snapshot(list);
   edit();
-  settleReaches(list);
+  settleReaches(list, exempt);
   if (next) put(list, forNextCue(snapshot(world.show as Show), before, snapshot(list), next.number, next.touched));
   put(list, repairs(snapshot(world.show as Show), before, snapshot(list), new Set(exempt)));
 }

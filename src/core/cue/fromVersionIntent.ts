@@ -76,7 +76,7 @@ export const fromVersion = defineIntent({
       };
       if (keepLooks) keepingLooks(world, list, [id], put);
       else put();
-      settleReaches(list);
+      settleReaches(list, [id]);
       return;
     }
     const was = then[COLLECTION[what]][id] ?? fail(`that ${what} is not in that version`);

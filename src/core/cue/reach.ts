@@ -1,6 +1,9 @@
 /** Reaches of "so many more cues" (SEMANTICS 9): they take in cues recorded later while there are fewer, then keep the cue they end at. */
+import { isDraft, original } from "immer";
+import { namesIn } from "../units/names";
 import type { Id } from "../show/ids";
 import type { Cue, CueList, Reach } from "../show/schema";
+import { plainly } from "../show/plainly";
 import { cuesOf } from "../show/world";
 
 /** A reach over the `more` next cues of a list. */
@@ -10,9 +13,20 @@ export function reachMore(list: CueList, cue: Id, more: number): Reach {
   return end ? { cue: end.id } : { more };
 }
 
-/** Ends the reaches that have as many cues after them as they cover. Changes the list. */
-export function settleReaches(list: CueList): void {
-  const order = cuesOf({ ...list, cues: { ...list.cues } });
+const isOpen = ({ reach }: Cue): boolean => reach !== null && "more" in reach;
+
+/** Whether a reach may be open: of the cues that were there, of those added, or of those put in their place. */
+function hasOpen(list: CueList, put: readonly Id[]): boolean {
+  const was = isDraft(list) ? original(list) : undefined;
+  if (!was || cuesOf(was).some(isOpen)) return true;
+  const added = namesIn(list.cues).filter((id) => !was.cues[id]);
+  return [...added, ...put].some((id) => list.cues[id] && isOpen(list.cues[id]));
+}
+
+/** Ends the reaches that have as many cues after them as they cover. Changes the list. @param put cues that were replaced. */
+export function settleReaches(list: CueList, put: readonly Id[] = []): void {
+  if (!hasOpen(list, put)) return;
+  const order = cuesOf(isDraft(list) ? plainly(list) : { ...list, cues: { ...list.cues } });
   order.forEach(({ id, reach }, place) => {
     if (!reach || !("more" in reach)) return;
     const end = order[place + reach.more];

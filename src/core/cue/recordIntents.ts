@@ -9,6 +9,7 @@ import { cueNumber, hasManyCues, TriggerSchema, wholeNumber, type CueList } from
 import { EntriesSchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import {
+  asItWas,
   cueIn,
   cueLabel,
   keepingAs,
@@ -23,7 +24,9 @@ import {
 import { storeEntries } from "./effects";
 import { settleReaches } from "./reach";
 import { cueText, exact, quote } from "../show/lineText";
+import { plainly } from "../show/plainly";
 import { timesLine, triggerLine } from "./settingLines";
+import { namesIn } from "../units/names";
 import { newTimes, timesText } from "./times";
 import { entriesInForce } from "./tracking";
 
@@ -45,7 +48,7 @@ export const recordCue = defineIntent({
     entries: EntriesSchema.optional(),
   },
   apply(world, intent) {
-    const held = intent.empty ? {} : (intent.entries ?? recordable(world));
+    const held = intent.empty ? {} : (intent.entries ?? recordable({ hands: plainly(world.hands) }));
     if (!intent.empty && Object.keys(held).length === 0)
       fail(
         Object.keys(world.hands.held).length > 0 && !intent.entries
@@ -59,14 +62,16 @@ export const recordCue = defineIntent({
       fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
     if (!hasManyCues(list) && cuesOf(list).some((c) => !sameCueNumber(c.number, number)))
       fail(`list ${list.number} is a ${list.kind} and holds one cue`, `Record onto cue ${cuesOf(list)[0]!.number}`);
-    const old = Object.values(list.cues).find((cue) => sameCueNumber(cue.number, number));
+    // Thousands of cues are slow to go through in a draft.
+    const was = asItWas(list);
+    const old = was && cueNumbered(was, number);
     const id = old?.id ?? newId(world, "c");
-    const dropped = old && intent.onto === "overwrite" ? Object.keys(old.entries) : [];
+    const dropped = old && intent.onto === "overwrite" ? namesIn(old.entries) : [];
     const edit = () => {
       if (!old) list.cues[id] = newCue(id, number);
       const cue = list.cues[id]!;
-      for (const key of dropped) delete cue.entries[key];
-      storeEntries(plainShow(world), list, cue, held, snapshot);
+      if (dropped.length > 0) cue.entries = {};
+      storeEntries(plainShow(world), list, cue, held, snapshot, was);
       if (intent.name !== undefined) cue.name = intent.name;
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
@@ -116,7 +121,7 @@ export const updateCue = defineIntent({
   fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), looks: z.enum(LOOKS).optional() },
   apply(world, { list: listId, cue: id, all, looks }) {
     const cue = cueIn(world, listId, id);
-    const held: Readonly<Record<ParamKey, Entry>> = recordable(world);
+    const held: Readonly<Record<ParamKey, Entry>> = recordable({ hands: plainly(world.hands) });
     if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
     const keys = Object.keys(held).filter((key) => all || cue.entries[key]);
     if (keys.length === 0) fail(`cue ${cue.number} stores none of what is held`, "To add it, say: update cue ... all");
@@ -125,7 +130,8 @@ export const updateCue = defineIntent({
         const time = held[key]!.time ?? cue.entries[key]?.time;
         return [key, { ...held[key]!, ...(time ? { time } : {}) }];
       });
-      storeEntries(plainShow(world), listIn(world, listId), cue, Object.fromEntries(timed), snapshot);
+      const list = listIn(world, listId);
+      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
     };
     keepingAs(looks, world, listIn(world, listId), id, edit, () => ({ number: cue.number, touched: keys }));
   },

@@ -6,7 +6,7 @@ import { IdSchema } from "../show/ids";
 import { cueText, exact } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { cuesOf } from "../show/world";
-import { cueIn, cueLabel, keepingLooks, listIn, snapshot } from "./cueDraft";
+import { asItWas, cueIn, cueLabel, keepingLooks, listIn, snapshot } from "./cueDraft";
 import { cuesWithin } from "./cleanIntent";
 import { storeEntries } from "./effects";
 import { lookToSign, othersIn, signedEntries } from "./signed";
@@ -61,7 +61,7 @@ export const bringBack = defineIntent({
     const at = cuesOf(plain).findIndex((c) => c.id === id);
     const entries = signedEntries(signed, othersIn(show, plain, at, signed));
     if (Object.keys(entries).length === 0) fail(`cue ${exact(number)} looks as it was signed off`);
-    const edit = () => storeEntries(show, list, cue, entries, snapshot);
+    const edit = () => storeEntries(show, list, cue, entries, snapshot, asItWas(list));
     keepingLooks(world, list, [id], edit, { number, touched: Object.keys(entries) });
   },
   says: (world, { list, cue }) =>

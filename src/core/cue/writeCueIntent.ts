@@ -1,5 +1,4 @@
 /** Values set in a cue itself, nothing held. */
-import { original } from "immer";
 import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
 import { several } from "../palette/words";
@@ -10,7 +9,7 @@ import { cueText, exact, selText, unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { EntriesSchema, isRelease, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
-import { cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
+import { asItWas, cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
 import { storeEntries } from "./effects";
 
 /** Stores entries in a cue, or takes stored ones out; own timing stays unless another is given. */
@@ -36,7 +35,7 @@ export const writeCue = defineIntent({
         const time = entry.time ?? cue.entries[key]?.time;
         return [key, time ? { ...entry, time } : entry];
       });
-      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, original(list));
+      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
     };
     keepingAs(looks, world, list, id, edit, () => ({ number: cue.number, touched: keys }));
   },

@@ -250,7 +250,17 @@ export const arm = defineIntent({
 });
 
 /** What is held, said in words: "12 fixtures: Intensity, Colour". */
-export function heldSummary({ hands }: World): string {
+export function heldSummary({ hands }: Pick<World, "hands">): string {
+  const known = summaries.get(hands);
+  if (known !== undefined) return known;
+  const made = summaryOf({ hands });
+  if (Object.isFrozen(hands)) summaries.set(hands, made);
+  return made;
+}
+
+const summaries = new WeakMap<World["hands"], string>();
+
+function summaryOf({ hands }: Pick<World, "hands">): string {
   const keys = namesIn(recordable({ hands }));
   const out = namesIn(hands.held).length - keys.length;
   if (keys.length === 0) return out > 0 ? `nothing (${out} kept out)` : "nothing held";

@@ -148,11 +148,21 @@ function evaluateTerm(term: SelTerm, { world, isLit, sameColour, inPalette }: Se
 export interface TypeGroup {
   type: string;
   name: string;
-  members: Item[];
+  members: readonly Item[];
 }
 
 /** A group for each type there is, of all its fixtures by number: it keeps itself up to date. */
-export function typeGroups(show: Show): TypeGroup[] {
+export function typeGroups(show: Show): readonly TypeGroup[] {
+  const known = ofTypes.get(show.fixtures);
+  if (known?.types === show.types) return known.made;
+  const made = makeTypeGroups(show);
+  if (Object.isFrozen(show.fixtures)) ofTypes.set(show.fixtures, { types: show.types, made });
+  return made;
+}
+
+const ofTypes = new WeakMap<Show["fixtures"], { types: Show["types"]; made: readonly TypeGroup[] }>();
+
+function makeTypeGroups(show: Show): TypeGroup[] {
   const byType = grouped(fixturesByNumber(show), (f) => f.type);
   return [...byType].map(([type, fixtures]) => ({
     type,

@@ -10,7 +10,8 @@ import { isParamKey } from "./ids";
 import { faultRefusal } from "./faultWords";
 import { lostLink } from "./links";
 import { refuse, type Refusal } from "./refusal";
-import { ShowSchema, type Show } from "./schema";
+import { CueSchema, ShowSchema, type Show } from "./schema";
+import { namesIn } from "../units/names";
 import { EntrySchema, isPlainEntry } from "./value";
 import { fixturesProblem, recordsProblem, tooMany } from "./whole";
 import type { World } from "./world";
@@ -29,6 +30,13 @@ function isPlainChange({ show, hands }: World, { path }: Change): boolean {
     return path.length > 2 && collection === "held" && isParamKey(id!) && isPlainEntry(hands.held[id!]);
   if (path.length < 7 || collection !== "lists" || part !== "cues" || field !== "entries") return false;
   return isParamKey(path[6]!) && isPlainEntry(show.lists[id!]?.cues[cue!]?.entries[path[6]!]);
+}
+
+/** Whether what may be a cue stores nothing but plain entries. */
+function hasPlainEntries(value: unknown): value is object {
+  const entries = (value as { entries?: unknown } | null)?.entries;
+  if (typeof entries !== "object" || entries === null || Array.isArray(entries)) return false;
+  return namesIn(entries).every((key) => isParamKey(key) && isPlainEntry((entries as Record<string, unknown>)[key]));
 }
 
 /** Follows a change's path through the schema as far as it leads, and asks what stands there now. */
@@ -53,6 +61,7 @@ function faultAt(world: World, { path }: Change): Fault | undefined {
     value = within;
   }
   if (schema === (EntrySchema as z.ZodType) && isPlainEntry(value)) return undefined;
+  if (schema === (CueSchema as z.ZodType) && hasPlainEntries(value)) value = { ...value, entries: {} };
   const parsed = schema.safeParse(value);
   if (parsed.success) return undefined;
   const issue = parsed.error.issues[0]!;

@@ -23,6 +23,13 @@ export type ParamKey = string;
 /** The key of a parameter. @param cell from 1; 0 for the fixture's own. @param head the first attribute of its channel. */
 export const paramKey = (fixture: Id, cell: number, head: string): ParamKey => `${fixture}.${cell}.${head}`;
 
+/** Where each parameter is in a frame; undefined where it is not there. */
+export interface ParamIndex {
+  get(key: ParamKey): number | undefined;
+  /** Where those of a fixture begin, and how many they are: they lie one after the other, in the order of its mode. */
+  of?(fixture: Id): { first: number; count: number } | undefined;
+}
+
 /** The fixture of a key, and what is after it: "f3" and "0.Pan". */
 export interface KeyPlace {
   fixture: Id;

@@ -1,11 +1,12 @@
 /** Lamps as the room in three dimensions needs them: where they hang, what they are, and which parameters make their beams. */
 import { functionOf } from "@/core/fixture/parameters";
 import type { Kind, Physical } from "@/core/fixture/type";
-import { paramKey } from "@/core/show/ids";
+import { paramKey, type ParamIndex } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import type { Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
-import { lampsOf, type Lamp } from "../plan";
+import { lampsOf } from "../packed";
+import type { Lamp } from "../plan";
 
 /** A parameter and the number of the function of an attribute in it; param -1 where the type has none. */
 export interface Part {
@@ -51,12 +52,12 @@ const USUAL: Record<Kind, { beamAngle: number; size: readonly [number, number, n
 };
 
 /** All lamps of a show. @param index the places of parameters in a frame. */
-export function roomLampsOf(show: Show, index: ReadonlyMap<string, number>): RoomLamp[] {
+export function roomLampsOf(show: Show, index: ParamIndex): RoomLamp[] {
   const fixtures = fixturesByNumber(show);
   return lampsOf(show, index).map((lamp, k) => roomLamp(show, lamp, fixtures[k]!, index));
 }
 
-function roomLamp(show: Show, lamp: Lamp, fixture: Fixture, index: ReadonlyMap<string, number>): RoomLamp {
+function roomLamp(show: Show, lamp: Lamp, fixture: Fixture, index: ParamIndex): RoomLamp {
   const { type, specs } = modelOf(show, fixture);
   const usual = USUAL[type.kind];
   const part = (attribute: string): Part => {

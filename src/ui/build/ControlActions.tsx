@@ -14,11 +14,11 @@ export function ControlActions() {
   const selection = useShow((s) => s.world.hands.selection);
   const having = useMemo(() => {
     const fixtures = [...new Set(selection.map((i) => splitItem(i).fixture))].flatMap((id) => show.fixtures[id] ?? []);
-    return ACTIONS.map((does) => ({
-      does,
-      ids: fixtures.filter((f) => modelOf(show, f).mode.actions?.some((a) => a.does === does)).map((f) => f.id),
-    })).filter((a) => a.ids.length > 0);
-  }, [show, selection]);
+    const able = new Map(ACTIONS.map((does) => [does, new Set<string>()]));
+    for (const fixture of fixtures)
+      for (const { does } of modelOf(show, fixture).mode.actions ?? []) able.get(does)!.add(fixture.id);
+    return [...able].flatMap(([does, ids]) => (ids.size > 0 ? [{ does, ids: [...ids] }] : []));
+  }, [show.fixtures, show.types, selection]); // oxlint-disable-line react-hooks/exhaustive-deps
   if (having.length === 0) return null;
   return (
     <Group gap={6} px={10} pb={8} aria-label="Control actions" role="group">

@@ -70,12 +70,12 @@ function useSameFamilies(families: readonly FamilyRows[]): readonly FamilyRows[]
 }
 
 function HeldLine() {
-  const world = useShow((s) => s.world);
-  const held = namesIn(world.hands.held).length;
+  const hands = useShow((s) => s.world.hands);
+  const held = namesIn(hands.held).length;
   return (
     <div className={classes.holds}>
       <p className={classes.held} data-testid="held" data-some={held > 0}>
-        {held > 0 ? `Held: ${heldSummary(world)}` : "Nothing is held"}
+        {held > 0 ? `Held: ${heldSummary({ hands })}` : "Nothing is held"}
       </p>
       <HandsMenu />
     </div>
@@ -165,7 +165,7 @@ function CellsButton() {
   const { open, cells } = useMemo(() => {
     const open = selection.some((i) => splitItem(i).cell > 0);
     return { open, cells: open ? [] : selection.flatMap((i) => cellsOf(show, i)) };
-  }, [selection, show]);
+  }, [selection, show.fixtures, show.types]); // oxlint-disable-line react-hooks/exhaustive-deps
   if (!open && cells.length === 0) return null;
   const whole = () => [...new Set(selection.map((i) => splitItem(i).fixture))];
   return (

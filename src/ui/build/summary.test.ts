@@ -1,7 +1,8 @@
 /** Catches a programmer that shows another value, range or source than the stage has. */
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { copyRaw } from "@/core/play/glide";
-import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf, type Layout } from "@/engine/frame";
+import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf } from "@/engine/frame";
+import { layoutOfRig } from "@/engine/layout";
 import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { viewOf } from "@/engine/view";
 import { summarise } from "./summary";
@@ -9,13 +10,7 @@ import { summarise } from "./summary";
 /** The summary of what a desk has selected, from a frame as the engine fills it. */
 function summary(desk: Desk) {
   const { rig, stage, layers } = desk.player;
-  const layout: Layout = {
-    generation: 1,
-    keys: [...rig.keys],
-    attributes: rig.specs.map((s) => s.functions.map((f) => f.attribute)),
-    universes: [...rig.universes],
-    slots: 8,
-  };
+  const layout = layoutOfRig(rig, 1, 8);
   const frame = openFrame(layout, new ArrayBuffer(frameBytes(layout)));
   const half = wholeHalf(frame);
   half.value.set(stage.value);

@@ -1,13 +1,14 @@
 /** What the programmer shows of the selection: each attribute, its values on stage and where they come from. */
 import { attributeInfo, attributesKnown, FAMILIES, type Family } from "@/core/fixture/attribute";
-import { targetsOf, type Target } from "@/core/show/model";
+import { targetsByAttribute, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
 import type { Step } from "@/core/fixture/type";
-import type { Item } from "@/core/show/ids";
+import type { Item, ParamIndex, ParamKey } from "@/core/show/ids";
 import type { Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
+import { functionsOf } from "@/engine/layout";
 import type { StageView } from "@/engine/view";
 import { attributesIn } from "../palettes/heldIn";
 import { attributesMarkedIn, effectMark, entriesAt, paletteIn, paletteMark } from "../palettes/standing";
@@ -50,25 +51,12 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
   if (last?.items === items && last.show.fixtures === show.fixtures && last.show.types === show.types)
     return last.found;
   const found = new Map<string, Target[]>();
-  const names = new Set(
-    items
-      .flatMap((i) => show.fixtures[i.split(".")[0]!]?.type ?? [])
-      .flatMap((type) =>
-        show.types[type]!.modes.flatMap((m) => m.channels.flatMap((c) => c.functions.map((f) => f.attribute))),
-      ),
-  );
-  names.add("Dimmer");
+  const all = targetsByAttribute(show, items);
   for (const { name } of attributesKnown()) {
-    if (!names.has(name) || name === "Control1") continue;
-    let having = 0;
-    const targets = items.flatMap((i) => {
-      const own = targetsOf(show, i, name);
-      if (own.length > 0) having += 1;
-      return own;
-    });
-    if (targets.length === 0) continue;
-    found.set(name, targets);
-    if (having < items.length) partly.set(targets, `${having} of ${items.length}`);
+    const of = all.get(name);
+    if (!of || name === "Control1") continue;
+    found.set(name, of.targets);
+    if (of.items < items.length) partly.set(of.targets, `${of.items} of ${items.length}`);
   }
   last = { show, items, found };
   return found;
@@ -94,13 +82,18 @@ interface Places {
 
 const places = new WeakMap<readonly Target[], { index: StageView["index"]; of: Places }>();
 
+const placeOf = (index: ParamIndex, key: ParamKey, place: number): number => {
+  const of = index.of?.(key.slice(0, key.indexOf(".")));
+  return of ? of.first + place : (index.get(key) ?? -1);
+};
+
 /** Looked up once for thousands. */
 function placesOf(targets: readonly Target[], attribute: string, { index, layout }: StageView): Places {
   const known = places.get(targets);
   if (known?.index === index) return known.of;
-  const param = Int32Array.from(targets, (t) => index.get(t.key) ?? -1);
+  const param = Int32Array.from(targets, ({ key, spec }) => placeOf(index, key, spec.place));
   const fn = Int16Array.from(param, (p) => {
-    const names = p < 0 ? [] : layout.attributes[p]!;
+    const names = p < 0 ? [] : functionsOf(layout)[p]!;
     const first = names.indexOf(attribute);
     return first === names.lastIndexOf(attribute) ? first : -1;
   });
@@ -168,7 +161,7 @@ function rowOf(
     const p = param[k]!;
     if (p < 0) continue;
     const now = half.fn[p]!;
-    const here = fn[k]! >= 0 ? fn[k] === now : view.layout.attributes[p]![now] === attribute;
+    const here = fn[k]! >= 0 ? fn[k] === now : functionsOf(view.layout)[p]![now] === attribute;
     if (!here) {
       if (attribute !== targets[k]!.spec.head) {
         if (low > 0) low = 0;

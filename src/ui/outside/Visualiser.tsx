@@ -4,7 +4,8 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { compileRig } from "@/core/play/rig";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { openFrame, wholeHalf, type Frame, type Layout } from "@/engine/frame";
+import { openFrame, wholeHalf, type Frame } from "@/engine/frame";
+import { layoutOfRig, type Layout } from "@/engine/layout";
 import { roomLampsOf } from "@/picture/room/lamps";
 import { openShow } from "@/session/storage/shows";
 import { RoomFrame } from "../room/RoomFrame";
@@ -45,16 +46,7 @@ const sameRig = (a: Show, b: Show): boolean =>
 
 function Lit({ show }: { show: Show }) {
   const rig = useMemo(() => compileRig(show), [show]);
-  const layout = useMemo(
-    (): Layout => ({
-      generation: 0,
-      keys: [...rig.keys],
-      attributes: rig.specs.map((s) => s.functions.map((f) => f.attribute)),
-      universes: [...rig.universes],
-      slots: 1,
-    }),
-    [rig],
-  );
+  const layout = useMemo(() => layoutOfRig(rig, 0, 1), [rig]);
   const lamps = useMemo(() => roomLampsOf(show, rig.index), [show, rig]);
   const frame = useRef<Frame | null>(null);
   const take = useCallback(

@@ -3,7 +3,8 @@
 import { useEffect, useRef } from "react";
 import type { Hands } from "@/core/show/hands";
 import { publish } from "@/engine/frame";
-import { indexOf, viewOf, type StageView } from "@/engine/view";
+import { indexOf } from "@/engine/layout";
+import { viewOf, type StageView } from "@/engine/view";
 import { useSession, useShow, useShowNow } from "../useSession";
 import { leaveBlind, useBlind } from "./blind";
 import { laidOf, lay, ownFrame } from "./laid";

@@ -8,13 +8,14 @@ import { aim } from "@/core/command/building";
 import { order, select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
 import { useSession, useShow, useSize } from "../useSession";
-import type { Layout } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 import { AimMark } from "./AimMark";
 import { BlindFrame } from "./BlindFrame";
 import { EmptyStage } from "./EmptyStage";
 import { useBlind } from "./blind";
-import { drawn, inside, lampAt, ON_IT, within, type Box } from "./hit";
-import { fitView, lampsOf, toMetres, toPixels } from "@/picture/plan";
+import { drawn, inside, lampAt, ON_IT, spotsOf, within, type Box } from "./hit";
+import { planOf } from "@/picture/packed";
+import { fitView, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
 import { setPressed, setStageTools, useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
@@ -52,7 +53,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   const stage = useShow((s) => s.view);
   const selection = useShow((s) => s.world.hands.selection);
   const [box, setBox] = useState<Box | null>(null);
-  const lamps = useMemo(() => (stage ? lampsOf(show, stage.index) : []), [show.fixtures, show.types, stage?.index]); // oxlint-disable-line react-hooks/exhaustive-deps
+  const lamps = useMemo(() => spotsOf(show), [show.fixtures, show.types]); // oxlint-disable-line react-hooks/exhaustive-deps
   const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
   const fitted = useMemo(
     () => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),
@@ -104,7 +105,10 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
     if (seen && !wired && tried === null) tellMemory(seen.layout, seen.frame.buffer);
   }, [tellMemory, seen, wired, tried]);
   const received = useWireStage(wired, show, stage?.layout, tellMemory);
-  useEffect(() => tell({ kind: "plan", lamps, scenery }), [tell, lamps, scenery]);
+  const plan = useMemo(() => (stage ? planOf(show, stage.index) : null), [lamps, stage?.layout]); // oxlint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => {
+    if (plan) tell({ kind: "plan", plan, scenery });
+  }, [tell, plan, scenery]);
   useEffect(() => {
     const ratio = devicePixelRatio;
     if (width > 0) tell({ kind: "view", width, height, ratio, view, daylight: scheme === "light", calm });

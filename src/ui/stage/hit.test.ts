@@ -2,7 +2,8 @@
 import { demoWorld } from "@tests/setup/demo";
 import { compileRig } from "@/core/play/rig";
 import { drawn, inside, lampAt } from "./hit";
-import { fitView, lampsOf, toPixels } from "@/picture/plan";
+import { lampsOf } from "@/picture/packed";
+import { fitView, toPixels } from "@/picture/plan";
 
 const { show } = demoWorld();
 const rig = compileRig(show);

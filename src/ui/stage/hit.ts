@@ -1,5 +1,10 @@
 /** Which lamps a pointer means. */
+import type { Show } from "@/core/show/schema";
+import { fixturesByNumber } from "@/core/show/world";
 import { toPixels, type Lamp, type View } from "@/picture/plan";
+
+/** A lamp as a pointer finds it. */
+export type Spot = Pick<Lamp, "id" | "number" | "kind" | "x" | "y">;
 
 /** A drag, from its start to where it is. */
 export interface Box {
@@ -9,14 +14,24 @@ export interface Box {
   y2: number;
 }
 
+/** The lamps of a show as pointers find them, by number. */
+export const spotsOf = (show: Show): Spot[] =>
+  fixturesByNumber(show).map(({ id, number, type, place: { x, y } }) => ({
+    id,
+    number,
+    kind: show.types[type]!.kind,
+    x,
+    y,
+  }));
+
 const REACH = 16;
 /** On a lamp rather than near it. */
 export const ON_IT = 10;
 const HALF_BAR = 0.6;
 
 /** The lamp under a point: the nearest within reach; a bar is as long as its cells. */
-export function lampAt(lamps: readonly Lamp[], view: View, x: number, y: number, reach = REACH): Lamp | undefined {
-  let best: Lamp | undefined;
+export function lampAt(lamps: readonly Spot[], view: View, x: number, y: number, reach = REACH): Spot | undefined {
+  let best: Spot | undefined;
   let nearest = reach;
   for (const lamp of lamps) {
     const [px, py] = toPixels(view, lamp.x, lamp.y);
@@ -28,7 +43,7 @@ export function lampAt(lamps: readonly Lamp[], view: View, x: number, y: number,
 }
 
 /** Lamps in an area, in the direction it was dragged; equal places by number. */
-export function inside(lamps: readonly Lamp[], view: View, { x1, y1, x2, y2 }: Box): Lamp[] {
+export function inside(lamps: readonly Spot[], view: View, { x1, y1, x2, y2 }: Box): Spot[] {
   const [left, right, top, bottom] = [Math.min(x1, x2), Math.max(x1, x2), Math.min(y1, y2), Math.max(y1, y2)];
   const across = right - left >= bottom - top;
   const along = (x: number, y: number) => (across ? x * Math.sign(x2 - x1) : y * Math.sign(y2 - y1));
@@ -41,7 +56,7 @@ export function inside(lamps: readonly Lamp[], view: View, { x1, y1, x2, y2 }: B
 }
 
 /** Lamps within a line drawn around them, by number. @param loop points of the picture. */
-export function within(lamps: readonly Lamp[], view: View, loop: readonly { x: number; y: number }[]): Lamp[] {
+export function within(lamps: readonly Spot[], view: View, loop: readonly { x: number; y: number }[]): Spot[] {
   const inLoop = (x: number, y: number): boolean => {
     let found = false;
     for (let i = 0, j = loop.length - 1; i < loop.length; j = i++) {

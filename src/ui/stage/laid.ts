@@ -4,9 +4,11 @@ import { isStepped } from "@/core/play/rig";
 import { resolveEntry } from "@/core/program/resolve";
 import { isStop } from "@/core/show/effectSchema";
 import type { Hands } from "@/core/show/hands";
+import type { ParamIndex } from "@/core/show/ids";
 import { specOf } from "@/core/show/model";
 import type { Show } from "@/core/show/schema";
-import { frameBytes, openFrame, SOURCE_PROGRAMMER, type Frame, type Half, type Layout } from "@/engine/frame";
+import { frameBytes, openFrame, SOURCE_PROGRAMMER, type Frame, type Half } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 
 export interface Laid {
   /** Place of the parameter in the frame. */
@@ -16,7 +18,7 @@ export interface Laid {
 }
 
 /** Held entries by their places in a frame; what the frame does not have is left out. */
-export function laidOf(show: Show, index: ReadonlyMap<string, number>, held: Hands["held"]): Laid[] {
+export function laidOf(show: Show, index: ParamIndex, held: Hands["held"]): Laid[] {
   return Object.entries(held).flatMap(([key, entry]) => {
     const at = index.get(key);
     const spec = specOf(show, key);

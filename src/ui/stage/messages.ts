@@ -1,14 +1,15 @@
 /** What the window and the painter say to each other. */
 import { z } from "@/core/units/zod";
 import type { Scenic } from "@/core/show/schema";
-import type { Layout } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 import type { Trace } from "@/picture/draw";
-import type { Lamp, View } from "@/picture/plan";
+import type { Plan } from "@/picture/packed";
+import type { View } from "@/picture/plan";
 
 export type ToPainter =
   | { kind: "canvas"; canvas: OffscreenCanvas }
   | { kind: "memory"; layout: Layout; memory: ArrayBufferLike }
-  | { kind: "plan"; lamps: Lamp[]; scenery: Scenic[] }
+  | { kind: "plan"; plan: Plan; scenery: Scenic[] }
   | { kind: "view"; width: number; height: number; ratio: number; view: View; daylight: boolean; calm: boolean }
   /** Fixtures that a trial lights up on the picture, all others dark; null for the stage as it is. */
   | { kind: "trial"; lit: string[] | null }

@@ -23,6 +23,7 @@ import { createLights, lightLamps, type Lights } from "@/picture/lights";
 import { drawSelection, standClose } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import { placeLabels, type Labels } from "@/picture/labels";
+import { lampsIn } from "@/picture/packed";
 import type { Lamp, View } from "@/picture/plan";
 import { clearSprites } from "@/picture/sprites";
 
@@ -70,11 +71,11 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       return;
     case "memory":
       frame = openFrame(data.layout, data.memory);
-      params = data.layout.keys.length;
+      params = data.layout.size;
       fits = areThere();
       return;
     case "plan":
-      lamps = data.lamps;
+      lamps = lampsIn(data.plan);
       // What comes by message has strings of its own: names that are the very same are found at once.
       for (const lamp of lamps) lamp.kind = KINDS.find((kind) => kind === lamp.kind)!;
       crowded = lamps.length > CROWD;

@@ -3,7 +3,8 @@ import { countOf } from "@/core/play/layers";
 import { fillLook, placesOf, type SeenEffect } from "@/core/play/lookFrame";
 import type { Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
-import { SOURCE_DEFAULT, wholeHalf, type Half, type Layout } from "@/engine/frame";
+import { SOURCE_DEFAULT, wholeHalf, type Half } from "@/engine/frame";
+import { keysOf, type Layout } from "@/engine/layout";
 import type { StageView } from "@/engine/view";
 import { copyStage } from "./laid";
 
@@ -31,7 +32,7 @@ export function lookOf(show: Show, of: { list: string; cue: string }, layout: La
   const n = specs.length;
   const made = { value: new Float64Array(n), fn: new Uint8Array(n), cue: new Int32Array(n) };
   const effects: SeenEffect[] = fillLook(show, list, at, made);
-  const places = layout.keys.map((key) => index.get(key) ?? -1);
+  const places = keysOf(layout).map((key) => index.get(key) ?? -1);
   return (half, gone) => {
     for (const { at: place, after, speed } of effects)
       ({ value: made.value[place], fn: made.fn[place] } = after(gone * speed));

@@ -2,7 +2,8 @@
 
 import { useEffect } from "react";
 import type { Show } from "@/core/show/schema";
-import { publish, wholeHalf, type Layout } from "@/engine/frame";
+import { publish, wholeHalf } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 import type { StageView } from "@/engine/view";
 import { copyStage, laidOf, lay, ownFrame } from "./laid";
 import { useStageTools } from "./stageTools";

@@ -4,7 +4,8 @@ import { useEffect, useState } from "react";
 import { decodeFrame } from "@/core/dmx/decode";
 import { compileRig } from "@/core/play/rig";
 import type { Show } from "@/core/show/schema";
-import { frameBytes, openFrame, publish, type Layout } from "@/engine/frame";
+import { frameBytes, openFrame, publish } from "@/engine/frame";
+import type { Layout } from "@/engine/layout";
 import { openNode } from "@/session/nodeLink";
 import type { Received } from "@/standin/messages";
 
@@ -22,7 +23,7 @@ export function useWireStage(
   useEffect(() => {
     if (!on || !layout) return;
     const rig = compileRig(show);
-    if (rig.size !== layout.keys.length) return;
+    if (rig.size !== layout.size) return;
     const shared = typeof SharedArrayBuffer !== "undefined" && crossOriginIsolated;
     const memory = shared ? new SharedArrayBuffer(frameBytes(layout)) : new ArrayBuffer(frameBytes(layout));
     const frame = openFrame(layout, memory);

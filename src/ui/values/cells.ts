@@ -3,6 +3,7 @@ import { targetsOf } from "@/core/show/model";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import type { Half } from "@/engine/frame";
+import { functionsOf } from "@/engine/layout";
 import type { StageView } from "@/engine/view";
 import { sourceText, valueText } from "../build/summary";
 import { effectMarkAt, paletteAt, paletteMark } from "../palettes/standing";
@@ -39,7 +40,7 @@ export function cellOf(
   let effect: string | undefined;
   for (const { key } of targets) {
     const p = view.index.get(key);
-    if (p === undefined || view.layout.attributes[p]![half.fn[p]!] !== attribute) continue;
+    if (p === undefined || functionsOf(view.layout)[p]![half.fn[p]!] !== attribute) continue;
     low = Math.min(low, half.raw[p]!);
     high = Math.max(high, half.raw[p]!);
     entry ??= held[key];
@@ -67,7 +68,7 @@ export function cellOf(
 export function numberOf(world: World, half: Half, view: StageView, id: string, attribute: string): number | undefined {
   for (const { key } of targetsOf(world.show, id, attribute)) {
     const p = view.index.get(key);
-    if (p !== undefined && view.layout.attributes[p]![half.fn[p]!] === attribute) return half.raw[p]!;
+    if (p !== undefined && functionsOf(view.layout)[p]![half.fn[p]!] === attribute) return half.raw[p]!;
   }
   return undefined;
 }

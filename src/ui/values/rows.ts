@@ -7,6 +7,7 @@ import type { Entry } from "@/core/show/value";
 import { cuesOf, fixturesByNumber, type World } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
 import { SOURCE_DEFAULT, type Half } from "@/engine/frame";
+import { functionsOf, keysOf } from "@/engine/layout";
 import type { StageView } from "@/engine/view";
 import type { SheetColumn } from "../parts/sheet/view";
 
@@ -36,15 +37,16 @@ export const NONE_ACTIVE: Active = { fixtures: [], attributes: {} };
 export function activeNow({ show }: World, half: Half, { layout }: StageView): Active {
   const fixtures = new Set<string>();
   const attributes = new Map<string, Set<string>>();
-  for (let p = 0; p < layout.keys.length; p++) {
+  const [keys, functions] = [keysOf(layout), functionsOf(layout)];
+  for (let p = 0; p < layout.size; p++) {
     if (half.source[p] === SOURCE_DEFAULT) continue;
-    const { fixture } = placeIn(layout.keys[p]!);
+    const { fixture } = placeIn(keys[p]!);
     const type = show.fixtures[fixture]?.type;
     if (!type) continue;
     fixtures.add(fixture);
     let own = attributes.get(type);
     if (!own) attributes.set(type, (own = new Set()));
-    own.add(layout.attributes[p]![half.fn[p]!]!);
+    own.add(functions[p]![half.fn[p]!]!);
   }
   return {
     fixtures: [...fixtures],
