@@ -10,6 +10,7 @@ import * as program from "./program/intents";
 import { importAscii } from "./exchange/asciiIntent";
 import { bringFrom } from "./exchange/bringIntent";
 import { importFixtures } from "./exchange/importIntent";
+import { bringParts } from "./exchange/mvr/partsIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
@@ -110,6 +111,7 @@ export const INTENTS = registryOf([
   output.setOutputs,
   output.setWire,
   importFixtures,
+  bringParts,
   importAscii,
   scenery.drawScenic,
   scenery.eraseScenic,

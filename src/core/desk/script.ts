@@ -150,6 +150,11 @@ function bringMvr(desk: Desk, files: ScriptFiles, name: string, how: "add" | "up
   if (isRefusal(read)) return read;
   const { rows, types } = planMvr(desk.world.show, read, how);
   for (const note of read.notes) files.print(`${name} left out: ${note}`);
+  const groups = read.sets.filter((set) => set.kind === "group").length;
+  if (groups + read.points.length > 0)
+    files.print(
+      `${name} left out: ${groups} groups and ${read.points.length} focus points: the import of the app brings them in`,
+    );
   for (const { fixture, problem } of rows) if (problem) files.print(`${name} fixture ${fixture.number}: ${problem}`);
   return performOn(desk, {
     intents: [

@@ -166,7 +166,7 @@ test("what other programs count and sort fixtures by is kept in notes, and what 
   const read = readMvr(
     packed(
       scene(
-        one("A12", said) + `<FocusPoint uuid="p" name="Centre"/>` + symbol,
+        one("A12", said) + `<FocusPoint uuid="p" name="Centre"><Matrix>{1,0}</Matrix></FocusPoint>` + symbol,
         `<Class uuid="c1" name="Front"/><Symdef uuid="d" name="Box"><ChildList><Geometry3D fileName="truss.glb"/></ChildList></Symdef>`,
       ),
     ),
@@ -179,7 +179,7 @@ test("what other programs count and sort fixtures by is kept in notes, and what 
   });
   const notes = read.notes.join("\n");
   expect(notes).toMatch(/fixture A12: its FixtureID is no number and is kept in its note/);
-  expect(notes).toMatch(/1 focus point is left out/);
+  expect(notes).toMatch(/focus point "Centre" is left out/);
   expect(notes).toMatch(/break 1 at 3\.7/);
   // The symbol's own matrix counts: 4 m long, 2 m upstage, 6 m high, about 1 m across.
   expect(read.pieces[0]).toMatchObject({ from: { x: -1, y: 2 }, to: { x: 3, y: 2 }, z: 6 });

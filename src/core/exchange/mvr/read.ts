@@ -18,6 +18,7 @@ const MOST_SCENE = 64 * MB;
 const MOST_TYPE = 64 * MB;
 const MOST_FIXTURES = 20_000;
 const MOST_PIECES = 1000;
+const MOST_POINTS = 1000;
 const DEEPEST = 64;
 
 export interface MvrFixture {
@@ -33,11 +34,29 @@ export interface MvrFixture {
   position?: string;
   /** What the file says of it that has no place of its own here. */
   note?: string;
+  /** The focus point it is turned to, by its uuid. */
+  focus?: string;
+}
+
+/** A layer, or a group within one: the fixtures in it, by their places in the list of the file's fixtures. */
+export interface MvrSet {
+  kind: "layer" | "group";
+  name: string;
+  fixtures: number[];
+}
+
+export interface MvrPoint {
+  uuid: string;
+  name: string;
+  /** Metres. */
+  at: { x: number; y: number; z: number };
 }
 
 export interface MvrRead {
   fixtures: MvrFixture[];
   pieces: Omit<Scenic, "id">[];
+  sets: MvrSet[];
+  points: MvrPoint[];
   /** What was left out, in words. */
   notes: string[];
 }
@@ -64,17 +83,27 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
     new Map(within(scenery, "AUXData", tag).map((p) => [text(p, "uuid"), text(p, "name")] as const));
   const aux: Aux = { places: named("Position"), classes: named("Class") };
   const symbols = new Map(within(scenery, "AUXData", "Symdef").map((s) => [text(s, "uuid"), s] as const));
-  const found: [tag: string, element: Element, matrix: string][] = [];
-  const layers = within(scenery, "Layers", "Layer");
-  for (const layer of layers) gather(layer, found, 0);
-  const points = layers.reduce((sum, layer) => sum + countOf(layer, "FocusPoint"), 0);
-  if (points > 0)
-    note(`${points} focus ${points === 1 ? "point is" : "points are"} left out: make position palettes of them`);
+  const found: Found[] = [];
+  const sets: MvrSet[] = [];
+  const setOf = (element: Element, kind: MvrSet["kind"]): MvrSet => {
+    const set: MvrSet = { kind, name: text(element, "name").slice(0, 200), fixtures: [] };
+    sets.push(set);
+    return set;
+  };
+  for (const layer of within(scenery, "Layers", "Layer"))
+    gather(layer, { found, setOf, sets: [setOf(layer, "layer")], depth: 0, above: "" });
+  const points: MvrPoint[] = [];
   const types = new Types(bytes, files, show, note);
   const fixtures: MvrFixture[] = [];
   const pieces: Omit<Scenic, "id">[] = [];
-  for (const [k, [tag, element, matrix]] of found.entries()) {
+  for (const [k, { tag, element, matrix, sets: own }] of found.entries()) {
     if (k % 200 === 199) yield 0.4 + (0.6 * k) / found.length;
+    if (tag === "FocusPoint") {
+      const point = pointOf(element, matrix);
+      if (point && points.length < MOST_POINTS) points.push(point);
+      else note(`focus point "${text(element, "name")}" is left out`, element);
+      continue;
+    }
     if (tag !== "Fixture") {
       const symbol = within(element, "Geometries", "Symbol")[0];
       const drawn = symbol ? first(symbols.get(text(symbol, "symdef")), "ChildList") : first(element, "Geometries");
@@ -87,12 +116,24 @@ export function* readingMvr(bytes: Uint8Array, show: Pick<Show, "types">): Gener
       continue;
     }
     const made = fixtureOf(element, matrix, types, aux, note);
-    if (made && fixtures.length < MOST_FIXTURES) fixtures.push(made);
-    else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`, element);
+    if (made && fixtures.length < MOST_FIXTURES) {
+      for (const set of own) set.fixtures.push(fixtures.length);
+      fixtures.push(made);
+    } else if (made) note(`more than ${MOST_FIXTURES.toLocaleString("en")} fixtures: the rest is left out`, element);
   }
   if (fixtures.length === 0 && pieces.length === 0)
     return refuse("no fixture and no scenery of this file can be used", notes.list()[0] ?? "Export it again");
-  return { fixtures, pieces, notes: notes.list() };
+  return { fixtures, pieces, sets: sets.filter((set) => set.fixtures.length > 0), points, notes: notes.list() };
+}
+
+function pointOf(element: Element, matrix: string): MvrPoint | undefined {
+  const placed = placedBy(matrix || IDENTITY);
+  if (!placed) return undefined;
+  return {
+    uuid: text(element, "uuid").toUpperCase(),
+    name: text(element, "name").trim().slice(0, 200) || "Focus point",
+    at: placed.place,
+  };
 }
 
 const IDENTITY = "{1,0,0}{0,1,0}{0,0,1}{0,0,0}";
@@ -106,19 +147,36 @@ export function readMvr(bytes: Uint8Array, show: Pick<Show, "types">): MvrRead |
   }
 }
 
+interface Found {
+  tag: string;
+  element: Element;
+  matrix: string;
+  /** The layer and the groups it lies in. */
+  sets: readonly MvrSet[];
+}
+
+interface Gathering {
+  found: Found[];
+  setOf(element: Element, kind: MvrSet["kind"]): MvrSet;
+  sets: readonly MvrSet[];
+  depth: number;
+  above: string;
+}
+
 /** Everything in layers and groups, where it stands in the room. */
-function gather(element: Element, found: [string, Element, string][], depth: number, above = ""): void {
+function gather(element: Element, { found, setOf, sets, depth, above }: Gathering): void {
   if (depth > DEEPEST) return;
   const own = content(first(element, "Matrix"));
   const matrix = above && own ? together(above, own) : own || above;
+  const deeper = { found, setOf, sets, depth: depth + 1, above: matrix };
   for (const list of all(element, "ChildList")) {
-    for (const tag of ["Fixture", "Truss", "SceneObject", "Support", "VideoScreen"] as const)
+    for (const tag of ["Fixture", "Truss", "SceneObject", "Support", "VideoScreen", "FocusPoint"] as const)
       for (const child of all(list, tag)) {
         const inner = content(first(child, "Matrix"));
-        found.push([tag, child, matrix && inner ? together(matrix, inner) : inner || matrix]);
-        gather(child, found, depth + 1, matrix);
+        found.push({ tag, element: child, matrix: matrix && inner ? together(matrix, inner) : inner || matrix, sets });
+        gather(child, deeper);
       }
-    for (const group of all(list, "GroupObject")) gather(group, found, depth + 1, matrix);
+    for (const group of all(list, "GroupObject")) gather(group, { ...deeper, sets: [...sets, setOf(group, "group")] });
   }
 }
 
@@ -197,6 +255,7 @@ function fixtureOf(
   if (!placed) note(`${label}: its matrix makes no sense, it hangs at the middle of the stage`, element);
   const position = places.get(content(first(element, "Position")));
   const uuid = text(element, "uuid");
+  const focus = content(first(element, "Focus")).toUpperCase();
   return {
     uuid: /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(uuid) ? uuid.toUpperCase() : "",
     name: name || type.model,
@@ -208,6 +267,7 @@ function fixtureOf(
     turn: placed?.turn ?? { x: 0, y: 0, z: 0 },
     ...(position ? { position: position.slice(0, 200) } : {}),
     ...(said ? { note: said } : {}),
+    ...(focus ? { focus } : {}),
   };
 }
 
@@ -233,18 +293,6 @@ function noteOf(element: Element, id: string, classes: ReadonlyMap<string, strin
     .filter(Boolean)
     .join("; ")
     .slice(0, 500);
-}
-
-/** How many elements of a tag lie in a layer, groups in it included. */
-function countOf(element: Element, tag: string, depth = 0): number {
-  if (depth > DEEPEST) return 0;
-  return all(element, "ChildList").reduce(
-    (sum, list) =>
-      sum +
-      all(list, tag).length +
-      all(list, "GroupObject").reduce((inner, group) => inner + countOf(group, tag, depth + 1), 0),
-    0,
-  );
 }
 
 /** Addresses of the first break: a fixture of ours has one run of slots. */

@@ -1,7 +1,9 @@
 /** The rig as an MVR file (DIN SPEC 15801): fixtures with their types, places and addresses; trusses and set pieces. */
 import { strToU8, zipSync, type Zippable } from "fflate";
 import type { Fixture, Show } from "../../show/schema";
-import { fixturesByNumber } from "../../show/world";
+import { splitItem } from "../../show/ids";
+import { isAim } from "../../show/value";
+import { fixturesByNumber, groupsByNumber, palettesByNumber } from "../../show/world";
 import { guidOf } from "../gdtf/guid";
 import { writeGdtf } from "../gdtf/file";
 import { writeXml } from "../gdtf/xml";
@@ -32,6 +34,9 @@ export function writeMvr(show: Show): MvrWritten {
     for (let k = 2; [...names.values()].includes(name); k++) name = fileName(type.maker, `${type.model} ${k}`);
     names.set(type.id, name);
   }
+  const classes = [...new Set(fixtures.flatMap((f) => fromNote(f).kind ?? []))];
+  const classId = (name: string) => guidOf(`class ${name}`);
+  const points = pointsOf(show);
   const positions = [...new Set(fixtures.flatMap((f) => f.position || []))];
   const placeId = (name: string) => guidOf(`position ${name}`);
   const pieces = Object.values(show.scenery);
@@ -41,6 +46,8 @@ export function writeMvr(show: Show): MvrWritten {
     Matrix: [pieceText(piece)],
     Geometries: [{ Geometry3D: [{ "@fileName": BODIES[piece.shape] }] }],
   });
+  const element = (f: Fixture) => fixtureElement(show, f, names.get(f.type)!, { placeId, classId });
+  const { grouped, alone, twice } = inGroups(show, fixtures);
   const xml = writeXml("GeneralSceneDescription", {
     "@verMajor": 1,
     "@verMinor": 6,
@@ -49,7 +56,12 @@ export function writeMvr(show: Show): MvrWritten {
     UserData: [{}],
     Scene: [
       {
-        AUXData: [{ Position: positions.map((name) => ({ "@uuid": placeId(name), "@name": name })) }],
+        AUXData: [
+          {
+            Class: classes.map((name) => ({ "@uuid": classId(name), "@name": name })),
+            Position: positions.map((name) => ({ "@uuid": placeId(name), "@name": name })),
+          },
+        ],
         Layers: [
           {
             Layer: [
@@ -58,7 +70,18 @@ export function writeMvr(show: Show): MvrWritten {
                 "@name": "Rig",
                 ChildList: [
                   {
-                    Fixture: fixtures.map((f) => fixtureElement(show, f, names.get(f.type)!, placeId)),
+                    GroupObject: grouped.map(({ group, members }) => ({
+                      "@uuid": guidOf(`group ${show.seed} ${group.id}`),
+                      "@name": group.name,
+                      ChildList: [{ Fixture: members.map(element) }],
+                    })),
+                    Fixture: alone.map(element),
+                    FocusPoint: points.map(({ id, name, aim: [x, y, height] }) => ({
+                      "@uuid": guidOf(`point ${show.seed} ${id}`),
+                      "@name": name,
+                      Matrix: [hungText({ x, y, z: height }, { x: 0, y: 0, z: 0 })],
+                      Geometries: [{}],
+                    })),
                     Truss: pieces.filter((p) => p.shape === "truss").map(object),
                     SceneObject: pieces.filter((p) => p.shape !== "truss").map(object),
                   },
@@ -73,20 +96,67 @@ export function writeMvr(show: Show): MvrWritten {
   const files: Zippable = { "GeneralSceneDescription.xml": [strToU8(xml), { mtime: EPOCH, level: 6 }] };
   for (const type of types) files[names.get(type.id)!] = [writeGdtf(type), { mtime: EPOCH, level: 0 }];
   for (const body of new Set(pieces.map((p) => BODIES[p.shape]))) files[body] = [boxFile(), { mtime: EPOCH }];
-  return { bytes: zipSync(files), left: leftOut(fixtures) };
+  return { bytes: zipSync(files), left: leftOut(fixtures, twice) };
 }
 
-function fixtureElement(show: Show, f: Fixture, gdtf: string, placeId: (name: string) => string): object {
+/** Fixtures by the first group that has them, by its number: in a file a fixture lies in one place. */
+function inGroups(show: Show, fixtures: readonly Fixture[]) {
+  const taken = new Set<string>();
+  let twice = 0;
+  const grouped = groupsByNumber(show).flatMap((group) => {
+    const ids = [...new Set(group.members.map((m) => splitItem(m).fixture))].filter((id) => show.fixtures[id]);
+    const own = ids.filter((id) => !taken.has(id));
+    twice += ids.length - own.length;
+    for (const id of own) taken.add(id);
+    return own.length > 0 ? [{ group, members: own.map((id) => show.fixtures[id]!) }] : [];
+  });
+  return { grouped, alone: fixtures.filter((f) => !taken.has(f.id)), twice };
+}
+
+/** Palettes that aim everything they hold at one point. */
+function pointsOf(show: Show): { id: string; name: string; aim: readonly [number, number, number] }[] {
+  return palettesByNumber(show).flatMap(({ id, name, own, types, any }) => {
+    const values = [
+      ...Object.values(own).map((e) => e.value),
+      ...Object.values(types).flatMap((t) => Object.values(t.values).map((e) => e.value)),
+      ...Object.values(any.values),
+    ];
+    const aims = values.flatMap((v) => (isAim(v) ? [v.aim] : []));
+    const same = aims.every((aim) => aim.join() === aims[0]!.join());
+    return aims.length > 0 && aims.length === values.length && same && !any.colour ? [{ id, name, aim: aims[0]! }] : [];
+  });
+}
+
+/** What came with the fixture from a file and stands in its note. */
+function fromNote({ note }: Pick<Fixture, "note">): { unit?: string; custom?: string; kind?: string } {
+  const found = (what: string) => new RegExp(`(?:^|; )${what} ([^;]{1,200})`).exec(note)?.[1]?.trim();
+  const [unit, custom, kind] = [found("unit"), found("custom id"), found("class")];
+  return {
+    ...(unit && /^\d{1,9}$/.test(unit) ? { unit } : {}),
+    ...(custom && /^\d{1,9}$/.test(custom) ? { custom } : {}),
+    ...(kind ? { kind } : {}),
+  };
+}
+
+function fixtureElement(
+  show: Show,
+  f: Fixture,
+  gdtf: string,
+  { placeId, classId }: Record<"placeId" | "classId", (name: string) => string>,
+): object {
+  const { unit, custom, kind } = fromNote(f);
   return {
     "@uuid": uuidOf(show, f),
     "@name": f.name,
     Matrix: [hungText(f.place, f.turn)],
     GDTFSpec: [gdtf],
     GDTFMode: [f.mode],
+    ...(kind ? { Classing: [classId(kind)] } : {}),
     ...(f.position ? { Position: [placeId(f.position)] } : {}),
     FixtureID: [String(f.number)],
     FixtureIDNumeric: [String(f.number)],
-    UnitNumber: ["0"],
+    UnitNumber: [unit ?? "0"],
+    ...(custom ? { CustomId: [custom] } : {}),
     ...(f.addresses.length > 0
       ? {
           Addresses: [
@@ -97,7 +167,7 @@ function fixtureElement(show: Show, f: Fixture, gdtf: string, placeId: (name: st
   };
 }
 
-function leftOut(fixtures: readonly Fixture[]): string[] {
+function leftOut(fixtures: readonly Fixture[], twice: number): string[] {
   const some = (what: string, has: (f: Fixture) => boolean) => {
     const own = fixtures.filter(has);
     return own.length > 0 ? [`${what} of ${own.length} ${own.length === 1 ? "fixture" : "fixtures"}`] : [];
@@ -109,7 +179,8 @@ function leftOut(fixtures: readonly Fixture[]): string[] {
       (f) => f.scale !== 100 || (f.curve ?? "linear") !== "linear" || (f.preheat ?? 0) > 0,
     ),
     ...some("the hang correction", (f) => f.correct.pan !== 0 || f.correct.tilt !== 0),
-    ...some("notes", (f) => f.note !== ""),
+    ...(twice > 0 ? [`${twice} places in a second group: a fixture lies in the first of its groups`] : []),
+    ...some("notes", (f) => f.note !== "" && Object.keys(fromNote(f)).length === 0),
     ...some("out of service", (f) => f.outOfService === true),
   ];
 }

@@ -3,6 +3,8 @@
 import { Button, Checkbox, Group, Progress, ScrollArea, SegmentedControl, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { importFixtures } from "@/core/exchange/importIntent";
+import { groupsNew, pointsNew } from "@/core/exchange/mvr/parts";
+import { bringParts, type POINTS_AS } from "@/core/exchange/mvr/partsIntent";
 import { piecesNew, planMvr } from "@/core/exchange/mvr/plan";
 import type { MvrRead } from "@/core/exchange/mvr/read";
 import { addressText } from "@/core/show/address";
@@ -17,6 +19,13 @@ interface Props {
   onClose(): void;
 }
 
+/** The first few by name. */
+const named = (parts: readonly { name: string }[]): string =>
+  `${parts
+    .slice(0, 4)
+    .map((p) => p.name)
+    .join(", ")}${parts.length > 4 ? " ..." : ""}`;
+
 const A_PIECE = 500;
 const SHOWN = 400;
 
@@ -27,13 +36,30 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
   const [show] = useState(live);
   const [how, setHow] = useState<"add" | "update">("update");
   const [scenery, setScenery] = useState(true);
+  const [layers, setLayers] = useState(false);
+  const [groups, setGroups] = useState(true);
+  const [points, setPoints] = useState<(typeof POINTS_AS)[number] | "none">("aim");
   const [running, setRunning] = useState<number | null>(null);
   const plan = useMemo(() => planMvr(show, read, how), [show, read, how]);
   const pieces = useMemo(() => piecesNew(show, read.pieces), [show, read]);
+  const parts = useMemo(
+    () => ({
+      layers: groupsNew(show, read, plan, "layer"),
+      groups: groupsNew(show, read, plan, "group"),
+      points: pointsNew(show, read, plan),
+    }),
+    [show, read, plan],
+  );
+  const wanted = {
+    groups: [...(layers ? parts.layers : []), ...(groups ? parts.groups : [])],
+    points: points === "none" ? [] : parts.points,
+  };
+  const hasParts = wanted.groups.length + wanted.points.length > 0;
   const fresh = plan.rows.filter((r) => r.updates === null);
   const changed = plan.rows.filter((r) => r.updates !== null && (r.changes.length > 0 || r.problem));
   const same = plan.rows.length - fresh.length - changed.length;
   const come = [...changed, ...fresh];
+  const hasRows = come.length > 0 || (scenery && pieces.length > 0);
   const bring = async () => {
     setRunning(0);
     const rows = (some: typeof come) => some.map(({ updates, fixture }) => ({ updates, fixture }));
@@ -41,7 +67,10 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
     const rest = Array.from({ length: Math.ceil(fresh.length / A_PIECE) }, (_, k) =>
       importFixtures.of({ rows: rows(fresh.slice(k * A_PIECE, (k + 1) * A_PIECE)) }),
     );
-    const all = [first, ...rest];
+    const all = [
+      ...(hasRows ? [first, ...rest] : []),
+      ...(hasParts ? [bringParts.of({ ...wanted, as: points === "none" ? "aim" : points })] : []),
+    ];
     const refused = await session.actInPieces({
       pieces: all.map((intent) => [intent]),
       says: `brings in the rig of ${name}`,
@@ -50,7 +79,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
     setRunning(null);
     if (refused !== undefined) return;
     session.tell(
-      `${plural(fresh.length, "new fixture")}, ${changed.length} changed, from ${name}. One undo takes it back`,
+      `${plural(fresh.length, "new fixture")}, ${changed.length} changed${wanted.groups.length > 0 ? `, ${plural(wanted.groups.length, "group")}` : ""}${wanted.points.length > 0 ? `, ${plural(wanted.points.length, "position palette")}` : ""}, from ${name}. One undo takes it back`,
     );
     onClose();
   };
@@ -129,6 +158,41 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
           onChange={(e) => setScenery(e.currentTarget.checked)}
         />
       )}
+      {parts.groups.length > 0 && (
+        <Checkbox
+          size="xs"
+          label={`${plural(parts.groups.length, "group")} as groups: ${named(parts.groups)}`}
+          checked={groups}
+          onChange={(e) => setGroups(e.currentTarget.checked)}
+        />
+      )}
+      {parts.layers.length > 0 && (
+        <Checkbox
+          size="xs"
+          label={`${plural(parts.layers.length, "layer")} as groups: ${named(parts.layers)}`}
+          checked={layers}
+          onChange={(e) => setLayers(e.currentTarget.checked)}
+        />
+      )}
+      {parts.points.length > 0 && (
+        <Group gap="xs">
+          <Text size="sm">
+            {plural(parts.points.length, "focus point")}: {named(parts.points)}
+          </Text>
+          <SegmentedControl
+            size="xs"
+            ml="auto"
+            aria-label="What becomes of focus points"
+            data={[
+              { value: "aim", label: "Palettes that aim there" },
+              { value: "degrees", label: "Palettes of pan and tilt" },
+              { value: "none", label: "Leave out" },
+            ]}
+            value={points}
+            onChange={(v) => setPoints(v)}
+          />
+        </Group>
+      )}
       {read.notes.length > 0 && (
         <ScrollArea.Autosize mah={110}>
           {read.notes.map((n) => (
@@ -142,11 +206,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
         <Button variant="default" onClick={onBack}>
           Another file
         </Button>
-        <Button
-          onClick={() => void bring()}
-          disabled={come.length === 0 && !(scenery && pieces.length > 0)}
-          data-autofocus
-        >
+        <Button onClick={() => void bring()} disabled={!hasRows && !hasParts} data-autofocus>
           Bring it in
         </Button>
       </Group>
