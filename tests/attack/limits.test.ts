@@ -323,6 +323,12 @@ const SAMPLES: Intent[] = [
   { kind: "setOutputs", universes: [1, 2], output },
   { kind: "setWire", wire: { source: "Barge", from: "", lost: { after: 3, over: 4 } } },
   {
+    kind: "bringParts",
+    groups: [{ name: "Bridge", numbers: [1, 2, 11] }],
+    points: [{ name: "Centre", at: { x: 1, y: 2, z: 0 }, numbers: [11] }],
+    as: "aim",
+  },
+  {
     kind: "importFixtures",
     rows: [
       {
