@@ -4,10 +4,13 @@
  * time would hold the hand up.
  */
 import type { StoreApi } from "zustand/vanilla";
+import { namesIn } from "@/core/units/names";
 import type { SessionState } from "@/session/state";
 
 /** From so many selected on, drawing everything takes longer than a frame. */
 const MANY = 200;
+/** A show of so many fixtures is drawn in a task of its own. */
+const THOUSANDS = 2000;
 /** It is drawn once the hand has rested for so long, and at the latest after so long, milliseconds. */
 const RESTS_MS = 120;
 const LATEST_MS = 700;
@@ -116,11 +119,17 @@ export function drawnOf(store: StoreApi<SessionState>): Drawn {
     drawnAt = performance.now();
     made.inSlices({ ...store.getState(), lines: made.getState().lines });
   };
+  /** Of thousands, what was done and what is drawn of it are two tasks: a hand is heard in between. */
+  const drawSoon = () => {
+    clearTimeout(timer);
+    timer = setTimeout(draw);
+  };
   store.subscribe((state) => {
     const at = performance.now();
     const busy = now.down || at - now.turnedAt < RESTS_MS;
     const many = state.world.hands.selection.length >= MANY;
-    if (!busy || !many || !mayWait(made.getState(), state)) return draw();
+    if (!busy || !many || !mayWait(made.getState(), state))
+      return namesIn(state.world.show.fixtures).length >= THOUSANDS ? drawSoon() : draw();
     const pressing = urgent(made.getState(), state);
     if (pressing) made.atOnce({ ...made.getState(), ...pressing });
     if (at - drawnAt > LATEST_MS) drawAmidst();

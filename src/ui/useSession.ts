@@ -99,12 +99,17 @@ export function useStageSummary<T>(
   useEffect(() => {
     // What takes long waits for its turn, so that a drag over thousands is not held up by their summary.
     const { at, took } = last.current;
-    if (took < QUICK_MS || performance.now() - at > 1000 / perSecond) look();
-  }, [look, perSecond, ...deps]); // oxlint-disable-line react-hooks/exhaustive-deps
+    if (took >= QUICK_MS && performance.now() - at <= 1000 / perSecond) return;
+    // So many have a task of their own: what else is drawn of them takes its time, too.
+    if (store.getState().world.hands.selection.length < MANY) return look();
+    const timer = setTimeout(look);
+    return () => clearTimeout(timer);
+  }, [store, look, perSecond, ...deps]); // oxlint-disable-line react-hooks/exhaustive-deps
   return value;
 }
 
 const QUICK_MS = 3;
+const MANY = 2000;
 
 /** The size of an element, as it changes. */
 export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {

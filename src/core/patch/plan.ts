@@ -65,8 +65,23 @@ function nearTypes(typed: string): string[] {
     .slice(0, 6);
 }
 
-/** The rows a patch would make, each conflict marked on its row; a problem where type or mode are unknown. */
+const planned = new WeakMap<
+  Show["fixtures"],
+  { types: Show["types"]; request: string; plan: PatchPlan | PatchProblem }
+>();
+
+/** The rows a patch would make, each conflict marked on its row; a problem where type or mode are unknown. Thousands are said and done: planned once. */
 export function planPatch(show: Show, request: PatchRequest): PatchPlan | PatchProblem {
+  const { count, type, mode, from, at } = request;
+  const asked = JSON.stringify([count, type, mode, from, at]);
+  const last = planned.get(show.fixtures);
+  if (last?.types === show.types && last.request === asked) return last.plan;
+  const plan = makePlan(show, request);
+  if (Object.isFrozen(show.fixtures)) planned.set(show.fixtures, { types: show.types, request: asked, plan });
+  return plan;
+}
+
+function makePlan(show: Show, request: PatchRequest): PatchPlan | PatchProblem {
   const type = typeOf(show, request.type);
   if (!type)
     return {

@@ -10,7 +10,7 @@ import { isParamKey } from "./ids";
 import { faultRefusal } from "./faultWords";
 import { lostLink } from "./links";
 import { refuse, type Refusal } from "./refusal";
-import { CueSchema, ShowSchema, type Show } from "./schema";
+import { CueSchema, FixtureSchema, isPlainFixture, ShowSchema, type Show } from "./schema";
 import { namesIn } from "../units/names";
 import { EntrySchema, isPlainEntry } from "./value";
 import { fixturesProblem, recordsProblem, tooMany } from "./whole";
@@ -61,6 +61,7 @@ function faultAt(world: World, { path }: Change): Fault | undefined {
     value = within;
   }
   if (schema === (EntrySchema as z.ZodType) && isPlainEntry(value)) return undefined;
+  if (schema === (FixtureSchema as z.ZodType) && isPlainFixture(value)) return undefined;
   if (schema === (CueSchema as z.ZodType) && hasPlainEntries(value)) value = { ...value, entries: {} };
   const parsed = schema.safeParse(value);
   if (parsed.success) return undefined;

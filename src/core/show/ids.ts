@@ -3,7 +3,10 @@
 import { z } from "../units/zod";
 
 /** Ids as they may come from outside: none of them can name something that every object has (`constructor`). */
-export const IdSchema = z.string().regex(/^[a-z]\d{1,15}$/);
+const ID = /^[a-z]\d{1,15}$/;
+export const IdSchema = z.string().regex(ID);
+/** The same asked without the schema, for thousands of records. */
+export const isId = (id: unknown): boolean => typeof id === "string" && ID.test(id);
 export const FixtureIdSchema = z.string().regex(/^f\d{1,15}$/);
 export const ItemSchema = z.string().regex(/^f\d{1,15}(\.\d{1,3})?$/);
 /** Keys that were cut before. */

@@ -2,10 +2,10 @@
 import { z } from "../units/zod";
 import { FAMILIES } from "../fixture/attribute";
 import { DimmerCurveSchema } from "../fixture/dimmerCurve";
-import { FixtureTypeSchema, TypeIdSchema } from "../fixture/type";
+import { FixtureTypeSchema, isTypeId, TypeIdSchema } from "../fixture/type";
 import { FramesSchema, MacroSchema, PageSchema, TimecodeSchema, ViewSchema } from "./deckSchema";
 import { EffectRecordSchema, EffectSchema, OwnWaveSchema } from "./effectSchema";
-import { IdSchema, ItemSchema, ParamKeySchema } from "./ids";
+import { IdSchema, isId, ItemSchema, ParamKeySchema } from "./ids";
 import { PaletteSchema } from "./paletteSchema";
 import { EntrySchema, TimingSchema } from "./value";
 
@@ -57,6 +57,40 @@ export const FixtureSchema = z.object({
   position: name.optional(),
 });
 export type Fixture = z.infer<typeof FixtureSchema>;
+
+const isText = (v: unknown, most: number): boolean => typeof v === "string" && v.length <= most;
+const isWhole = (v: unknown, low: number, high: number): boolean =>
+  Number.isInteger(v) && (v as number) >= low && (v as number) <= high;
+const isPoint = (v: unknown): boolean => {
+  const { x, y, z: up } = (v ?? {}) as Partial<Fixture["place"]>;
+  return Number.isFinite(x) && Number.isFinite(y) && Number.isFinite(up);
+};
+/** Whether a value is plainly a fixture without any of what few have: the quick way for thousands that are patched at once. */
+export function isPlainFixture(value: unknown): value is Fixture {
+  if (typeof value !== "object" || value === null || Array.isArray(value)) return false;
+  const f = value as Partial<Fixture>;
+  return (
+    Object.keys(f).length === PLAIN_FIELDS &&
+    isId(f.id) &&
+    isWhole(f.number, 1, 999_999) &&
+    isText(f.name, 200) &&
+    isTypeId(f.type) &&
+    typeof f.mode === "string" &&
+    Array.isArray(f.addresses) &&
+    f.addresses.length <= 16 &&
+    f.addresses.every((a) => isWhole(a?.universe, 1, 63_999) && isWhole(a?.slot, 1, 512)) &&
+    isPoint(f.place) &&
+    isPoint(f.turn) &&
+    [f.virtualDimmer, f.invertPan, f.invertTilt, f.swap].every((v) => typeof v === "boolean") &&
+    Number.isFinite(f.scale) &&
+    f.scale! >= 0 &&
+    f.scale! <= 200 &&
+    Number.isFinite(f.correct?.pan) &&
+    Number.isFinite(f.correct?.tilt) &&
+    isText(f.note, 2000)
+  );
+}
+const PLAIN_FIELDS = Object.values(FixtureSchema.shape).filter((field) => !field.isOptional()).length;
 
 /** How a universe leaves the machine, and under which number: Art-Net counts port-addresses from 0, sACN universes from 1. */
 export const PROTOCOLS = ["artnet", "sacn"] as const;

@@ -40,6 +40,22 @@ export function* piecesOf(document: unknown, most = A_PIECE): Generator<readonly
   if (piece.length > 0) yield piece;
 }
 
+/** The JSON of a document of plain records, lists and values, a piece at a time: joined it is what `JSON.stringify` writes. */
+export function* textPieces(value: unknown, most = A_PIECE): Generator<string, void> {
+  if (typeof value !== "object" || value === null || weight(value, most) <= most)
+    return yield JSON.stringify(value) ?? "null";
+  const [open, close] = Array.isArray(value) ? "[]" : "{}";
+  yield open!;
+  let next = "";
+  for (const [key, inner] of Object.entries(value)) {
+    if (inner === undefined && !Array.isArray(value)) continue;
+    yield Array.isArray(value) ? next : `${next}${JSON.stringify(key)}:`;
+    yield* textPieces(inner, most);
+    next = ",";
+  }
+  yield close!;
+}
+
 /** Puts pieces together again. Throws where one does not fit. */
 export function gatherPieces(): { take(piece: readonly Part[]): void; document(): unknown } {
   const top: { document?: unknown } = {};

@@ -3,7 +3,7 @@ import { z } from "@/core/units/zod";
 import { readShow } from "@/core/show/check";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
-import { SealedSchema, database, entriesOf, readRange, readRecord, seal, strictly, unseal } from "./database";
+import { SealedSchema, database, entriesOf, readRange, readRecord, sealCalmly, strictly, unseal } from "./database";
 
 /** A small picture, as a data address: what of the web it may be is said by its beginning. */
 const PictureSchema = z
@@ -40,7 +40,7 @@ export interface Keeping {
 /** Keeps a show as a moment, unless the last one is the very same and it has no name of its own; the oldest beyond what is kept go. */
 export async function keepMoment(id: string, name: string, show: Show, how: Keeping = {}): Promise<void> {
   const { now = Date.now(), picture, named = false } = how;
-  const sealed = seal(show);
+  const sealed = await sealCalmly(show);
   const db = await database();
   const there = (await readRange(db, "moments", entriesOf(id))).map(({ key, value }) => ({
     key,

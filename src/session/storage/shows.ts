@@ -18,6 +18,7 @@ import {
   readRecord,
   seal,
   SealedSchema,
+  sealCalmly,
   sealText,
   ShowCardSchema,
   STORES,
@@ -85,11 +86,11 @@ export async function keepShow(
   { fresh = false, consent, now = Date.now() }: { fresh?: boolean; consent?: Consent; now?: number } = {},
 ): Promise<void> {
   const db = await database();
+  const made = { ...(await sealCalmly(world)), seq };
   // Before the transaction: one that cannot be read would end it.
   const old = SnapshotSchema.safeParse(await readRecord(db, "snapshots", id)).data;
   const tx = strictly(db, ["cards", "snapshots", "journal", "steps", "consents"]);
   const snapshots = tx.objectStore("snapshots");
-  const made = { ...seal(world), seq };
   const before = fresh || !old || old.seq > seq || unsealText(old) === undefined ? made : old;
   const gone = fresh ? entriesOf(id) : entriesUpTo(id, Math.min(before.seq, seq - UNDOABLE));
   await Promise.all([
