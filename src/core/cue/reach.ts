@@ -1,6 +1,5 @@
 /** Reaches of "so many more cues" (SEMANTICS 9): they take in cues recorded later while there are fewer, then keep the cue they end at. */
 import { isDraft, original } from "immer";
-import { namesIn } from "../units/names";
 import type { Id } from "../show/ids";
 import type { Cue, CueList, Reach } from "../show/schema";
 import { plainly } from "../show/plainly";
@@ -19,7 +18,7 @@ const isOpen = ({ reach }: Cue): boolean => reach !== null && "more" in reach;
 function hasOpen(list: CueList, put: readonly Id[]): boolean {
   const was = isDraft(list) ? original(list) : undefined;
   if (!was || cuesOf(was).some(isOpen)) return true;
-  const added = namesIn(list.cues).filter((id) => !was.cues[id]);
+  const added = Object.keys(list.cues).filter((id) => !was.cues[id]);
   return [...added, ...put].some((id) => list.cues[id] && isOpen(list.cues[id]));
 }
 

@@ -57,6 +57,8 @@ export const recordCue = defineIntent({
         "Set a value first, or record an empty cue with: empty",
       );
     const number = roundCueNumber(intent.cue);
+    // Before anything is changed: then it is as it stands, and is not copied.
+    const show = plainShow(world);
     const list = listNumberedOrNew(world, intent.list);
     if (list.kind === "effect")
       fail(`list ${list.number} plays an effect and holds no cues`, "Record onto another list");
@@ -71,7 +73,7 @@ export const recordCue = defineIntent({
       if (!old) list.cues[id] = newCue(id, number);
       const cue = list.cues[id]!;
       if (dropped.length > 0) cue.entries = {};
-      storeEntries(plainShow(world), list, cue, held, snapshot, was);
+      storeEntries(show, list, cue, held, snapshot, was);
       if (intent.name !== undefined) cue.name = intent.name;
       Object.assign(cue.times, intent.times ?? {});
       if (intent.trigger) cue.trigger = intent.trigger;
@@ -120,6 +122,7 @@ export const updateCue = defineIntent({
   kind: "updateCue",
   fields: { list: IdSchema, cue: IdSchema, all: z.boolean(), looks: z.enum(LOOKS).optional() },
   apply(world, { list: listId, cue: id, all, looks }) {
+    const show = plainShow(world);
     const cue = cueIn(world, listId, id);
     const held: Readonly<Record<ParamKey, Entry>> = recordable({ hands: plainly(world.hands) });
     if (Object.keys(held).length === 0) fail("nothing is held to update with", "Set a value first");
@@ -131,7 +134,7 @@ export const updateCue = defineIntent({
         return [key, { ...held[key]!, ...(time ? { time } : {}) }];
       });
       const list = listIn(world, listId);
-      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
+      storeEntries(show, list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
     };
     keepingAs(looks, world, listIn(world, listId), id, edit, () => ({ number: cue.number, touched: keys }));
   },

@@ -23,6 +23,7 @@ export const writeCue = defineIntent({
     looks: z.enum(LOOKS),
   },
   apply(world, { list: listId, cue: id, values, unset, looks }) {
+    const show = plainShow(world);
     const list = listIn(world, listId);
     const cue = cueIn(world, listId, id);
     const keys = [...Object.keys(values), ...unset];
@@ -35,7 +36,7 @@ export const writeCue = defineIntent({
         const time = entry.time ?? cue.entries[key]?.time;
         return [key, time ? { ...entry, time } : entry];
       });
-      storeEntries(plainShow(world), list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
+      storeEntries(show, list, cue, Object.fromEntries(timed), snapshot, asItWas(list));
     };
     keepingAs(looks, world, list, id, edit, () => ({ number: cue.number, touched: keys }));
   },

@@ -3,7 +3,7 @@ import { attributeInfo, attributesKnown, FAMILIES, type Family } from "@/core/fi
 import { targetsByAttribute, type Target } from "@/core/show/model";
 import { rangeOf } from "@/core/fixture/parameters";
 import type { Step } from "@/core/fixture/type";
-import type { Item, ParamIndex, ParamKey } from "@/core/show/ids";
+import { splitItem, type Item, type ParamIndex } from "@/core/show/ids";
 import type { Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
@@ -44,6 +44,9 @@ export interface FamilyRows {
 /** Targets that not all of the selected have: of how many they are. */
 const partly = new WeakMap<readonly Target[], string>();
 
+/** Which of the selected items targets are of. */
+const owners = new WeakMap<readonly Target[], { items: readonly Item[]; of: readonly number[] }>();
+
 let last: { show: World["show"]; items: readonly Item[]; found: Map<string, Target[]> } | undefined;
 
 /** The attributes the selected items have, each with its targets. Asked again and again for the same thousands. */
@@ -56,7 +59,9 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
     const of = all.get(name);
     if (!of || name === "Control1") continue;
     found.set(name, of.targets);
-    if (of.items < items.length) partly.set(of.targets, `${of.items} of ${items.length}`);
+    owners.set(of.targets, { items, of: of.of });
+    const having = new Set(of.of).size;
+    if (having < items.length) partly.set(of.targets, `${having} of ${items.length}`);
   }
   last = { show, items, found };
   return found;
@@ -82,24 +87,43 @@ interface Places {
 
 const places = new WeakMap<readonly Target[], { index: StageView["index"]; of: Places }>();
 
-const placeOf = (index: ParamIndex, key: ParamKey, place: number): number => {
-  const of = index.of?.(key.slice(0, key.indexOf(".")));
-  return of ? of.first + place : (index.get(key) ?? -1);
-};
+let firsts: { items: readonly Item[]; index: ParamIndex; at: Int32Array } | undefined;
+
+/** Where the parameters of each item's fixture begin; -1 where the frame has none. */
+function firstsOf(items: readonly Item[], index: ParamIndex): Int32Array {
+  if (firsts?.items === items && firsts.index === index) return firsts.at;
+  const at = Int32Array.from(items, (i) => index.of!(splitItem(i).fixture)?.first ?? -1);
+  firsts = { items, index, at };
+  return at;
+}
 
 /** Looked up once for thousands. */
 function placesOf(targets: readonly Target[], attribute: string, { index, layout }: StageView): Places {
   const known = places.get(targets);
   if (known?.index === index) return known.of;
-  const param = Int32Array.from(targets, ({ key, spec }) => placeOf(index, key, spec.place));
+  const owner = index.of && owners.get(targets);
+  const starts = owner && firstsOf(owner.items, index);
+  const param = Int32Array.from(targets, ({ key, spec }, k) => {
+    if (!starts) return index.get(key) ?? -1;
+    const first = starts[owner!.of[k]!]!;
+    return first < 0 ? -1 : first + spec.place;
+  });
+  const functions = functionsOf(layout);
+  const own = new Map<readonly string[], number>();
   const fn = Int16Array.from(param, (p) => {
-    const names = p < 0 ? [] : functionsOf(layout)[p]!;
-    const first = names.indexOf(attribute);
-    return first === names.lastIndexOf(attribute) ? first : -1;
+    const names = p < 0 ? NONE : functions[p]!;
+    let at = own.get(names);
+    if (at === undefined) {
+      at = names.indexOf(attribute);
+      if (at !== names.lastIndexOf(attribute)) at = -1;
+      own.set(names, at);
+    }
+    return at;
   });
   places.set(targets, { index, of: { param, fn } });
   return { param, fn };
 }
+const NONE: readonly string[] = [];
 
 /** Whether what is told of two entries, the palette or the effect, is the same: neither has one, or they are one object. */
 const isSameMark = (a: Entry | undefined, b: Entry | undefined): boolean =>
