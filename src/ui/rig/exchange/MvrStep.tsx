@@ -161,7 +161,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
       {parts.groups.length > 0 && (
         <Checkbox
           size="xs"
-          label={`${plural(parts.groups.length, "group")} as groups: ${named(parts.groups)}`}
+          label={`${plural(parts.groups.length, "group")}: ${named(parts.groups)}`}
           checked={groups}
           onChange={(e) => setGroups(e.currentTarget.checked)}
         />
@@ -169,7 +169,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
       {parts.layers.length > 0 && (
         <Checkbox
           size="xs"
-          label={`${plural(parts.layers.length, "layer")} as groups: ${named(parts.layers)}`}
+          label={`${plural(parts.layers.length, "layer as a group", "layers as groups")}: ${named(parts.layers)}`}
           checked={layers}
           onChange={(e) => setLayers(e.currentTarget.checked)}
         />
