@@ -1,5 +1,5 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
-import { foresee, isUnfinished } from "@/core/desk/foresee";
+import { foresee, foreseeIntents, isUnfinished } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
 import { transitionOf, type Transition } from "@/core/play/transition";
 import { brokenLooks } from "@/core/cue/signed";
@@ -82,17 +82,18 @@ async function ripple(id: number, before: World, then: Show): Promise<void> {
   }
 }
 
-async function answer({ line, steps, id }: Extract<ToLooks, { kind: "foresee" }>, now: World): Promise<void> {
+async function answer({ asked: about, steps, id }: Extract<ToLooks, { kind: "foresee" }>, now: World): Promise<void> {
   asked = id;
   after = undefined;
-  const found = foresee(line, readContextOf(now, view), steps);
-  const words = { kind: "says", id, says: null, follows: null, refusal: null } as const;
+  const context = readContextOf(now, view);
+  const found = "line" in about ? foresee(about.line, context, steps) : foreseeIntents(about.intents, context);
+  const words = { kind: "says", id, says: null, follows: null, refusal: null, keeps: null } as const;
   if (found === undefined) return say(words);
   if (isUnfinished(found)) return say({ ...words, follows: found.follows });
   if (isRefusal(found))
     return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
   if (found.diff.length > 0) after = { id, show: applyDiff(now, found.diff).show };
-  say({ ...words, says: found.says });
+  say({ ...words, says: found.says, keeps: found.keeps ? [...found.keeps] : null });
   if (found.diff.length === 0) return;
   // The words are on their way before the ripple begins.
   await pause();
@@ -127,6 +128,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
         id,
         says: null,
         follows: null,
+        keeps: null,
         refusal: {
           what: `what this would do could not be worked out (${error.message})`,
           cure: "Enter tries it; a line that fails changes nothing",

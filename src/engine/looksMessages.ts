@@ -8,6 +8,10 @@ import { LayoutSchema } from "./layout";
 import { MemorySchema } from "./messages";
 
 const words = z.string().nullable();
+const intents = z.array(z.looseObject({ kind: z.string() })).readonly();
+const AskedSchema = z.union([z.object({ line: z.string() }), z.object({ intents })]);
+/** What is asked about: a line, or edits that stand already. */
+export type Asked = z.infer<typeof AskedSchema>;
 
 export const ToLooksSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("open"), world: z.object({ show: ShowSchema, hands: HandsSchema }) }),
@@ -15,10 +19,10 @@ export const ToLooksSchema = z.discriminatedUnion("kind", [
   z.object({ kind: z.literal("diff"), diff: z.string() }),
   /** Where the stage is published. */
   z.object({ kind: z.literal("stage"), layout: LayoutSchema, memory: MemorySchema }),
-  /** What would this line do, and which looks would it change? A newer question takes the place of one still being worked out. */
+  /** What would this line, or these edits, do, and which looks would they change? A newer question takes the place of one still being worked out. */
   z.object({
     kind: z.literal("foresee"),
-    line: z.string(),
+    asked: AskedSchema,
     steps: z.object({ done: words, undone: words }),
     id: z.number().int(),
   }),
@@ -57,6 +61,8 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     says: z.string().nullable(),
     follows: z.string().nullable(),
     refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
+    /** The same edits with later looks kept, where they let them change. */
+    keeps: intents.nullable(),
   }),
   /** Everything suspicious in the show as it is; and by cue the fixtures that have moved there in the dark. */
   z.object({ kind: z.literal("timed"), id: z.number().int(), transition: TransitionSchema.nullable() }),

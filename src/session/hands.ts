@@ -2,6 +2,7 @@
 import type { StoreApi } from "zustand/vanilla";
 import type { Transition } from "@/core/play/transition";
 import type { StepWords } from "@/core/desk/foresee";
+import type { Asked } from "@/engine/looksMessages";
 import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
 import type { History } from "@/core/show/history";
@@ -68,7 +69,7 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
       }),
     readLine: (line: string): Read | Refusal | undefined =>
       guarded(() => readLine(line, context(), { abbreviate: true })),
-    foresee: (line: string, to: Foreseer) => looks.foresee(line, to),
+    foresee: (asked: Asked, to: Foreseer) => looks.foresee(asked, to),
     timeline: (list: string, cue: string, told: (transition: Transition | null) => void) =>
       looks.timeline(list, cue, told),
     picture: (of: PictureOf, told: Pictured) => looks.picture(of, told),

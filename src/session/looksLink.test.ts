@@ -26,7 +26,8 @@ test("a worker that keeps dying is started later and later, then no more, and wh
     (text) => told.push(text),
   );
   const words: unknown[] = [];
-  const ask = () => looks.foresee("1 at 50", { words: (found) => words.push(found), ripple: () => undefined });
+  const ask = () =>
+    looks.foresee({ line: "1 at 50" }, { words: (found) => words.push(found), ripple: () => undefined });
   const waits: number[] = [];
   for (let i = 0; told.length === 0; i++) {
     ask();

@@ -5,9 +5,10 @@ import type { Transition } from "@/core/play/transition";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
 import { diffOf, writeDiff } from "@/core/show/diff";
+import type { Intent } from "@/core/show/intent";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
-import { FromLooksSchema, type ToLooks } from "@/engine/looksMessages";
+import { FromLooksSchema, type Asked, type ToLooks } from "@/engine/looksMessages";
 import { openWorker, type Posting } from "./posting";
 import { createRestarts } from "./restarts";
 import type { StageView } from "@/engine/view";
@@ -23,9 +24,15 @@ export interface Checked {
   moons: Readonly<Record<string, readonly string[]>>;
 }
 
+/** What it would do, in words; and the same with later looks kept, where it lets them change. */
+export interface Told {
+  says: string;
+  keeps: readonly Intent[] | null;
+}
+
 /** Whoever asks what a line would do is told its words, then the looks it would change. */
 export interface Foreseer {
-  words(found: { says: string } | Unfinished | Refusal | undefined): void;
+  words(found: Told | Unfinished | Refusal | undefined): void;
   /** @param signed cues whose signed-off look would be broken. */
   ripple(found: readonly Rippled[], signed: readonly CueAt[]): void;
 }
@@ -45,7 +52,7 @@ export interface LooksLink {
   /** The stage lines are read against. */
   stage(view: StageView): void;
   /** Asks what a line would do, without doing it. A newer question takes its place. */
-  foresee(line: string, to: Foreseer): void;
+  foresee(asked: Asked, to: Foreseer): void;
   /** Asks for the picture of a look. @returns a way to ask no longer. */
   picture(of: PictureOf, told: Pictured): () => void;
   /** How the stage gets into a cue; null where it cannot be told. */
@@ -137,7 +144,7 @@ export function startLooks(
     if (parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled, parsed.data.signed);
-    const { says, refusal, follows } = parsed.data;
+    const { says, refusal, follows, keeps } = parsed.data;
     asking.to.words(
       refusal
         ? refuse(refusal.what, refusal.cure)
@@ -145,7 +152,7 @@ export function startLooks(
           ? { follows }
           : says === null
             ? undefined
-            : { says },
+            : { says, keeps },
     );
   }
   function versionOf(show: Show): number {
@@ -165,7 +172,7 @@ export function startLooks(
     diff: (diff) => say({ kind: "diff", diff }),
     // A shared frame is posted once for each layout; a copy with every question.
     stage: (view) => say({ kind: "stage", layout: view.layout, memory: view.frame.buffer as ArrayBuffer }),
-    foresee(line, to) {
+    foresee(asked, to) {
       settle();
       if (asking) clearTimeout(asking.late);
       const id = ++count;
@@ -174,7 +181,7 @@ export function startLooks(
       const { view, steps } = now();
       if (view && view.frame.buffer instanceof ArrayBuffer)
         say({ kind: "stage", layout: view.layout, memory: view.frame.buffer });
-      say({ kind: "foresee", line, steps, id });
+      say({ kind: "foresee", asked, steps, id });
     },
     picture(of, told) {
       settle();

@@ -4,6 +4,7 @@ import type { SlotValues } from "@/core/command/args";
 import type { Building } from "@/core/command/building";
 import type { ReadContext } from "@/core/command/context";
 import type { PlayEvent } from "@/core/play/events";
+import type { Asked } from "@/engine/looksMessages";
 import type { Transition } from "@/core/play/transition";
 import type { Why } from "@/core/play/why";
 import { EMPTY_HISTORY, type History } from "@/core/show/history";
@@ -79,8 +80,8 @@ export interface Session {
   arranged(arrangement: NonNullable<ReadContext["arrangement"]> | null): void;
   /** Reads and does a line; a refusal changes nothing and is shown. */
   run(line: string): Promise<Refusal | undefined>;
-  /** Asks what a line would do and which looks it would change, without doing it; a newer question takes its place. */
-  foresee(line: string, to: Foreseer): void;
+  /** Asks what a line, or edits that stand already, would do and which looks it would change, without doing it; a newer question takes its place. */
+  foresee(asked: Asked, to: Foreseer): void;
   /** Asks how the stage gets into a cue. */
   timeline(list: string, cue: string, told: (transition: Transition | null) => void): void;
   /** Asks for the picture of a look. @returns a way to ask no longer. */

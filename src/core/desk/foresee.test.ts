@@ -1,6 +1,7 @@
 /** Catches a half-typed line taken for an error, and an error taken for half-typed. */
 import { contextOf, newDesk, runLine } from "./desk";
 import { foresee, isUnfinished } from "./foresee";
+import { linesOf } from "./lines";
 import { isRefusal, refusalText } from "../show/refusal";
 
 const desk = newDesk();
@@ -61,4 +62,25 @@ test.each([
   ["go", /next cue/],
 ])("%s is one, and what it would do is said", (line, says) => {
   expect(of(line)).toMatchObject({ says: expect.stringMatching(says) });
+});
+
+test("what keeps later looks is asked of what a line means, however short it is typed", () => {
+  const own = newDesk();
+  for (const line of ["patch 4 dimmer as 1 at 1:1", "1 at 50", "record cue 5", "record cue 6 empty", "1 at 60"])
+    expect(runLine(own, line)).toBeUndefined();
+  const keeps = (line: string) => {
+    const found = foresee(line, contextOf(own), { done: null, undone: null });
+    if (!found || isRefusal(found) || isUnfinished(found)) throw new Error(`${line}: ${JSON.stringify(found)}`);
+    return found.keeps?.flatMap((intent) => linesOf(own.world, [intent]));
+  };
+  for (const [line, kept] of [
+    ["rec cue 5", /keeplooks/],
+    ["upd cue 5", /keeplooks/],
+    ["set cue 5 2 @ 40", /keeplooks/],
+    ["del cue 5 track", /keeplooks/],
+    ["move cue 5 to cue 7 track", /keeplooks/],
+  ] as const)
+    expect(keeps(line)?.join()).toMatch(kept);
+  for (const line of ["rec cue 5 keeplooks", "record cue 5 cueonly", "1 at 20", "delete cue 5 keeplooks"])
+    expect(keeps(line)).toBeUndefined();
 });

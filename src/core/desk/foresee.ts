@@ -2,7 +2,9 @@
 import { attempt, fail, isRefusal, type Refusal } from "../show/refusal";
 import type { Diff } from "../show/diff";
 import { EMPTY_HISTORY } from "../show/history";
+import type { Intent } from "../show/intent";
 import type { ReadContext } from "../command/context";
+import { keepingLater } from "./keepLater";
 import { perform, sayReading } from "./perform";
 import { couldFollow, readLine } from "../command/read";
 
@@ -16,6 +18,8 @@ export interface Foreseen {
   says: string;
   /** What it would change; empty where that is nothing of the show. */
   diff: Diff;
+  /** The same with later looks kept, where it lets them change. */
+  keeps?: readonly Intent[];
 }
 
 /** A line that is none yet and may still become one. */
@@ -51,6 +55,17 @@ function foreseeWhole(line: string, context: ReadContext, steps: StepWords): For
     const standing = { world: context.world, history: EMPTY_HISTORY };
     const done = perform(standing, read);
     if (isRefusal(done)) return fail(done.what, done.cure);
-    return { says: sayReading(standing, read), diff: done.diff.some((c) => c.path[0] === "show") ? done.diff : [] };
+    return foreseen(sayReading(standing, read), done.diff, read.intents);
   });
+}
+
+function foreseen(says: string, diff: Diff, intents: readonly Intent[]): Foreseen {
+  const keeps = keepingLater(intents);
+  return { says, diff: diff.some((c) => c.path[0] === "show") ? diff : [], ...(keeps ? { keeps } : {}) };
+}
+
+/** The same of edits that stand already, of a dialog or a button. */
+export function foreseeIntents(intents: readonly Intent[], { world }: Pick<ReadContext, "world">): Foreseen | Refusal {
+  const done = perform({ world, history: EMPTY_HISTORY }, { intents: [...intents], events: [] });
+  return isRefusal(done) ? done : foreseen(done.says, done.diff, intents);
 }

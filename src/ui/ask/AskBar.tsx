@@ -2,8 +2,9 @@
 
 import { Combobox, useCombobox } from "@mantine/core";
 import { IconChevronRight } from "@tabler/icons-react";
-import { useEffect, useMemo, useState, type KeyboardEvent } from "react";
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react";
 import type { Rippled } from "@/core/cue/looks";
+import { storedWords } from "@/core/cue/storedWords";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
 import { lineText } from "@/session/lines";
@@ -12,7 +13,7 @@ import { ASK_ID } from "./askInput";
 import { capital } from "../parts/words";
 import { openHandbook } from "../handbook/Handbook";
 import { findByName, findInHandbook, type Found } from "./find";
-import { keeping, useForeseen } from "./foreseen";
+import { lineDone, useForeseen } from "./foreseen";
 import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
 
@@ -26,7 +27,9 @@ export function AskBar() {
   const list = useCombobox();
   const [past, setPast] = useState(-1);
   const found = useForesight(line);
-  const { says, refused, known, ripple, signed } = found;
+  const { says, refused, known, ripple, signed, keeps } = found;
+  const done = useForeseen((s) => s.done);
+  useEffect(() => setLine(""), [done]);
   useEffect(() => {
     if (line) useForeseen.setState({ line, found });
   }, [line, found]);
@@ -156,8 +159,8 @@ export function AskBar() {
             <span>
               Changes the {ripple.length === 1 ? "look" : "looks"} of {rippleText(world, ripple)}
             </span>
-            {keeping(line) && (
-              <button type="button" className={classes.keep} onClick={() => put(keeping(line)!)}>
+            {keeps && (
+              <button type="button" className={classes.keep} onClick={() => !session.act([...keeps]) && lineDone()}>
                 Keep {ripple.length === 1 ? "that look" : "those looks"}
               </button>
             )}
@@ -200,13 +203,40 @@ function LastLine() {
     const timer = setTimeout(tell, typeof last === "string" ? 0 : SETTLED_MS);
     return () => clearTimeout(timer);
   }, [last]);
+  const stored = useStored();
   if (text === undefined) return null;
   return (
     <span className={classes.last} data-testid="ask-last" title={`Done last: ${text}. Arrow up brings it back`}>
-      {text}
+      {stored && (
+        <span className={classes.stored} role="status" data-testid="stored">
+          {stored}
+        </span>
+      )}{" "}
+      <span>{text}</span>
     </span>
   );
 }
+
+/** What was just stored in cues, in words, for some seconds. */
+function useStored(): string | null {
+  const { store } = useSession();
+  const step = useShow((s) => s.history.done.at(-1));
+  const undone = useShow((s) => s.history.undone.length);
+  const seen = useRef({ step, undone });
+  const [said, setSaid] = useState<string | null>(null);
+  useEffect(() => {
+    const before = seen.current;
+    seen.current = { step, undone };
+    if (before.step === step) return;
+    // What was taken back leaves the step before it as the last one: that is not stored now.
+    setSaid((undone <= before.undone && step && storedWords(store.getState().world, step.diff)) || null);
+    const timer = setTimeout(() => setSaid(null), STORED_MS);
+    return () => clearTimeout(timer);
+  }, [store, step, undone]);
+  return said;
+}
+
+const STORED_MS = 7000;
 
 /** A drag is told once it rests. */
 const SETTLED_MS = 150;

@@ -8,12 +8,15 @@ interface Foreseen {
   /** The line looked at, typed or under the hand, with what it would do. */
   line: string;
   found: Foresight;
+  /** Counts lines that were done from elsewhere: the bar is emptied. */
+  done: number;
 }
 
 export const useForeseen = create<Foreseen>()(() => ({
   hint: null,
   line: "",
-  found: { says: "", refused: false, known: false, ripple: [], signed: [] },
+  done: 0,
+  found: { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null },
 }));
 
 /** For a button: while the hand is on it, the Ask bar says what its line would do. */
@@ -23,12 +26,5 @@ export const hinting = (line: () => string | undefined) => {
   return { onPointerEnter: on, onPointerLeave: off, onFocus: on, onBlur: off };
 };
 
-/** The line that does the same and keeps later looks; undefined where there is no such. */
-export function keeping(line: string): string | undefined {
-  const text = line.trim();
-  if (/\b(cueonly|keeplooks)\b/i.test(text)) return undefined;
-  if (/^(delete|move) .*\btrack$/i.test(text)) return text.replace(/\btrack$/i, "keeplooks");
-  if (/^(record|update|copy) (list \S+ )?cue /i.test(text)) return `${text} keeplooks`;
-  if (/^set (list \S+ )?cue .* (at|released|unset|delay|fade) /i.test(`${text} `)) return `${text} keeplooks`;
-  return undefined;
-}
+/** The line that is looked at was done, with later looks kept: there is nothing more to do with it. */
+export const lineDone = (): void => useForeseen.setState((s) => ({ done: s.done + 1, hint: null }));

@@ -1,10 +1,12 @@
 "use client";
 
-import { useEffect, useState } from "react";
-import { isUnfinished, type Unfinished } from "@/core/desk/foresee";
+import { useEffect, useMemo, useState } from "react";
+import { isUnfinished } from "@/core/desk/foresee";
 import type { Rippled } from "@/core/cue/looks";
-import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
-import type { CueAt } from "@/session/looksLink";
+import type { Intent } from "@/core/show/intent";
+import { isRefusal, refusalText } from "@/core/show/refusal";
+import type { Asked } from "@/engine/looksMessages";
+import type { CueAt, Foreseer } from "@/session/looksLink";
 import { useSession, useShow } from "../useSession";
 
 /** Words that take longer than this are not waited for. */
@@ -19,43 +21,61 @@ export interface Foresight {
   ripple: readonly Rippled[];
   /** Cues whose signed-off look it would break. */
   signed: readonly CueAt[];
+  /** The same with later looks kept; null where it lets none change. */
+  keeps: readonly Intent[] | null;
 }
 
-const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [] };
+const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null };
 
 /** What a line would do, worked out beside the hands: typing never waits for it. */
-export function useForesight(line: string): Foresight {
+export const useForesight = (line: string): Foresight =>
+  useAsked(
+    line.trim() ? line : "",
+    useMemo(() => ({ line }), [line]),
+  );
+
+/** What edits would do that stand already; nothing is asked for none. */
+export function useForesightOf(intents: readonly Intent[]): Foresight {
+  const text = intents.length > 0 ? JSON.stringify(intents) : "";
+  return useAsked(
+    text,
+    useMemo(() => ({ intents }), [text]),
+  ); // oxlint-disable-line react-hooks/exhaustive-deps
+}
+
+/** @param name tells one question from another; empty for none. */
+function useAsked(name: string, asked: Asked): Foresight {
   const session = useSession();
-  const world = useShow((s) => (line.trim() ? s.world : null));
-  const [found, setFound] = useState<Foresight & { line: string }>({ ...NOTHING, line: "" });
+  const world = useShow((s) => (name ? s.world : null));
+  const [found, setFound] = useState<Foresight & { name: string }>({ ...NOTHING, name: "" });
   useEffect(() => {
-    if (!line.trim()) return;
+    if (!name) return;
     let over = false;
     const late = setTimeout(
-      () => !over && setFound({ ...NOTHING, line, says: "working out what this would do; Enter does it" }),
+      () => !over && setFound({ ...NOTHING, name, says: "working out what this would do; Enter does it" }),
       WAIT_MS,
     );
-    const words = (told: { says: string } | Unfinished | Refusal | undefined) => {
+    const words: Foreseer["words"] = (told) => {
       if (over) return;
       clearTimeout(late);
-      if (isUnfinished(told)) setFound({ ...NOTHING, line, says: `could follow: ${told.follows}` });
+      if (isUnfinished(told)) setFound({ ...NOTHING, name, says: `could follow: ${told.follows}` });
       else
         setFound({
-          line,
+          ...NOTHING,
+          name,
           known: true,
           refused: isRefusal(told),
           says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says,
-          ripple: [],
-          signed: [],
+          keeps: told === undefined || isRefusal(told) ? null : told.keeps,
         });
     };
-    session.foresee(line, {
+    session.foresee(asked, {
       words,
-      ripple: (ripple, signed) => !over && setFound((now) => (now.line === line ? { ...now, ripple, signed } : now)),
+      ripple: (ripple, signed) => !over && setFound((now) => (now.name === name ? { ...now, ripple, signed } : now)),
     });
     return () => {
       over = true;
     };
-  }, [line, session, world]);
-  return found.line === line && line.trim() ? found : NOTHING;
+  }, [name, asked, session, world]);
+  return found.name === name && name ? found : NOTHING;
 }

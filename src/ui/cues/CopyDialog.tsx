@@ -11,7 +11,7 @@ import { isRefusal } from "@/core/show/refusal";
 import type { Cue, CueList } from "@/core/show/schema";
 import { cueNumbered, cuesOf, listNumbered, listsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { useForesight } from "../ask/useForesight";
+import { useForesightOf } from "../ask/useForesight";
 import { LookPicture } from "../parts/LookPicture";
 import { NumberField } from "../parts/NumberField";
 import { RipplePairs } from "../parts/RipplePairs";
@@ -63,8 +63,8 @@ export function CopyDialog({
   const [looks, setLooks] = useState<(typeof LOOKS)[number]>("keeplooks");
   const thru = last.id === cue.id ? {} : { thru: last.id };
   const intent = copyCue.of({ list: list.id, cue: cue.id, ...thru, toList, to, bring, elsewhere, onto, looks });
-  const line = copyCue.lines(world, intent as never)[0]!;
-  const { says, refused, ripple } = useForesight(line);
+  const found = useForesightOf([intent]);
+  const { says, refused, ripple } = found;
   const target = listNumbered(show, toList);
   const sources = cues.slice(cues.indexOf(cue), cues.indexOf(last) + 1);
   const places = sources.map(({ number }) => roundCueNumber(to + number - cue.number));
@@ -202,7 +202,7 @@ export function CopyDialog({
           {says && !refused ? "." : ""}
           {!refused && (ripple.length === 0 ? " No other look changes." : " Other looks change: now, and after.")}
         </Text>
-        {!refused && ripple.length > 0 && <RipplePairs ripple={ripple} of={then} width={92} height={66} most={8} />}
+        {!refused && ripple.length > 0 && <RipplePairs ripple={ripple} then={found} width={92} height={66} most={8} />}
         <Button
           disabled={refused}
           onClick={() => {

@@ -3,7 +3,7 @@
 import { Button } from "@mantine/core";
 import { givenIn, hardenCue } from "@/core/cue/hardIntent";
 import { paletteNumbered } from "@/core/show/world";
-import { keeping, useForeseen } from "../ask/foreseen";
+import { lineDone, useForeseen } from "../ask/foreseen";
 import { RipplePairs } from "../parts/RipplePairs";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
@@ -17,7 +17,7 @@ export function RipplePanel() {
   const { line, found } = useForeseen();
   const show = useShow((s) => s.world.show);
   if (found.ripple.length === 0) return null;
-  const keeps = keeping(line);
+  const { keeps } = found;
   const palette = paletteNumbered(show, Number(/^(?:update|set) palette (\d+)/i.exec(line.trim())?.[1] ?? 0));
   return (
     <section className={classes.ripple} aria-label="What this edit changes" data-testid="ripple-pictures">
@@ -48,10 +48,14 @@ export function RipplePanel() {
       />
       {keeps && (
         <footer>
-          <Button size="compact-sm" variant="light" color="teal" onClick={() => void session.run(keeps)}>
+          <Button size="compact-sm" variant="light" color="teal" onClick={() => !session.act([...keeps]) && lineDone()}>
             Keep {found.ripple.length === 1 ? "that look" : "those looks"}
           </Button>
-          <Button size="compact-sm" variant="default" onClick={() => void session.run(line)}>
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => void session.run(line).then((refused) => refused ?? lineDone())}
+          >
             Let it track
           </Button>
         </footer>

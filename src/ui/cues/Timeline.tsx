@@ -22,11 +22,16 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
   const host = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType | null>(null);
   const [made, setMade] = useState<Transition | null>(null);
+  const [none, setNone] = useState(false);
   const [at, setAt] = useState(0);
   const number = plain(cue.number, 3);
   useEffect(() => {
     let over = false;
-    session.timeline(list.id, cue.id, (transition) => !over && setMade(transition));
+    session.timeline(list.id, cue.id, (transition) => {
+      if (over) return;
+      setMade(transition);
+      setNone(transition === null);
+    });
     return () => void (over = true);
   }, [session, list.id, cue.id, list.cues, show.palettes, show.effects]);
   useEffect(() => {
@@ -121,7 +126,9 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
             ? `complete after ${plain(made.complete, 2)} s${made.follows
                 .map((f) => `; cue ${list.cues[f.cue]?.number ?? "?"} follows at ${plain(f.at, 2)} s`)
                 .join("")}`
-            : "working it out ..."}
+            : none
+              ? "How the stage gets into this cue cannot be told just now. Close this and open it again"
+              : "working it out ..."}
         </span>
       </div>
       <div className={classes.top}>

@@ -2,19 +2,17 @@
 
 import { Button, Chip, Modal, ScrollArea, SegmentedControl, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
-import { ripple } from "@/core/cue/looks";
 import { givenIn, hardenCue } from "@/core/cue/hardIntent";
 import { updateCue } from "@/core/cue/recordIntents";
 import { sourcesOfHeld } from "@/core/cue/sources";
-import { perform } from "@/core/desk/perform";
 import { updatePalette } from "@/core/palette/intents";
 import { paletteText, several } from "@/core/palette/words";
 import { usesOf, usesText } from "@/core/palette/uses";
-import { EMPTY_HISTORY } from "@/core/show/history";
 import type { Intent } from "@/core/show/intent";
-import { isRefusal } from "@/core/show/refusal";
 import { plain } from "@/core/units/units";
+import { useForesightOf } from "../ask/useForesight";
 import { RipplePairs } from "../parts/RipplePairs";
+import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
 
@@ -48,14 +46,9 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
       ? [updatePalette.of({ palette: row.id, type: choice === "type" })]
       : [updateCue.of({ list: row.list, cue: row.id, all: false })];
   });
-  const change = useMemo(() => {
-    if (intents.length === 0) return undefined;
-    const done = perform({ world, history: EMPTY_HISTORY }, { intents, events: [] });
-    return isRefusal(done) ? done.what : { ripple: ripple(world.show, done.world.show), then: done.world.show };
-  }, [world, JSON.stringify(intents)]); // oxlint-disable-line react-hooks/exhaustive-deps
+  const found = useForesightOf(intents);
   const palettes = rows.filter((r) => r.palette && chosen(r.id, true) !== "leave").map((r) => r.id);
-  const rippled = change === undefined || typeof change === "string" ? [] : change.ripple;
-  const keeps = rippled
+  const keeps = found.ripple
     .filter((r) => kept.has(r.cue))
     .flatMap(({ list, cue }) =>
       palettes
@@ -117,19 +110,19 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
           );
         })}
         <Text size="sm" data-testid="update-says">
-          {change === undefined
+          {intents.length === 0
             ? "Nothing is written."
-            : typeof change === "string"
-              ? change
-              : change.ripple.length === 0
+            : found.refused || !found.known
+              ? capital(found.says)
+              : found.ripple.length === 0
                 ? "No other look changes."
-                : `${several(change.ripple.length, "look")} ${change.ripple.length === 1 ? "changes" : "change"}: now, and after. One may stay as it is, by numbers.`}
+                : `${several(found.ripple.length, "look")} ${found.ripple.length === 1 ? "changes" : "change"}: now, and after. One may stay as it is, by numbers.`}
         </Text>
-        {change !== undefined && typeof change !== "string" && (
+        {found.ripple.length > 0 && (
           <ScrollArea.Autosize mah={300}>
             <RipplePairs
-              ripple={rippled}
-              of={change.then}
+              ripple={found.ripple}
+              then={found}
               width={104}
               height={72}
               most={MOST_PAIRS}
@@ -141,7 +134,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
             />
           </ScrollArea.Autosize>
         )}
-        <Button disabled={intents.length === 0 || typeof change === "string"} onClick={update}>
+        <Button disabled={intents.length === 0 || found.refused} onClick={update}>
           Update
         </Button>
       </Stack>

@@ -2,7 +2,6 @@
 
 import type { ReactNode } from "react";
 import type { Rippled } from "@/core/cue/looks";
-import type { Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useShow } from "../useSession";
 import { LookPicture } from "./LookPicture";
@@ -12,8 +11,6 @@ interface Props {
   ripple: readonly Rippled[];
   /** What the line looked at would make of them; a new value asks again. */
   then?: unknown;
-  /** The show as it would be. */
-  of?: Show | undefined;
   width: number;
   height: number;
   most?: number;
@@ -22,7 +19,7 @@ interface Props {
 }
 
 /** Looks that an edit changes, in pairs: now, and after, with the fixtures that differ ringed. */
-export function RipplePairs({ ripple, then, of, width, height, most = 12, more }: Props) {
+export function RipplePairs({ ripple, then, width, height, most = 12, more }: Props) {
   const show = useShow((s) => s.world.show);
   return (
     <div className={classes.pairs}>
@@ -38,7 +35,7 @@ export function RipplePairs({ ripple, then, of, width, height, most = 12, more }
                 cue={cue}
                 width={width}
                 height={height}
-                {...(of ? { of } : { then })}
+                then={then}
                 marks={fixtures}
                 label={`Cue ${number} after`}
               />

@@ -1,36 +1,23 @@
 /** How this browser is set up, as a file: keys, columns and panels. What people agreed to is never in it. */
 import { z } from "@/core/units/zod";
-import { KEY_CHANGES } from "../keys";
+import { kindOf, rememberedOf } from "./remembered";
 import { saveFile } from "./saveFile";
 import { writePref } from "./usePrefs";
 
-const KEPT = [
-  KEY_CHANGES,
-  "bold-comet-patch-view",
-  "bold-comet-values-view",
-  "bold-comet-build-across",
-  "bold-comet-build-down",
-  "bold-comet-build-below",
-  "bold-comet-cues-across",
-  "bold-comet-cues-down",
-  "bold-comet-run-across",
-  "bold-comet-run-down",
-  "bold-comet-check-across",
-] as const;
 const FORMAT = "bold-comet-settings";
 const MOST_BYTES = 200_000;
-const SettingsSchema = z.object({ format: z.literal(FORMAT), settings: z.partialRecord(z.enum(KEPT), z.unknown()) });
+const MOST = 200;
+const SettingsSchema = z.object({ format: z.literal(FORMAT), settings: z.record(z.string(), z.unknown()) });
 
-export function saveSettings(): void {
-  const settings = Object.fromEntries(
-    KEPT.flatMap((key) => {
-      const text = localStorage.getItem(key);
-      return text === null ? [] : [[key, JSON.parse(text) as unknown]];
-    }),
-  );
-  const text = JSON.stringify({ format: FORMAT, settings }, null, 2);
-  saveFile("bold-comet-settings.json", new TextEncoder().encode(text), "application/json");
+/** All arrangement and settings of this browser, as the text of a file. */
+export function settingsText(): string {
+  const kept = rememberedOf(["arrangement", "setting"], MOST, MOST_BYTES / 4);
+  const settings = Object.fromEntries(Object.entries(kept).map(([key, text]) => [key, JSON.parse(text) as unknown]));
+  return JSON.stringify({ format: FORMAT, settings }, null, 2);
 }
+
+export const saveSettings = (): void =>
+  saveFile("bold-comet-settings.json", new TextEncoder().encode(settingsText()), "application/json");
 
 /** Takes settings from a file. Returns why not, in words; what a setting cannot be is left as it starts. */
 export async function loadSettings(file: Pick<File, "size" | "text" | "name">): Promise<string | undefined> {
@@ -43,6 +30,9 @@ export async function loadSettings(file: Pick<File, "size" | "text" | "name">): 
   }
   const read = SettingsSchema.safeParse(parsed);
   if (!read.success) return `${file.name} holds no settings of Bold Comet`;
-  for (const [key, value] of Object.entries(read.data.settings)) writePref(key, value);
+  for (const [key, value] of Object.entries(read.data.settings).slice(0, MOST)) {
+    const kind = kindOf(key);
+    if (kind === "arrangement" || kind === "setting") writePref(key, value);
+  }
   return undefined;
 }

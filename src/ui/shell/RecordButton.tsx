@@ -16,16 +16,18 @@ import { namesIn } from "@/core/units/names";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
 import { recordCue } from "@/core/cue/recordIntents";
-import { linesOf } from "@/core/desk/lines";
+import type { Intent } from "@/core/show/intent";
 import type { Looks } from "@/core/cue/cueDraft";
+import { newTimes, timesText } from "@/core/cue/times";
 import { cueNumbered, cuesOf, listsByNumber, type World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { useForesight } from "../ask/useForesight";
+import { useForesightOf } from "../ask/useForesight";
 import { numberBefore } from "../cues/cueRoom";
 import { RipplePairs } from "../parts/RipplePairs";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
 
+const NOTHING: Intent[] = [];
 const PICTURE = { width: 92, height: 66 };
 
 interface RecordValues {
@@ -50,20 +52,22 @@ export function RecordButton() {
   const session = useSession();
   const [open, setOpen] = useState(false);
   const form = useForm<RecordValues>({
-    initialValues: { number: 1, name: "", fade: 3, onto: "merge", looks: "track", list: "", more: [] },
+    initialValues: { number: 1, name: "", fade: "", onto: "merge", looks: "track", list: "", more: [] },
   });
   const { number, name, fade, onto, looks, more } = form.values;
   // Closed, it needs to know of nothing but how much is held.
   const world = useShow((s) => (open ? s.world : null)) ?? session.store.getState().world;
   const held = useShow((s) => namesIn(s.world.hands.held).length);
   const list = world.show.lists[form.values.list] ?? world.show.lists[world.hands.armed];
-  const exists = list !== undefined && cueNumbered(list, Number(number)) !== undefined;
+  const there = list && cueNumbered(list, Number(number));
+  const exists = there !== undefined;
   const into = (of: number) =>
     recordCue.of({
       list: of,
       cue: Number(number),
       ...(name ? { name } : {}),
-      times: { up: Number(fade), down: Number(fade) },
+      // A time that nobody typed is that of the cue, or the usual one.
+      ...(fade === "" ? {} : { times: { up: Number(fade), down: Number(fade) } }),
       ...(exists ? { onto } : {}),
       ...(looks === "track" ? {} : { looks }),
     });
@@ -79,12 +83,12 @@ export function RecordButton() {
   const choices = listsByNumber(world.show)
     .filter((l) => l.kind !== "effect")
     .map((l) => ({ value: l.id, label: `${l.number} ${l.name}` }));
-  const { says, refused, known, ripple, signed } = useForesight(open ? linesOf(world, [intents[0]!])[0]! : "");
+  const { says, refused, known, ripple, signed } = useForesightOf(open ? intents : NOTHING);
 
   const toggle = () => {
     if (!open) {
       const cue = nextCueNumber(session.store.getState().world);
-      form.setValues({ number: cue, name: "", looks: "track", list: "", more: [] });
+      form.setValues({ number: cue, name: "", fade: "", looks: "track", list: "", more: [] });
     }
     setOpen(!open);
   };
@@ -124,7 +128,14 @@ export function RecordButton() {
                 hideControls
                 data-autofocus
               />
-              <NumberInput label="Fade, s" {...form.getInputProps("fade")} min={0} decimalScale={2} hideControls />
+              <NumberInput
+                label="Fade, s"
+                {...form.getInputProps("fade")}
+                placeholder={timesText(there?.times ?? newTimes())}
+                min={0}
+                decimalScale={2}
+                hideControls
+              />
             </Group>
             <TextInput label="Name" {...form.getInputProps("name")} placeholder="May stay empty" />
             {exists && (

@@ -10,6 +10,7 @@ import type { Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { momentPicture } from "@/session/momentPicture";
 import { keepMoment, listMoments, openMoment, type Moment } from "@/session/storage/moments";
+import { createLatest } from "../parts/latest";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import { changeText, recordText } from "./differs";
@@ -41,9 +42,13 @@ export function TimeMachine({ opened, onClose }: { opened: boolean; onClose(): v
     setName("");
     await refresh();
   };
+  const [latest] = useState(createLatest);
   const choose = async (at: number) => {
     setChosen(at);
-    const show = await openMoment(session.id, at);
+    setThen(null);
+    const found = await latest(openMoment(session.id, at));
+    if (!found) return;
+    const show = found.answer;
     if (isRefusal(show)) return session.tell(refusalText(show), "refused");
     setThen(show);
   };

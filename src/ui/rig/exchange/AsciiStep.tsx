@@ -35,8 +35,8 @@ export function AsciiStep({ name, data, onBack, onClose }: Props) {
         w="fit-content"
         aria-label="What happens to what is there already"
         data={[
-          { value: "add", label: "what is there stays" },
-          { value: "update", label: "what is there is changed" },
+          { value: "add", label: "What is there stays" },
+          { value: "update", label: "What is there is changed" },
         ]}
         value={how}
         onChange={(v) => setHow(v)}
@@ -56,7 +56,7 @@ export function AsciiStep({ name, data, onBack, onClose }: Props) {
           </ScrollArea.Autosize>
         </>
       )}
-      <Group>
+      <Group justify="flex-end">
         <Button variant="default" onClick={onBack}>
           Another file
         </Button>
