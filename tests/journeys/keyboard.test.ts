@@ -69,9 +69,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await page.keyboard.press("ArrowRight");
   await page.keyboard.press("ArrowRight");
   await page.getByTestId("dmx").waitFor();
-  await page.keyboard.press("Escape");
-  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
-
+  // The tab has the focus still: Space goes all the same.
   await page.keyboard.press("Space");
   const first = await bytesWhen(page, (b) => word(b, 5) === Math.round(0.4 * 65535));
   expect(word(first, 1)).toBe(Math.floor(((270 - 90) / 540) * 65535 + 0.5));
@@ -98,7 +96,6 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   await page.getByRole("tab", { name: "Universes" }).click();
   await bytesWhen(page, (b) => b.slice(0, 300).every((byte, i) => byte === middle[i]));
 
-  await page.evaluate(() => (document.activeElement as HTMLElement).blur());
   await page.keyboard.press("Space");
   const last = await bytesWhen(
     page,

@@ -93,9 +93,9 @@ test("a patch is typed, filled, pasted and put right like a spreadsheet", async 
   await page.keyboard.press("Control+z");
   await shows(page, "Name", ["Kelp Wash 1", "Kelp Wash 2"]);
 
-  // Yes and no are pressed with the space bar; sorting and filtering only look.
+  // Yes and no are pressed with Enter; sorting and filtering only look.
   await (await cell(page, 1, "swap")).click();
-  await page.keyboard.press("Space");
+  await page.keyboard.press("Enter");
   await shows(page, "swap", ["·", "✓", "·"]);
   await page.locator("[data-title=addresses]").click({ position: { x: 20, y: 10 } });
   await page.locator("[data-title=addresses]").click({ position: { x: 20, y: 10 } });

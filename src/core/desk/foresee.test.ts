@@ -76,8 +76,8 @@ test("what keeps later looks is asked of what a line means, however short it is 
   for (const [line, kept] of [
     ["rec cue 5", /keeplooks/],
     ["upd cue 5", /keeplooks/],
-    ["set cue 5 2 @ 40", /keeplooks/],
-    ["del cue 5 track", /keeplooks/],
+    ["set cue 5 2 dimmer @ 40", /keeplooks/],
+    ["dele cue 5 track", /keeplooks/],
     ["move cue 5 to cue 7 track", /keeplooks/],
   ] as const)
     expect(keeps(line)?.join()).toMatch(kept);

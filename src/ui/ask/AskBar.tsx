@@ -9,7 +9,8 @@ import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
 import { lineText } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
-import { ASK_ID } from "./askInput";
+import { takesText } from "../parts/showKeys";
+import { ASK_ID, askInput } from "./askInput";
 import { capital } from "../parts/words";
 import { openHandbook } from "../handbook/Handbook";
 import { findByName, findInHandbook, type Found } from "./find";
@@ -25,6 +26,7 @@ export function AskBar() {
   const [line, setLine] = useState("");
   const [open, setOpen] = useState(false);
   const list = useCombobox();
+  const elsewhere = useTypedElsewhere();
   const [past, setPast] = useState(-1);
   const found = useForesight(line);
   const { says, refused, known, ripple, signed, keeps } = found;
@@ -127,7 +129,7 @@ export function AskBar() {
               onKeyDown={onKeyDown}
               onFocus={() => setOpen(true)}
               onBlur={() => setOpen(false)}
-              placeholder="Type a command, or Space to go"
+              placeholder={elsewhere ? "Space types where the cursor is; Esc leaves" : "Type a command, or Space to go"}
               aria-label="Ask bar"
               spellCheck={false}
             />
@@ -176,6 +178,21 @@ export function AskBar() {
       </Combobox.Dropdown>
     </Combobox>
   );
+}
+
+/** Whether letters go into another field than the Ask bar. */
+function useTypedElsewhere(): boolean {
+  const [elsewhere, setElsewhere] = useState(false);
+  useEffect(() => {
+    const look = () => setElsewhere(document.activeElement !== askInput() && takesText(document.activeElement));
+    addEventListener("focusin", look);
+    addEventListener("focusout", look);
+    return () => {
+      removeEventListener("focusin", look);
+      removeEventListener("focusout", look);
+    };
+  }, []);
+  return elsewhere;
 }
 
 /** What is under the hand would do, else what was done last; by itself, so that the bar is not drawn with every edit. */

@@ -208,7 +208,7 @@ function Press({
         if (e.button === 0) onPress();
       }}
       onKeyDown={(e) => {
-        if ((e.key === "Enter" || e.key === " ") && !e.repeat) {
+        if (e.key === "Enter" && !e.repeat) {
           e.preventDefault();
           e.stopPropagation();
           onPress();

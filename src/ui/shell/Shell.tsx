@@ -24,6 +24,7 @@ import { LearnBand } from "../surface/LearnBand";
 import { useSurface } from "../surface/useSurface";
 import { useAwake } from "../run/useAwake";
 import { useViews } from "../views/useViews";
+import { useFocusManners } from "./useFocusManners";
 import { useKeys } from "./useKeys";
 import classes from "./Shell.module.css";
 
@@ -109,6 +110,7 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
 function Frame({ children }: { children: ReactNode }) {
   const place = usePlace();
   useKeys();
+  useFocusManners();
   useViews();
   useSurface();
   useAwake();

@@ -15,8 +15,12 @@ import { editEffect, useEditing } from "../effects/editing";
 import { goOnce } from "../run/goOnce";
 import { endStageTools, isPressed } from "../stage/stageTools";
 import { usePlaces } from "./places";
+import { playsShow } from "../parts/showKeys";
+import { isByTab } from "./useFocusManners";
 import { PLACES } from "./Rail";
 
+/** What a show is played with: these keys do it wherever they are pressed. */
+const PLAYS: ReadonlySet<string> = new Set(["go", "back", "pause"]);
 const FIELD = "input, textarea, select, [contenteditable=true]";
 
 /** Whether plain keys mean the show: no field has the focus, or only the empty Ask bar has. */
@@ -102,19 +106,36 @@ export function useKeys(): void {
       ...[1, 2, 3, 4].flatMap((n) => [`macro-${n}`, `view-${n}`, `page-${n}`]),
       ...PLACES.map((p) => p.id as string),
     ]);
+    // Whatever has the focus: before anything else hears of them. A key that is held plays once.
+    const playing = Object.fromEntries(
+      table
+        .filter(({ id }) => PLAYS.has(id))
+        .map(({ id, keys }) => [
+          keys,
+          (event: KeyboardEvent) => {
+            if (!playsShow(event.target as HTMLElement, askInput(), isByTab())) return;
+            event.preventDefault();
+            event.stopPropagation();
+            if (!event.repeat) actions[id]!();
+          },
+        ]),
+    );
     const bindings = Object.fromEntries(
-      table.map(({ id, keys }) => [
-        keys,
-        (event: KeyboardEvent) => {
-          const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
-          const ours = isFree(event.target) || (always.has(id) && (!field || event.target === askInput()));
-          if (!ours) return;
-          event.preventDefault();
-          actions[id]!();
-        },
-      ]),
+      table
+        .filter(({ id }) => !PLAYS.has(id))
+        .map(({ id, keys }) => [
+          keys,
+          (event: KeyboardEvent) => {
+            const field = (event.target as HTMLElement | null)?.matches?.(FIELD) ?? false;
+            const ours = isFree(event.target) || (always.has(id) && (!field || event.target === askInput()));
+            if (!ours) return;
+            event.preventDefault();
+            actions[id]!();
+          },
+        ]),
     );
     const unbind = tinykeys(window, bindings);
+    const unbindPlaying = tinykeys(window, playing, { capture: true });
     const type = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || event.key.length !== 1 || event.defaultPrevented) return;
       if (!isFree(event.target) || [" ", ".", "?"].includes(event.key)) return;
@@ -125,6 +146,7 @@ export function useKeys(): void {
     window.addEventListener("keydown", type);
     return () => {
       unbind();
+      unbindPlaying();
       window.removeEventListener("keydown", type);
     };
   }, [session, go, table]);

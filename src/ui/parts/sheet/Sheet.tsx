@@ -147,7 +147,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
       }
       if (!taken) return false;
       if (key === "Delete" || key === "Backspace") return (props.onEmpty(taken), true);
-      if (key === "Enter" || key === "F2" || key === " ") return (edit(), true);
+      if (key === "Enter" || key === "F2") return (edit(), true);
       return key.length === 1 && (edit(key), true);
     };
     if (!did()) return;

@@ -1,0 +1,43 @@
+"use client";
+
+import { useEffect } from "react";
+import { askInput } from "../ask/askInput";
+import { isPressed, takesText } from "../parts/showKeys";
+
+/** How the focus came where it is. */
+let byTab = false;
+export const isByTab = (): boolean => byTab;
+
+/** Places that hold the focus for themselves while they are open. */
+const HOLDS = "[role=dialog], [role=menu], [role=listbox]";
+
+/** Buttons do not keep the focus after a pointer, so that Enter presses nothing unseen; Escape leaves a text field. */
+export function useFocusManners(): void {
+  useEffect(() => {
+    const pointer = () => (byTab = false);
+    const key = (event: KeyboardEvent) => {
+      if (event.key === "Tab" || event.key.startsWith("Arrow")) byTab = true;
+    };
+    const focused = ({ target }: FocusEvent) => {
+      const element = target as HTMLElement | null;
+      if (byTab || !isPressed(element) || element?.closest(HOLDS)) return;
+      // After the press: what is pressed must have had it for a moment.
+      setTimeout(() => document.activeElement === element && element?.blur());
+    };
+    const leave = (event: KeyboardEvent) => {
+      const element = event.target as HTMLElement | null;
+      if (event.key !== "Escape" || !takesText(element) || element === askInput()) return;
+      if (!element?.closest(HOLDS)) element?.blur();
+    };
+    addEventListener("pointerdown", pointer, true);
+    addEventListener("keydown", key, true);
+    addEventListener("focusin", focused);
+    addEventListener("keydown", leave);
+    return () => {
+      removeEventListener("pointerdown", pointer, true);
+      removeEventListener("keydown", key, true);
+      removeEventListener("focusin", focused);
+      removeEventListener("keydown", leave);
+    };
+  }, []);
+}
