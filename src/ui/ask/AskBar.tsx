@@ -27,6 +27,7 @@ export function AskBar() {
   const [open, setOpen] = useState(false);
   const list = useCombobox();
   const elsewhere = useTypedElsewhere();
+  const stored = useStored();
   const [past, setPast] = useState(-1);
   const found = useForesight(line);
   const { says, refused, known, ripple, signed, keeps } = found;
@@ -135,7 +136,7 @@ export function AskBar() {
             />
           </Combobox.EventsTarget>
           {line === "" ? (
-            <Hinted />
+            <Hinted stored={stored} />
           ) : (
             <span className={classes.says} data-testid="ask-says" data-hint={false} title={says}>
               {says}
@@ -196,11 +197,11 @@ function useTypedElsewhere(): boolean {
 }
 
 /** What is under the hand would do, else what was done last; by itself, so that the bar is not drawn with every edit. */
-function Hinted() {
+function Hinted({ stored }: { stored: string | null }) {
   const hint = useForeseen((s) => s.hint) ?? "";
   const found = useForesight(hint);
   useEffect(() => useForeseen.setState({ line: hint, found }), [hint, found]);
-  if (hint === "") return <LastLine />;
+  if (hint === "") return <LastLine stored={stored} />;
   const { says, refused, ripple } = found;
   return (
     <span className={classes.says} data-testid="ask-says" data-hint data-refused={refused} title={says}>
@@ -210,7 +211,7 @@ function Hinted() {
 }
 
 /** The line of what was done last, by whatever hand: what to type to have it again. */
-function LastLine() {
+function LastLine({ stored }: { stored: string | null }) {
   const last = useShow((s) => s.lines.at(-1));
   const [text, setText] = useState<string>();
   // A line about thousands takes its time to write: what was done is on screen before.
@@ -220,7 +221,6 @@ function LastLine() {
     const timer = setTimeout(tell, typeof last === "string" ? 0 : SETTLED_MS);
     return () => clearTimeout(timer);
   }, [last]);
-  const stored = useStored();
   if (text === undefined) return null;
   return (
     <span className={classes.last} data-testid="ask-last" title={`Done last: ${text}. Arrow up brings it back`}>

@@ -7,6 +7,7 @@ import { plain } from "@/core/units/units";
 import { LANE_FIELDS } from "@/engine/frame";
 import { putShare, putText } from "../parts/put";
 import { nextText, standsText } from "../run/words";
+import { HeldOver } from "../parts/HeldOver";
 import { useSession, useShow, useStageFrame } from "../useSession";
 import classes from "./Deck.module.css";
 
@@ -36,6 +37,7 @@ export function Lane({ list }: { list: CueList }) {
 
   const press = {
     onPointerDown(event: PointerEvent<HTMLDivElement>) {
+      if ((event.target as HTMLElement).closest("button")) return;
       if (event.button !== 0 || (event.target as HTMLElement).closest("button, input")) return;
       event.currentTarget.setPointerCapture(event.pointerId);
       drag.current = { x: event.clientX, level, moved: false };
@@ -79,6 +81,7 @@ export function Lane({ list }: { list: CueList }) {
         </p>
         <p className={classes.next}>
           <span className={classes.clip}>{nextText(list, run)}</span>
+          <HeldOver list={list} short />
           <span ref={clock} className={`${classes.clock} num`} />
         </p>
       </div>

@@ -20,6 +20,7 @@ import { useSession, useShow, useStageFrame } from "../useSession";
 import { goOnce } from "./goOnce";
 import { useFlash } from "./useFlash";
 import { Speed } from "./Speed";
+import { HeldOver } from "../parts/HeldOver";
 import { HAS, nextText, optionMarks, standsText } from "./words";
 import classes from "./Run.module.css";
 
@@ -121,6 +122,7 @@ export function TallLane({ list }: { list: CueList }) {
             {nextText(list, run)}
           </p>
         )}
+        <HeldOver list={list} />
       </div>
       <div className={classes.level}>
         <span ref={clock} className={`${classes.clock} num`} />

@@ -18,6 +18,8 @@ import { APP_GONE, isAppThere, useLeave, usePlaces } from "./places";
 import { truthsOf, type Truth, type TruthAct } from "./truths";
 import classes from "./Shell.module.css";
 
+/** So many are named in the top bar. */
+const NAMED = 2;
 /** A bridge that is not reached for less than this is on its way. */
 const GRACE_MS = 1500;
 
@@ -61,6 +63,15 @@ function useTruths(): Truth[] {
   const gone = useShow((s) => s.gone);
   const appless = useAppless();
   const unsaved = useShow((s) => s.saved === "failed");
+  const { grand, blackout, shut } = useShow(
+    useShallow(({ world: { show }, playing }) => ({
+      grand: playing.grand,
+      blackout: playing.blackout,
+      shut: Object.entries(playing.runs)
+        .flatMap(([id, run]) => (show.lists[id]?.kind === "limiter" && run.level === 0 ? [show.lists[id].name] : []))
+        .join(", "),
+    })),
+  );
   return useMemo(
     () =>
       truthsOf({
@@ -71,8 +82,24 @@ function useTruths(): Truth[] {
         gone,
         appless,
         unsaved,
+        masters: { grand, blackout, shut: shut ? shut.split(", ") : [] },
       }),
-    [readOnly, outputs, blind, highlight, identified, parked, wire, unreached, gone, appless, unsaved],
+    [
+      readOnly,
+      outputs,
+      blind,
+      highlight,
+      identified,
+      parked,
+      wire,
+      unreached,
+      gone,
+      appless,
+      unsaved,
+      grand,
+      blackout,
+      shut,
+    ],
   );
 }
 
@@ -85,12 +112,20 @@ export function Truths() {
   const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
   const [seen, setSeen] = useState<readonly string[]>([]);
   const [asking, setAsking] = useState(false);
+  /** Quiet ones that somebody wanted to see. */
+  const [asked, setAsked] = useState<readonly string[]>([]);
   const ids = truths.map((t) => t.id).join();
   // What is over is told again when it comes again.
-  useEffect(() => setSeen((now) => now.filter((id) => ids.split(",").includes(id))), [ids]);
+  useEffect(() => {
+    const there = (now: readonly string[]) => now.filter((id) => ids.split(",").includes(id));
+    setSeen(there);
+    setAsked(there);
+  }, [ids]);
   // A frame around the picture says so itself.
   const framed = useBlind((s) => s.frames > 0);
-  const shown = truths.filter((t) => !seen.includes(t.id) && !(framed && t.id === "blind"));
+  const shown = truths.filter(
+    (t) => !seen.includes(t.id) && (!t.quiet || asked.includes(t.id)) && !(framed && t.id === "blind"),
+  );
 
   const keep = async () => {
     const { world } = session.store.getState();
@@ -109,6 +144,9 @@ export function Truths() {
       session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
     outputs: () => (writePref(RIG_TAB, "outputs"), go("rig")),
     keep: () => void keep(),
+    light: () => void session.event({ kind: "blackout", on: false }),
+    grand: () => void session.event({ kind: "grand", value: 100 }),
+    run: () => go("run"),
     reload: () => location.reload(),
     file: () => saveShowFile(session.store.getState().world.show),
   };
@@ -132,11 +170,15 @@ export function Truths() {
           className={classes.chip}
           data-tone={truths[0]!.tone === "danger" ? "failed" : "caution"}
           data-testid="wire-state"
-          onClick={() => setSeen([])}
+          onClick={() => (setSeen([]), setAsked(truths.map((t) => t.id)))}
           title={truths.map((t) => t.text).join(" ")}
         >
-          <IconAlertTriangle size={14} aria-hidden /> {truths[0]!.short}
-          {truths.length > 1 ? ` +${truths.length - 1}` : ""}
+          <IconAlertTriangle size={14} aria-hidden />{" "}
+          {truths
+            .slice(0, NAMED)
+            .map((t) => t.short)
+            .join(" · ")}
+          {truths.length > NAMED ? ` +${truths.length - NAMED}` : ""}
         </UnstyledButton>
       )}
       {shown.length > 0 && (

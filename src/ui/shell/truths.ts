@@ -1,6 +1,7 @@
 /** Everything that makes the stage, or what leaves for it, not what it seems: told at the top at all times, with the way out. */
 import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
+import { plain } from "@/core/units/units";
 import { capital, plural } from "../parts/words";
 
 export type TruthAct =
@@ -13,7 +14,10 @@ export type TruthAct =
   | "outputs"
   | "keep"
   | "reload"
-  | "file";
+  | "file"
+  | "light"
+  | "grand"
+  | "run";
 
 export interface Truth {
   id: string;
@@ -22,6 +26,8 @@ export interface Truth {
   /** The whole of it. */
   text: string;
   tone: "danger" | "caution";
+  /** Said in the top bar alone until it is asked for: a hand does it on purpose, and nothing is to move under it. */
+  quiet?: true;
   act: { does: TruthAct; label: string };
 }
 
@@ -40,13 +46,20 @@ export interface Standing {
   appless: boolean;
   /** What was done cannot be written; it is tried again. */
   unsaved: boolean;
+  /** What takes light away from all of the stage, or from all that a limiter holds. */
+  masters: {
+    grand: number;
+    blackout: boolean;
+    /** Names of limiters that are at 0. */
+    shut: readonly string[];
+  };
 }
 
-export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsaved }: Standing): Truth[] {
+export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsaved, masters }: Standing): Truth[] {
   const { show, hands } = world;
   const found: Truth[] = [];
   const say = (id: string, tone: Truth["tone"], short: string, text: string, does: TruthAct, label: string) =>
-    void found.push({ id, tone, short, text, act: { does, label } });
+    void found.push({ id, tone, short, text, act: { does, label }, ...(QUIET.has(id) ? { quiet: true } : {}) });
   if (gone !== null) say("gone", "danger", "nothing plays", `Nothing plays: ${gone}.`, "reload", "Reload");
   if (unsaved)
     say(
@@ -117,6 +130,29 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
         "See and decide",
       );
   }
+  const { grand, blackout, shut } = masters;
+  if (blackout)
+    say("blackout", "danger", "blackout", "Blackout: no intensity leaves, whatever is played.", "light", "Light again");
+  if (grand < 100)
+    say(
+      "grand",
+      grand === 0 ? "danger" : "caution",
+      `grand at ${plain(grand, 0)} %`,
+      grand === 0
+        ? "The grand master is at 0: no intensity leaves, whatever is played."
+        : `The grand master is at ${plain(grand, 1)} %: all intensity leaves at that much of what it is.`,
+      "grand",
+      "To full",
+    );
+  if (shut.length > 0)
+    say(
+      "limiter",
+      "caution",
+      "limiter at 0",
+      `${shut.length === 1 ? `The limiter ${shut[0]} is` : `The limiters ${shut.join(", ")} are`} at 0: what ${shut.length === 1 ? "it holds" : "they hold"} stays dark, whatever is played.`,
+      "run",
+      "Look at it in Run",
+    );
   if (hands.blind) say("blind", "caution", "blind", "Blind: what is held is not on stage.", "live", "Go live");
   if (hands.highlight)
     say(
@@ -148,5 +184,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
     );
   return found;
 }
+
+const QUIET: ReadonlySet<string> = new Set(["blackout", "grand", "limiter"]);
 
 const quoted = (name: string | null): string => (name === null ? "another show" : `"${name}"`);
