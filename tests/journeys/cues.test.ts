@@ -73,7 +73,24 @@ test("looks as pictures, what a delete changes, ten cells with cue only, and a m
   await page.keyboard.type("2");
   await page.keyboard.press("Enter");
   await page.getByRole("button", { name: /^Up time of cue 1: 2\./ }).waitFor();
-  await ask("undo", "undo", "undo");
+  // The menu means all that are chosen, and says so.
+  await page.getByRole("button", { name: "More for cue 2" }).click();
+  await page.getByRole("menuitem", { name: "Delete 2 cues, later looks stay" }).click();
+  await name(1, "One").waitFor({ state: "detached" });
+  await name(2, "Two").waitFor({ state: "detached" });
+  await ask("undo");
+  await name(1, "One").waitFor();
+  // A start that is not understood is refused, and what was there stays.
+  const starts = (text: string) => page.getByRole("button", { name: new RegExp(`^Start of cue 3: .*: ${text}\\.`) });
+  await starts("on go").click();
+  await page.keyboard.type("auto 7");
+  await page.keyboard.press("Enter");
+  await starts("auto 7").click();
+  await page.keyboard.type("atuo 9");
+  await page.keyboard.press("Enter");
+  await page.getByText('"atuo 9" is no way for a cue to start').waitFor();
+  await starts("auto 7").waitFor();
+  await ask("undo", "undo", "undo", "undo");
   await name(1, "no name").waitFor();
 
   // Ten cells of the sheet: cue only, by keys.

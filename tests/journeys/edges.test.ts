@@ -57,9 +57,10 @@ test("the Ask bar tells what a line would change, keeps looks on request, and wh
     .getByText(/Changes the looks of cue 5/)
     .waitFor();
   await page.getByTestId("ripple").getByRole("button", { name: "Keep those looks" }).click();
-  expect(await page.locator("#ask").inputValue()).toBe("delete cue 4 keeplooks");
-  await page.keyboard.press("Escape");
-  await page.keyboard.press("Escape");
+  // It is done, and the line is gone.
+  await page.getByTestId("ask-last").getByText("delete list 1 cue 4 keeplooks").waitFor();
+  expect(await page.locator("#ask").inputValue()).toBe("");
+  await ask("undo");
   await ask("go list 1");
   await ask("why 21 dimmer");
   await page.getByTestId("why").getByText("1 Main, cue 1 Harbour sleeps").waitFor();

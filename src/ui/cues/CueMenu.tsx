@@ -74,8 +74,22 @@ function Deeds({
     ...hinting(() => linesOf(session.store.getState().world, [intent])[0]),
     onClick: () => (useForeseen.setState({ hint: null }), void session.act([intent])),
   });
+  /** What is done to all that are chosen together; several have no line of their own to be looked at beforehand. */
+  const all = together.length > 1 ? cuesOf(list).filter((c) => together.includes(c.id)) : [cue];
+  const deeds = (made: readonly Intent[], says: string) =>
+    made.length === 1
+      ? deed(made[0]!)
+      : { onClick: () => (useForeseen.setState({ hint: null }), void session.act([...made], says)) };
+  const each = (make: (of: { list: string; cue: string }) => Intent, says: string, of: readonly Cue[] = all) =>
+    deeds(
+      of.map((c) => make({ list: list.id, cue: c.id })),
+      `${says} ${of.length} cues`,
+    );
   const setting = (change: Omit<Parameters<typeof setCue.of>[0], "list" | "cue">) =>
-    deed(setCue.of({ ...here, ...change }));
+    each((of) => setCue.of({ ...of, ...change }), "sets");
+  /** "Delete 3 cues" in place of "Delete". */
+  const many = (word: string) => (all.length > 1 ? `${word} ${all.length} cues` : word);
+  const signed = all.filter((c) => c.signed);
   const after = numberBefore(cuesOf(list), cuesOf(list).indexOf(cue) + 1);
   return (
     <>
@@ -122,8 +136,8 @@ function Deeds({
               Duplicate as cue {plain(after, 3)}
             </Menu.Item>
           )}
-          <Menu.Item {...deed(blockCue.of(here))}>Block: store everything in force</Menu.Item>
-          <Menu.Item {...deed(unblockCue.of(here))}>Unblock: drop what would track in</Menu.Item>
+          <Menu.Item {...each(blockCue.of, "blocks")}>{many("Block")}: store everything in force</Menu.Item>
+          <Menu.Item {...each(unblockCue.of, "unblocks")}>{many("Unblock")}: drop what would track in</Menu.Item>
           <Menu.Item onClick={() => setCleaning(true)}>Clean: take its drift out …</Menu.Item>
           <Menu.Item {...setting({ fresh: !cue.fresh })}>
             {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
@@ -134,13 +148,25 @@ function Deeds({
           <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
             {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
           </Menu.Item>
-          <Menu.Item {...deed(signOff.of(here))}>
-            {cue.signed ? "Sign the look off again" : "Sign the look off"}
+          <Menu.Item {...each(signOff.of, "signs off")}>
+            {all.length > 1
+              ? `Sign ${all.length} looks off`
+              : cue.signed
+                ? "Sign the look off again"
+                : "Sign the look off"}
           </Menu.Item>
-          {cue.signed && <Menu.Item {...deed(dropSignature.of(here))}>Take the signature back</Menu.Item>}
+          {signed.length > 0 && (
+            <Menu.Item {...each(dropSignature.of, "takes the signatures back of", signed)}>
+              {signed.length > 1 ? `Take ${signed.length} signatures back` : "Take the signature back"}
+            </Menu.Item>
+          )}
           <Menu.Divider />
-          <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: true }))}>Delete, later looks stay</Menu.Item>
-          <Menu.Item {...deed(deleteCue.of({ ...here, keepLooks: false }))}>Delete, let it track</Menu.Item>
+          <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: true }), "deletes")}>
+            {many("Delete")}, later looks stay
+          </Menu.Item>
+          <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: false }), "deletes")}>
+            {many("Delete")}, let {all.length > 1 ? "them" : "it"} track
+          </Menu.Item>
         </Menu.Dropdown>
       </Menu>
     </>

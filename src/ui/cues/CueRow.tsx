@@ -2,6 +2,8 @@
 
 import { memo, useMemo, type PointerEvent } from "react";
 import { setCue } from "@/core/cue/intents";
+import { readStart, startText } from "@/core/cue/startText";
+import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
@@ -68,12 +70,10 @@ export const CueRow = memo(function CueRow({
     step: 0.1,
     onSet: (v: number, first: boolean) => set({ times: { [what]: v } }, !first),
   });
-  const starts =
-    cue.trigger.kind === "go" ? "on go" : `${cue.trigger.kind === "autoDone" ? "done " : "auto "}${cue.trigger.after}`;
   const setStart = (text: string) => {
-    const match = /^(auto|done|auto done)?\s*(\d+(?:\.\d+)?)$/.exec(text.trim());
-    const kind = match?.[1]?.includes("done") ? "autoDone" : "auto";
-    set({ trigger: match ? { kind, after: Number(match[2]) } : { kind: "go" } });
+    const trigger = readStart(text);
+    if (isRefusal(trigger)) session.tell(refusalText(trigger), "refused");
+    else set({ trigger });
   };
   return (
     <tr
@@ -169,7 +169,12 @@ export const CueRow = memo(function CueRow({
         </span>
       </td>
       <td className={classes.starts}>
-        <EditableText mono value={starts} label={`Start of cue ${number}: on go, auto 2 or done 2`} onSave={setStart} />
+        <EditableText
+          mono
+          value={startText(cue.trigger)}
+          label={`Start of cue ${number}: on go, auto 2 or done 2`}
+          onSave={setStart}
+        />
       </td>
       <td>
         <div className={classes.marks}>

@@ -1,8 +1,8 @@
 "use client";
 
 import { Button, Group, Modal, NumberInput, SegmentedControl, Select, Stack, Switch, Text } from "@mantine/core";
-import { setList } from "@/core/cue/intents";
-import { CHASE_WAYS, type CueList } from "@/core/show/schema";
+import { renumberCues, setList } from "@/core/cue/intents";
+import { CHASE_WAYS, hasManyCues, type CueList } from "@/core/show/schema";
 import { meaningOf } from "./meaning";
 import { useSession, useShow } from "../useSession";
 import classes from "./Deck.module.css";
@@ -216,6 +216,16 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
           >
             Assert: on top again
           </Button>
+          {hasManyCues(list) && (
+            <Button
+              size="compact-sm"
+              variant="default"
+              title="Their order and their looks stay"
+              onClick={() => session.act([renumberCues.of({ list: list.id, from: 1, step: 1 })])}
+            >
+              Renumber its cues 1, 2, 3 ...
+            </Button>
+          )}
           {together.length > 1 && <Text size="sm">for all {together.length} that are armed</Text>}
         </Group>
       </Stack>

@@ -14,11 +14,11 @@ const PRESSED = "button, input, select, summary, a, [role=switch], [role=button]
 /** Whether letters go into it. */
 export const takesText = (target: Asked | null): boolean => target?.matches?.(TEXT) === true;
 
-/** What keeps the focus when it was pressed by a pointer, though nothing is typed into it. */
-export const isPressed = (target: Asked | null): boolean =>
-  target?.matches?.(PRESSED) === true &&
-  !takesText(target) &&
-  target.matches("[role=slider], input[type=range]") === false;
+const LEFT = "button, input[type=radio], input[type=checkbox], summary, [role=switch], [role=button], [role=tab]";
+/** Whether the focus leaves it after a pointer pressed it: it has no use for keys. What opens a list keeps it. */
+export const isLeft = (target: Asked | null): boolean =>
+  target?.matches?.(LEFT) === true &&
+  !target.matches("[aria-haspopup], [aria-expanded=true], [role=slider], [data-number=true], [data-scrub]");
 
 /**
  * Whether a key of the show plays it, pressed while `target` has the focus.

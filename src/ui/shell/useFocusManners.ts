@@ -2,10 +2,11 @@
 
 import { useEffect } from "react";
 import { askInput } from "../ask/askInput";
-import { isPressed, takesText } from "../parts/showKeys";
+import { isLeft, takesText } from "../parts/showKeys";
 
-/** How the focus came where it is. */
+/** How the focus came where it is: led there by keys, or put there by the press that was the last thing a hand did. */
 let byTab = false;
+let byPointer = false;
 export const isByTab = (): boolean => byTab;
 
 /** Places that hold the focus for themselves while they are open. */
@@ -14,13 +15,17 @@ const HOLDS = "[role=dialog], [role=menu], [role=listbox]";
 /** Buttons do not keep the focus after a pointer, so that Enter presses nothing unseen; Escape leaves a text field. */
 export function useFocusManners(): void {
   useEffect(() => {
-    const pointer = () => (byTab = false);
+    const pointer = () => {
+      byTab = false;
+      byPointer = true;
+    };
     const key = (event: KeyboardEvent) => {
+      byPointer = false;
       if (event.key === "Tab" || event.key.startsWith("Arrow")) byTab = true;
     };
     const focused = ({ target }: FocusEvent) => {
       const element = target as HTMLElement | null;
-      if (byTab || !isPressed(element) || element?.closest(HOLDS)) return;
+      if (!byPointer || !isLeft(element) || element?.closest(HOLDS)) return;
       // After the press: what is pressed must have had it for a moment.
       setTimeout(() => document.activeElement === element && element?.blur());
     };
