@@ -33,7 +33,7 @@ const kinds = (page: Page, within: string, done: readonly string[]) =>
     ([root, before]) => {
       const AWAY =
         /delete|remove|close|reload|leave|record|import|export|go\b|back|pause|release|stop|blackout|clear|undo|empty|bring|open .*window|take|new show|file|learn|flash|fold|full/i;
-      const of = document.querySelector(root!) ?? document.body;
+      const of = document.querySelector(root) ?? document.body;
       const found = new Map<string, Element>();
       for (const element of of.querySelectorAll<HTMLElement>(
         "button, label, input, select, summary, a[href], [role=tab], [role=switch], [role=slider], [role=row], [role=gridcell], [role=option], canvas",
@@ -54,7 +54,7 @@ const kinds = (page: Page, within: string, done: readonly string[]) =>
           element.hasAttribute("aria-pressed"),
           element.className.toString().split(" ").slice(0, 2).join("."),
         ].join(" ");
-        if (!before!.includes(kind) && !found.has(kind)) found.set(kind, element);
+        if (!before.includes(kind) && !found.has(kind)) found.set(kind, element);
       }
       return [...found].map(([kind, element]) => {
         const { x, y, width, height } = element.getBoundingClientRect();

@@ -37,10 +37,8 @@ export const useForesight = (line: string): Foresight =>
 /** What edits would do that stand already; nothing is asked for none. */
 export function useForesightOf(intents: readonly Intent[]): Foresight {
   const text = intents.length > 0 ? JSON.stringify(intents) : "";
-  return useAsked(
-    text,
-    useMemo(() => ({ intents }), [text]),
-  ); // oxlint-disable-line react-hooks/exhaustive-deps
+  const asked = useMemo(() => ({ intents: text === "" ? [] : (JSON.parse(text) as Intent[]) }), [text]);
+  return useAsked(text, asked);
 }
 
 /** @param name tells one question from another; empty for none. */
