@@ -164,5 +164,43 @@ test("a text field takes it, says so in the Ask bar, and Escape leaves it", asyn
       (n) => n > before,
     ),
   ).toBe(before + 1);
+});
+
+test("a drag over the plan has it while it lasts, and switches are pressed with Enter", async () => {
+  const { page } = app;
+  await page.keyboard.press("Alt+2");
+  const fit = page.getByRole("button", { name: "Fit all" });
+  await fit.waitFor();
+  const box = (await page.getByTestId("stage").boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height * 0.8];
+  expect(await fit.isDisabled()).toBe(true);
+  await untilApart(page);
+  const before = await goes(page);
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 40, y);
+  await page.keyboard.press("Space");
+  await page.mouse.move(x + 80, y + 20);
+  await page.mouse.up();
+  await becomes(
+    () => fit.isDisabled(),
+    (disabled) => !disabled,
+  );
+  expect(await goes(page)).toBe(before);
+
+  await page.keyboard.press("Alt+4");
+  const learns = page.getByRole("switch", { name: "go learns" });
+  const was = await learns.isChecked();
+  await learns.focus();
+  await page.keyboard.press("Enter");
+  await becomes(
+    () => learns.isChecked(),
+    (on) => on !== was,
+  );
+  await page.keyboard.press("Enter");
+  await becomes(
+    () => learns.isChecked(),
+    (on) => on === was,
+  );
   expect(app.errors).toEqual([]);
 });

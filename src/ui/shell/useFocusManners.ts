@@ -12,7 +12,10 @@ export const isByTab = (): boolean => byTab;
 /** Places that hold the focus for themselves while they are open. */
 const HOLDS = "[role=dialog], [role=menu], [role=listbox]";
 
-/** Buttons do not keep the focus after a pointer, so that Enter presses nothing unseen; Escape leaves a text field. */
+/**
+ * Buttons do not keep the focus after a pointer, so that Enter presses nothing unseen; switches are pressed with Enter
+ * as buttons are, Space being go; Escape leaves a text field.
+ */
 export function useFocusManners(): void {
   useEffect(() => {
     const pointer = () => {
@@ -29,20 +32,24 @@ export function useFocusManners(): void {
       // After the press: what is pressed must have had it for a moment.
       setTimeout(() => document.activeElement === element && element?.blur());
     };
-    const leave = (event: KeyboardEvent) => {
+    const press = (event: KeyboardEvent) => {
       const element = event.target as HTMLElement | null;
+      if (event.key === "Enter" && !event.defaultPrevented && element?.matches("input[type=checkbox]")) {
+        event.preventDefault();
+        return element.click();
+      }
       if (event.key !== "Escape" || !takesText(element) || element === askInput()) return;
       if (!element?.closest(HOLDS)) element?.blur();
     };
     addEventListener("pointerdown", pointer, true);
     addEventListener("keydown", key, true);
     addEventListener("focusin", focused);
-    addEventListener("keydown", leave);
+    addEventListener("keydown", press);
     return () => {
       removeEventListener("pointerdown", pointer, true);
       removeEventListener("keydown", key, true);
       removeEventListener("focusin", focused);
-      removeEventListener("keydown", leave);
+      removeEventListener("keydown", press);
     };
   }, []);
 }

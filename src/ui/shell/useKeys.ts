@@ -48,7 +48,7 @@ export function useKeys(): void {
     const show = () => session.store.getState().world.show;
     const stepTo = (to: "next" | "previous" | "whole") => void session.act([step.of({ to })]);
     const actions: Record<string, () => void> = {
-      go: () => isPressed() || goOnce(session, armed()),
+      go: () => goOnce(session, armed()),
       back: all("back"),
       pause: all("pause"),
       tap: () => armed().forEach((list) => void session.event({ kind: "tap", list })),
@@ -113,6 +113,8 @@ export function useKeys(): void {
         .map(({ id, keys }) => [
           keys,
           (event: KeyboardEvent) => {
+            // In the midst of a drag over the plan it is the hand's.
+            if (id === "go" && isPressed()) return;
             if (!playsShow(event.target as HTMLElement, askInput(), isByTab())) return;
             event.preventDefault();
             event.stopPropagation();
