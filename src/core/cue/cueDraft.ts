@@ -1,5 +1,5 @@
 /** Finding and changing cues inside an intent. */
-import { current, isDraft, original } from "immer";
+import { current, isDraft } from "immer";
 import { newId, type WorldDraft } from "../show/intent";
 import type { Id, ParamKey } from "../show/ids";
 import { fail } from "../show/refusal";
@@ -53,9 +53,6 @@ export function cueLabel({ show }: World, list: Id, cue: Id): string {
 /** A draft's part as it is now, apart from later changes; a list just made is plain already. */
 export const snapshot = <T extends object>(draft: T): T =>
   isDraft(draft) ? current(draft as never) : (JSON.parse(JSON.stringify(draft)) as T);
-
-/** A list as it was before the intent that edits it; undefined for one just made. */
-export const asItWas = (list: CueList): CueList | undefined => (isDraft(list) ? original(list) : undefined);
 
 function put(list: CueList, additions: Additions): void {
   for (const [id, entries] of additions) {

@@ -1,8 +1,8 @@
 /** Reaches of "so many more cues" (SEMANTICS 9): they take in cues recorded later while there are fewer, then keep the cue they end at. */
-import { isDraft, original } from "immer";
+import { isDraft } from "immer";
 import type { Id } from "../show/ids";
 import type { Cue, CueList, Reach } from "../show/schema";
-import { plainly } from "../show/plainly";
+import { asItWas, plainly } from "../show/plainly";
 import { cuesOf } from "../show/world";
 
 /** A reach over the `more` next cues of a list. */
@@ -16,7 +16,7 @@ const isOpen = ({ reach }: Cue): boolean => reach !== null && "more" in reach;
 
 /** Whether a reach may be open: of the cues that were there, of those added, or of those put in their place. */
 function hasOpen(list: CueList, put: readonly Id[]): boolean {
-  const was = isDraft(list) ? original(list) : undefined;
+  const was = asItWas(list);
   if (!was || cuesOf(was).some(isOpen)) return true;
   const added = Object.keys(list.cues).filter((id) => !was.cues[id]);
   return [...added, ...put].some((id) => list.cues[id] && isOpen(list.cues[id]));

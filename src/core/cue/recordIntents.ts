@@ -9,7 +9,6 @@ import { cueNumber, hasManyCues, TriggerSchema, wholeNumber, type CueList } from
 import { EntriesSchema, ends, type Entry } from "../show/value";
 import { cueNumbered, cuesOf, listNumbered, sameCueNumber, type World } from "../show/world";
 import {
-  asItWas,
   cueIn,
   cueLabel,
   keepingAs,
@@ -24,7 +23,7 @@ import {
 import { storeEntries } from "./effects";
 import { settleReaches } from "./reach";
 import { cueText, exact, quote } from "../show/lineText";
-import { plainly } from "../show/plainly";
+import { asItWas, plainly } from "../show/plainly";
 import { timesLine, triggerLine } from "./settingLines";
 import { namesIn } from "../units/names";
 import { newTimes, timesText } from "./times";

@@ -6,10 +6,11 @@ import { itemsOfKeys } from "../program/holdLines";
 import { defineIntent } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
 import { cueText, exact, selText, unsaid } from "../show/lineText";
+import { asItWas } from "../show/plainly";
 import { fail } from "../show/refusal";
 import { EntriesSchema, isRelease, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
-import { asItWas, cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
+import { cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
 import { storeEntries } from "./effects";
 
 /** Stores entries in a cue, or takes stored ones out; own timing stays unless another is given. */

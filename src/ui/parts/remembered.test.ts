@@ -1,21 +1,11 @@
 /** Catches something a browser remembers that nobody said the kind of, or that is handed on though it is of this browser alone. */
+import { fakeBrowserStorage } from "@tests/setup/browserStorage";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { loadSettings, settingsText } from "./settingsFile";
 import { kindOf } from "./remembered";
 
-const kept = new Map<string, string>();
-Object.assign(globalThis, {
-  localStorage: {
-    get length() {
-      return kept.size;
-    },
-    key: (i: number) => [...kept.keys()][i] ?? null,
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-  },
-  dispatchEvent: () => true,
-});
+const kept = fakeBrowserStorage();
 
 const sources = readdirSync(join(__dirname, "../.."), { recursive: true, withFileTypes: true })
   .filter((f) => f.isFile() && /(?<!\.test)\.tsx?$/.test(f.name))

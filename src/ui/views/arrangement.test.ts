@@ -1,18 +1,8 @@
 /** Catches a view, of a stranger's show maybe, that writes more of a browser than how its panels are arranged. */
+import { fakeBrowserStorage } from "@tests/setup/browserStorage";
 import { arrange, arrangementNow } from "./arrangement";
 
-const kept = new Map<string, string>();
-Object.assign(globalThis, {
-  localStorage: {
-    get length() {
-      return kept.size;
-    },
-    key: (i: number) => [...kept.keys()][i] ?? null,
-    getItem: (key: string) => kept.get(key) ?? null,
-    setItem: (key: string, value: string) => void kept.set(key, value),
-  },
-  dispatchEvent: () => true,
-});
+const kept = fakeBrowserStorage();
 
 const ARRANGED = ["bold-comet-build-across", "bold-comet-values-view", "bold-comet-rig-tab", "bold-comet-cues-shape"];
 const OTHERS = [
