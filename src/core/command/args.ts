@@ -61,6 +61,7 @@ export interface SlotValues {
   frames: number;
   frameRate: FrameRate;
   bpm: number;
+  break: number;
   tempo: number;
   place: number;
   macro: number;

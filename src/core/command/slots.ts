@@ -319,6 +319,7 @@ export const SLOTS = {
     "24, 25, 29.97 or 30",
   ),
   bpm: bounded(DECIMAL, "beats a minute", 0.1, 6000),
+  break: bounded(WHOLE, "a DMX break", 1, 16),
   tempo: bounded(WHOLE, "a tempo", 1, 99),
   place: bounded(WHOLE, "a place of a page", 1, MOST_PLACES),
   macro: bounded(WHOLE, "a macro number", 1, HIGHEST),

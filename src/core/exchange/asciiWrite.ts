@@ -2,6 +2,7 @@
 import { lengthsOf } from "../cue/late";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { layoutOf } from "../fixture/type";
+import { spanOf } from "../show/address";
 import { modelOf } from "../show/model";
 import { resolveEntry } from "../program/resolve";
 import { paramKey, splitItem, type Id } from "../show/ids";
@@ -50,7 +51,11 @@ function dimmersOf(show: Show, fixture: Fixture): number[] {
   const offset = layoutOf(mode)[place]?.[0];
   return offset === undefined
     ? []
-    : fixture.addresses.map(({ universe, slot }) => (universe - 1) * 512 + slot + offset);
+    : fixture.addresses.flatMap((address) => {
+        const { from, size } = spanOf(mode, fixture.addresses, address);
+        if (offset < from || offset >= from + size) return [];
+        return [(address.universe - 1) * 512 + address.slot + offset - from];
+      });
 }
 
 export interface AsciiWritten {

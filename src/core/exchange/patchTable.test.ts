@@ -184,6 +184,14 @@ test("each row left out is named with its line and its reason; the others come i
   ]);
 });
 
+test("lines are those of the file: empty ones and those within quotes count", () => {
+  const { reading } = bringIn(
+    'Number,Name,Model,Address\n\n1,"two\nlines",Dimmer,1:1\r\n   \n,,,\n2,b,Nothing,1:2\n3,c,Dimmer,1:3\n',
+  );
+  expect(reading.leftOut.map((l) => l.line)).toEqual([7]);
+  expect(reading.rows.map((r) => r.line)).toEqual([3, 8]);
+});
+
 test("a fixture whose row is left out keeps its address, and whoever wanted it is left out too", () => {
   const { desk } = bringIn("Number,Model,Address\n1,Dimmer,1:1\n2,Dimmer,1:2\n3,Dimmer,1:3\n4,Dimmer,1:4\n");
   const { reading, refusal } = bringIn(

@@ -1,7 +1,7 @@
 /** A patch from a table and to one (CSV, TSV): what each row would do is known before anything is done. */
 import { LIBRARY } from "../fixture/library/library";
 import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
-import { inTheWay, occupancyOf, occupy, type Occupancy } from "../show/address";
+import { addressText, inTheWay, occupancyOf, occupy, parseOwnAddress, spanOf, type Occupancy } from "../show/address";
 import { whyNot } from "../patch/clash";
 import { modelOf } from "../show/model";
 import { fixturesByNumber, fixtureNumbered } from "../show/world";
@@ -51,8 +51,8 @@ const cellReader = (mapping: Mapping) => {
     return meaning === "name" || meaning === "note" ? unharmed(text) : text.trim();
   };
 };
-const bodyOf = ({ rows }: Table, mapping: Mapping) =>
-  rows.map((row, i) => ({ row, line: i + 1 })).slice(mapping.titleRow);
+const bodyOf = ({ rows, lines }: Table, mapping: Mapping) =>
+  rows.map((row, i) => ({ row, line: lines[i]! })).slice(mapping.titleRow);
 
 /** Each maker, model and mode that a table names, matched to the show's types and the library as well as can be. */
 export function typeChoices(show: Pick<Show, "types">, table: Table, mapping: Mapping): TypeChoice[] {
@@ -99,8 +99,8 @@ export function readAddresses(universe: string, address: string): Address[] | un
     .filter(Boolean);
   if (parts.length === 0) return universe === "" || /^\d+$/.test(universe) ? [] : undefined;
   const read = parts.map((part): Address | undefined => {
-    const both = /^(\d{1,5})\s*[.:/\-]\s*(\d{1,3})$/.exec(part);
-    if (both) return { universe: Number(both[1]), slot: Number(both[2]) };
+    const both = /^(\d{1,5})\s*[.:/\-]\s*(\d{1,3})(\(\d{1,2}\))?$/.exec(part);
+    if (both) return parseOwnAddress(`${both[1]}:${both[2]}${both[3] ?? ""}`);
     if (!/^\d{1,8}$/.test(part)) return undefined;
     if (universe !== "")
       return /^\d{1,5}$/.test(universe) ? { universe: Number(universe), slot: Number(part) } : undefined;
@@ -206,8 +206,8 @@ export function patchReader(
     if (addresses.length > 16) return "it has more than 16 addresses";
     const settings = settingsOf(of, mapping.comma);
     if (typeof settings === "string") return settings;
-    const size = footprint(fixtureMode);
     for (const address of addresses) {
+      const { size } = spanOf(fixtureMode, addresses, address);
       const why = whyNot(taken, address, size, (id) => numberOf.get(id));
       if (why) return why;
       occupy(taken, address, size, `line ${line}`);
@@ -238,10 +238,19 @@ export function patchReader(
       for (const id of willChange)
         if (!coming.has(id))
           for (const a of show.fixtures[id]!.addresses)
-            occupy(staying, a, footprint(modelOf(show, show.fixtures[id]!).mode), id);
+            occupy(
+              staying,
+              a,
+              spanOf(modelOf(show, show.fixtures[id]!).mode, show.fixtures[id]!.addresses, a).size,
+              id,
+            );
       const stays = ({ fixture }: ReadRow) => {
-        const size = footprint(types.get(fixture.type)!.modes.find((m) => m.name === fixture.mode)!);
-        return fixture.addresses.map((a) => inTheWay(staying, a, size)).find((id) => id !== null) ?? null;
+        const mode = types.get(fixture.type)!.modes.find((m) => m.name === fixture.mode)!;
+        return (
+          fixture.addresses
+            .map((a) => inTheWay(staying, a, spanOf(mode, fixture.addresses, a).size))
+            .find((id) => id !== null) ?? null
+        );
       };
       const out = result.rows.filter((row) => stays(row) !== null);
       if (out.length === 0) return;
@@ -324,7 +333,7 @@ export function writePatch(show: Show): string {
       type.maker,
       type.model,
       f.mode,
-      f.addresses.map((a) => `${a.universe}:${a.slot}`).join("; "),
+      f.addresses.map(addressText).join("; "),
       f.place.x,
       f.place.y,
       f.place.z,

@@ -5,6 +5,8 @@ import { refuse, type Refusal } from "../show/refusal";
 export interface Table {
   delimiter: string;
   rows: string[][];
+  /** Where each row begins in the text, in lines from 1. */
+  lines: number[];
 }
 
 export const TABLE_LIMITS = { characters: 64 * 1024 * 1024, cells: 2_000_000, columns: 200, line: 100_000 };
@@ -35,16 +37,17 @@ export function readTable(source: string): Table | Refusal {
     );
   const delimiter = guessDelimiter(text);
   const rows: string[][] = [];
+  const lines: number[] = [];
+  let line = 1;
   let cells = 0;
   let over: Refusal | undefined;
   Papa.parse<string[]>(text, {
     delimiter,
-    skipEmptyLines: "greedy",
     step({ data }, parser) {
       cells += data.length;
       if (data.length > TABLE_LIMITS.columns)
         over = refuse(
-          `row ${rows.length + 1} of this table has ${data.length} columns`,
+          `line ${line} of this table has ${data.length} columns`,
           `The most is ${TABLE_LIMITS.columns}; check the delimiter`,
         );
       else if (cells > TABLE_LIMITS.cells)
@@ -53,13 +56,18 @@ export function readTable(source: string): Table | Refusal {
           "Cut it into parts, or leave out what is no patch",
         );
       if (over) return parser.abort();
-      rows.push(data);
+      if (data.some((cell) => cell.trim() !== "")) {
+        rows.push(data);
+        lines.push(line);
+      }
+      // Quoted cells may go over several lines.
+      line += 1 + data.reduce((more, cell) => more + (cell.match(/\r(?!$)\n?|\n/g)?.length ?? 0), 0);
     },
   });
   if (over) return over;
   return rows.length === 0
     ? refuse("this table is empty", "Choose a file with one fixture a line")
-    : { delimiter, rows };
+    : { delimiter, rows, lines };
 }
 
 /** The delimiter that splits the first lines into the most columns of equal count. */

@@ -1,13 +1,22 @@
 /** Changes of fixtures as lines of the command language. */
 import { addressText } from "../show/address";
 import { exact, onOff, quote, selText } from "../show/lineText";
-import type { Fixture, Show } from "../show/schema";
+import type { Address, Fixture, Show } from "../show/schema";
 import { grouped } from "../units/grouped";
 
 type Change = Partial<Omit<Fixture, "id" | "type">>;
 type Point = { x: number; y: number; z: number };
 
 const point = ({ x, y, z }: Point): string => [x, y, z].map(exact).join(" ");
+
+/** The first address takes the place of what there was; those of further DMX breaks name theirs. */
+function addressed(addresses: readonly Address[]): string[] {
+  const lines = addresses.map(
+    ({ part, ...at }, k) =>
+      `${k === 0 && !part ? "address" : "also at"} ${addressText(at)}${part ? ` break ${part}` : ""}`,
+  );
+  return addresses[0]?.part ? ["unpatch", ...lines] : lines;
+}
 
 /** What follows the SEL, one line each. */
 function settings(change: Change, count: number): string[] {
@@ -35,11 +44,7 @@ function settings(change: Change, count: number): string[] {
     virtualDimmer !== undefined && `virtual dimmer ${onOff(virtualDimmer)}`,
     // The name of several is counted on.
     name !== undefined && count === 1 && `name ${quote(name)}`,
-    ...(addresses === undefined
-      ? []
-      : addresses.length === 0
-        ? ["unpatch"]
-        : addresses.map((a, k) => `${k === 0 ? "address" : "also at"} ${addressText(a)}`)),
+    ...(addresses === undefined ? [] : addresses.length === 0 ? ["unpatch"] : addressed(addresses)),
     place && `place ${point(place)}`,
     turn && `turn ${point(turn)}`,
     invertPan !== undefined && `invert pan ${onOff(invertPan)}`,

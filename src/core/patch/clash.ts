@@ -1,8 +1,7 @@
 /** Clashes in a patch, as it is or as a draft of a table would make it: the show never holds one. */
 import { modeOf } from "../fixture/parameters";
-import { footprint } from "../fixture/type";
 import type { Fixture, Show } from "../show/schema";
-import { addressText, fits, inTheWay, occupy, SLOTS, type Occupancy } from "../show/address";
+import { addressText, fits, inTheWay, occupy, SLOTS, spanOf, type Occupancy } from "../show/address";
 
 export interface Clash {
   fixture: string;
@@ -40,8 +39,8 @@ export function clashesIn(
       });
       continue;
     }
-    const size = footprint(mode);
     for (const address of fixture.addresses) {
+      const { size } = spanOf(mode, fixture.addresses, address);
       const text = whyNot(taken, address, size, (id) => byId.get(id)?.number);
       if (text) found.push({ fixture: fixture.id, field: "addresses", text });
       else occupy(taken, address, size, fixture.id);

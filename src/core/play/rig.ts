@@ -3,6 +3,7 @@ import { attributeInfo, isEmitter } from "../fixture/attribute";
 import { isIntensity, scaledOf } from "../program/light";
 import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
+import { spanOf } from "../show/address";
 import { bendOf } from "../fixture/dimmerCurve";
 import { layoutOf, type ChannelFunction, type Mode } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
@@ -113,8 +114,11 @@ function outputsOf(
   const bent = bendOf(fixture.curve, fixture.preheat);
   const out = fixture.outOfService === true;
   return fixture.addresses.flatMap((address) => {
-    const start = universes.indexOf(address.universe) * 512 + address.slot - 1;
-    return mode.channels.map((channel, place): Output => {
+    const span = spanOf(mode, fixture.addresses, address);
+    const start = universes.indexOf(address.universe) * 512 + address.slot - 1 - span.from;
+    return mode.channels.flatMap((channel, place): Output | [] => {
+      const first = layout[place]![0]! - span.from;
+      if (first < 0 || first >= span.size) return [];
       const head = channel.functions[0]!.attribute;
       const at = layout[place]!.map((slot) => start + slot);
       const dims = isEmitter(head) || (head === "Dimmer" && channel.cell > 0);

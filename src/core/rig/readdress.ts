@@ -1,7 +1,7 @@
 /** Where fixtures are patched when they become another type. */
 import { footprint, type FixtureType, type Mode } from "../fixture/type";
 import { whyNot } from "../patch/clash";
-import { addressText, autoAddresses, fits, inTheWay, occupancyOf, occupy } from "../show/address";
+import { addressText, autoAddresses, fits, inTheWay, occupancyOf, occupy, spanOf } from "../show/address";
 import type { Id } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { Address, Show } from "../show/schema";
@@ -67,7 +67,7 @@ export function readdressed(
       own,
     );
     for (const id of ids) put(id, own.includes(id) ? [run[own.indexOf(id)]!] : []);
-  } else keepAddresses(show, ids, size, taken, put);
+  } else keepAddresses(show, ids, mode, taken, put);
   return { fixtures, moved };
 }
 
@@ -75,14 +75,16 @@ export function readdressed(
 function keepAddresses(
   show: Show,
   ids: readonly Id[],
-  size: number,
+  mode: Mode,
   taken: ReturnType<typeof occupancyOf>,
   put: (id: Id, at: Address[]) => void,
 ): void {
   const late: Id[] = [];
   for (const id of ids) {
     const stays: Address[] = [];
-    for (const address of show.fixtures[id]!.addresses) {
+    const wanted = show.fixtures[id]!.addresses.filter(({ part }) => !part || mode.breaks?.[part - 2]);
+    for (const address of wanted) {
+      const { size } = spanOf(mode, wanted, address);
       if (!fits(address, size) || inTheWay(taken, address, size) !== null) continue;
       occupy(taken, address, size, id);
       stays.push(address);
@@ -92,7 +94,7 @@ function keepAddresses(
   }
   const run = autoAddresses(
     taken,
-    late.map(() => size),
+    late.map(() => footprint(mode)),
     late,
   );
   late.forEach((id, k) => put(id, [run[k]!]));

@@ -1,22 +1,44 @@
 /** DMX addresses: who has which slots, and where a run fits (SEMANTICS 1). */
 import { plainly } from "./plainly";
 import { modelOf } from "./model";
-import { footprint } from "../fixture/type";
+import { footprint, type Mode } from "../fixture/type";
 import type { Id } from "./ids";
 import type { Address, Fixture, Show } from "./schema";
 
 export const SLOTS = 512;
 const UNIVERSES = 63_999;
 
-/** An address as it is written: "1:101". */
-export const addressText = ({ universe, slot }: Address): string => `${universe}:${slot}`;
+/** An address as it is written: "1:101"; one of a further DMX break with its number, "2:1(2)". */
+export const addressText = ({ universe, slot, part }: Address): string =>
+  `${universe}:${slot}${part ? `(${part})` : ""}`;
 
 /** An address from text, "2:101", or undefined where it is none. */
-export function parseAddress(text: string): Address | undefined {
-  const match = /^(\d{1,5}):(\d{1,4})$/.exec(text.trim());
+export const parseAddress = (text: string): Address | undefined =>
+  text.includes("(") ? undefined : parseOwnAddress(text);
+
+/** An address of one fixture from text: "2:101", or "2:1(2)" of its second DMX break. */
+export function parseOwnAddress(text: string): Address | undefined {
+  const match = /^(\d{1,5}):(\d{1,4})(?:\((\d{1,2})\))?$/.exec(text.trim());
   if (!match) return undefined;
-  const [universe, slot] = [Number(match[1]), Number(match[2])];
-  return universe >= 1 && universe <= UNIVERSES ? { universe, slot } : undefined;
+  const [universe, slot, part] = [Number(match[1]), Number(match[2]), Number(match[3] ?? 1)];
+  if (universe < 1 || universe > UNIVERSES || part < 1 || part > 16) return undefined;
+  return part === 1 ? { universe, slot } : { universe, slot, part };
+}
+
+/**
+ * The slots of a mode that one address of a fixture carries, from 0: all of them, or those of its DMX break where some
+ * address of the fixture is of a further break. None where the mode lacks that break.
+ */
+export function spanOf(
+  mode: Mode,
+  addresses: readonly Address[],
+  { part = 1 }: Pick<Address, "part">,
+): { from: number; size: number } {
+  const all = footprint(mode);
+  if (!addresses.some((a) => a.part)) return { from: 0, size: all };
+  const starts = [0, ...(mode.breaks ?? []), all];
+  const [from, to] = [starts[part - 1], starts[part]];
+  return from === undefined || to === undefined ? { from: 0, size: 0 } : { from, size: to - from };
 }
 
 /** For each universe the owner of each slot (index 0 = slot 1), null where free. */
@@ -28,8 +50,9 @@ export function occupancyOf(show: Pick<Show, "fixtures" | "types">, without: Rea
   const types = plainly(show.types);
   for (const fixture of Object.values(plainly(show.fixtures))) {
     if (without.has(fixture.id)) continue;
-    const size = footprint(modelOf({ types }, fixture).mode);
-    for (const address of fixture.addresses) occupy(taken, address, size, fixture.id);
+    const { mode } = modelOf({ types }, fixture);
+    for (const address of fixture.addresses)
+      occupy(taken, address, spanOf(mode, fixture.addresses, address).size, fixture.id);
   }
   return taken;
 }
@@ -39,6 +62,16 @@ export function occupy(taken: Occupancy, { universe, slot }: Address, size: numb
   let slots = taken.get(universe);
   if (!slots) taken.set(universe, (slots = new Array<Id | null>(SLOTS).fill(null)));
   for (let i = 0; i < size; i++) slots[slot - 1 + i] = owner;
+}
+
+/** Frees what an owner has in the universe of an address. */
+export function vacate(taken: Occupancy, { universe }: Address, owner: Id): void {
+  const slots = taken.get(universe);
+  if (slots)
+    taken.set(
+      universe,
+      slots.map((o) => (o === owner ? null : o)),
+    );
 }
 
 /** The first owner in the way of `size` slots from an address; null where they are free. */

@@ -22,6 +22,8 @@ const point = z.object({ x: finite, y: finite, z: finite });
 export const AddressSchema = z.object({
   universe: z.number().int().min(1).max(63_999),
   slot: z.number().int().min(1).max(512),
+  /** The DMX break it carries, where that is not the first. */
+  part: z.number().int().min(2).max(16).optional(),
 });
 export type Address = z.infer<typeof AddressSchema>;
 

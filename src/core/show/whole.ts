@@ -1,7 +1,7 @@
 /** What the schema alone cannot say of a show: references that lead somewhere, numbers that are unique, counts that can be opened. */
 import { modeOf, parametersOf } from "../fixture/parameters";
-import { footprint, typeProblem } from "../fixture/type";
-import { addressText, fits, inTheWay, occupy, type Occupancy } from "./address";
+import { typeProblem } from "../fixture/type";
+import { addressText, fits, inTheWay, occupy, spanOf, type Occupancy } from "./address";
 import { entryCount, listCounts } from "./counts";
 import { own } from "./own";
 import { namesIn } from "../units/names";
@@ -84,8 +84,8 @@ export function fixturesProblem(show: Pick<Show, "fixtures" | "types">): string 
     if (!mode)
       return `fixture ${fixture.number} is of a type or mode the show lacks (${fixture.type}, ${fixture.mode})`;
     parametersOf(mode, fixture.virtualDimmer);
-    const size = footprint(mode);
     for (const address of fixture.addresses) {
+      const { size } = spanOf(mode, fixture.addresses, address);
       if (!fits(address, size)) return `fixture ${fixture.number} does not fit at ${addressText(address)}`;
       if (inTheWay(taken, address, size) !== null)
         return `fixture ${fixture.number} lies on another at ${addressText(address)}`;

@@ -2,11 +2,26 @@
 import { address, patch, remove, renumber, unpatch } from "../../patch/intents";
 import { copyProgramming, duplicateFixtures } from "../../rig/duplicateIntent";
 import { swapType } from "../../rig/swapIntent";
-import { runFrom, sizeOf } from "../../show/address";
+import { runFrom, spanOf } from "../../show/address";
+import { modelOf } from "../../show/model";
+import type { Fixture, Show } from "../../show/schema";
 import { fail } from "../../show/refusal";
 import { fixtureNumbered } from "../../show/world";
 import { command, fixturesOf, intents, type Command } from "../command";
 import { change } from "./change";
+
+/** How many slots one more address of a fixture carries. */
+function sizeOfBreak(show: Show, fixture: Fixture, part: number): number {
+  const { mode } = modelOf(show, fixture);
+  const breaks = (mode.breaks?.length ?? 0) + 1;
+  if (part > breaks)
+    fail(
+      `fixture ${fixture.number} has ${breaks === 1 ? "no second DMX break" : `${breaks} DMX breaks`}`,
+      "Without `break` it sends the same data to one more address",
+    );
+  const more = part === 1 ? {} : { part };
+  return spanOf(mode, [...fixture.addresses, { universe: 1, slot: 1, ...more }], more).size;
+}
 
 const chapter = "Rig";
 
@@ -132,16 +147,17 @@ export const RIG: Command[] = [
   }),
   command({
     chapter,
-    syntax: "<sel> also at <address>",
-    about: "send the same data to one more address each, running on by footprint",
+    syntax: "<sel> also at <address> [break <part:break>]",
+    about:
+      "send the same data to one more address each, running on by footprint; with `break` the data of that DMX break alone, the first stays where it is",
     example: "1 thru 5 also at 9:201",
     read(args, context) {
       const { show } = context.world;
       const ids = fixturesOf(args, context);
       const more = runFrom(
         args.address,
-        ids.map((id) => sizeOf(show, show.fixtures[id]!)),
-      );
+        ids.map((id) => sizeOfBreak(show, show.fixtures[id]!, args.part ?? 1)),
+      ).map((at) => ({ ...at, ...(args.part === undefined || args.part === 1 ? {} : { part: args.part }) }));
       return change(args, context, "one more address", (f, k) => ({ addresses: [...f.addresses, more[k]!] }));
     },
   }),

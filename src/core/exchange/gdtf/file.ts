@@ -45,6 +45,7 @@ export function readGdtf(bytes: Uint8Array, show: Pick<Show, "types">): GdtfRead
   const notes: string[] = [];
   const pictures: Record<string, string> = {};
   const images = files.filter((f) => /^wheels\/[^/]+\.png$/i.test(f.name));
+  if (images.length > MOST_PICTURES) notes.push(`only ${MOST_PICTURES} of its ${images.length} pictures of slots`);
   for (const file of images.slice(0, MOST_PICTURES)) {
     const name = file.name.slice(7, -4);
     const data = file.size <= MOST_PICTURE ? unpacked(bytes, file) : undefined;

@@ -212,7 +212,7 @@ function functionOf(
   const [from, to] = fromPhysical(unit, num(element, "PhysicalFrom") ?? 0, num(element, "PhysicalTo") ?? 1);
   const fn: ChannelFunction = { attribute, dmxFrom, dmxTo, from, to };
   const stepped = unit === "slot" || unit === "state" || (unit === "" && ACTS.test(name));
-  const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute) : [];
+  const steps = stepped || own ? stepsOf(element, unit === "slot", dmxTo, bytes, lookups, attribute, note) : [];
   // One state as a whole: where its values say nothing else, or where its name or attribute does.
   const said = saidBy(attribute, name);
   if (
@@ -262,8 +262,11 @@ function stepsOf(
   bytes: number,
   lookups: Lookups,
   attribute: string,
+  note: (text: string) => void,
 ): Step[] {
-  const sets = all(element, "ChannelSet")
+  const listed = all(element, "ChannelSet");
+  if (listed.length > MOST_SETS) note(`${attribute}: only ${MOST_SETS} of its ${listed.length} channel sets`);
+  const sets = listed
     .slice(0, MOST_SETS)
     .map((set) => ({ set, from: dmxValue(text(set, "DMXFrom") || "0/1", bytes) }))
     .filter((s): s is { set: Element; from: number } => s.from !== undefined)

@@ -20,6 +20,8 @@ export interface TypeRead {
 }
 
 const MOST_NOTES = 200;
+/** Functions of one channel: as the schema has it. */
+const MOST_ON_A_CHANNEL = 64;
 const MOST_MODES = 64;
 /** Of a universe: no mode of ours takes more. */
 const MOST_SLOTS = 512;
@@ -111,7 +113,7 @@ function readMode(
     note(`mode ${name}: it has no DMX channels`, element);
     return undefined;
   }
-  inBreaks(placed);
+  const breaks = inBreaks(placed);
   if (placed.some((p) => p.slots.some((s) => s > MOST_SLOTS))) {
     note(`mode ${name}: it takes more than ${MOST_SLOTS} slots and is left out`, element);
     return undefined;
@@ -119,12 +121,24 @@ function readMode(
   numberCells(placed);
   placed.sort((a, b) => Math.min(...a.slots) - Math.min(...b.slots));
   const channels = placed.map((p) => channelOf(p));
+  for (const {
+    element,
+    functions: { length },
+  } of placed)
+    if (length > MOST_ON_A_CHANNEL)
+      note(`mode ${name}: only ${MOST_ON_A_CHANNEL} of the ${length} functions of a channel`, element);
   distinct(channels, name, (text, k) => note(text, placed[k]!.element));
   linkMasters(placed, channels, name, note);
   natural(channels);
   const cells = Math.max(0, ...channels.map((c) => c.cell));
   const places = placesOfCells(placed, cells);
-  const mode: Mode = { name, cells, channels, ...(places ? { places } : {}) };
+  const mode: Mode = {
+    name,
+    cells,
+    channels,
+    ...(places ? { places } : {}),
+    ...(breaks.length > 0 ? { breaks } : {}),
+  };
   settleDefaults(mode, placed);
   const actions = actionsOf(macrosOf(element, placed, channels), channels);
   return actions.length > 0 ? { ...mode, actions } : mode;
@@ -171,8 +185,8 @@ function placesOf(
   });
 }
 
-/** Breaks one after another: a fixture of ours has one run of slots. */
-function inBreaks(placed: readonly Placed[]): void {
+/** Lays DMX breaks one after another. @returns how many slots lie before the second and each further one. */
+function inBreaks(placed: readonly Placed[]): number[] {
   const lengths = new Map<number, number>();
   for (const { slots } of placed)
     for (const s of slots)
@@ -187,6 +201,7 @@ function inBreaks(placed: readonly Placed[]): void {
     start += lengths.get(b)!;
   }
   for (const p of placed) p.slots = p.slots.map((s) => starts.get(Math.floor((s - 1) / 1000))! + ((s - 1) % 1000) + 1);
+  return [...starts.values()].slice(1, 16);
 }
 
 /** What a channel is there for: its first function that does something. */
@@ -261,7 +276,9 @@ function channelOf(placed: Placed): Channel {
     bytes,
     slots,
     functions:
-      own.length > 0 ? own.slice(0, 64) : [{ attribute: "Reserved", dmxFrom: 0, dmxTo: most, from: 0, to: most }],
+      own.length > 0
+        ? own.slice(0, MOST_ON_A_CHANNEL)
+        : [{ attribute: "Reserved", dmxFrom: 0, dmxTo: most, from: 0, to: most }],
   };
 }
 

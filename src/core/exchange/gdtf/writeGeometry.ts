@@ -21,7 +21,7 @@ export function alike(mode: Mode): boolean {
     );
   });
   const masters = mode.channels.some((c) => c.functions.some((f) => f.master));
-  return mode.cells > 1 && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
+  return mode.cells > 1 && !mode.breaks && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
 }
 
 /** Names are those of the whole file: the same part of another mode has another. */

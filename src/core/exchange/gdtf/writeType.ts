@@ -176,7 +176,9 @@ function modeElement(mode: Mode, k: number): object {
   const name = (channel: Channel): string => `${place(channel)}_${channel.functions[0]!.attribute}`;
   const channels = mode.channels.flatMap((channel, i): object[] => {
     if (shared && channel.cell > 1) return [];
-    const slots = layout[i]!.map((s) => s + 1 - (shared && channel.cell === 1 ? start : 0));
+    const starts = mode.breaks?.filter((from) => from <= layout[i]![0]!) ?? [];
+    const before = shared && channel.cell === 1 ? start : (starts.at(-1) ?? 0);
+    const slots = { part: starts.length + 1, own: layout[i]!.map((s) => s + 1 - before) };
     const spec = specs.find((s) => s.channel === i)!;
     return [channelElement(channel, spec, slots, place(channel), (c) => name(mode.channels[c]!), mode)];
   });
@@ -225,7 +227,7 @@ function virtualDimmer(geometry: string): object {
 function channelElement(
   channel: Channel,
   spec: ParameterSpec,
-  slots: readonly number[],
+  slots: { part: number; own: readonly number[] },
   geometry: string,
   nameOf: (channel: number) => string,
   mode: Mode,
@@ -258,8 +260,8 @@ function channelElement(
     ChannelSet: part.sets ? setsOf(part.fn, at) : [],
   }));
   return {
-    "@DMXBreak": 1,
-    "@Offset": slots.join(","),
+    "@DMXBreak": slots.part,
+    "@Offset": slots.own.join(","),
     "@Geometry": geometry,
     "@InitialFunction": `${geometry}_${head.attribute}.${head.attribute}.${initial.name}`,
     "@Highlight": lit,

@@ -180,9 +180,11 @@ test("what other programs count and sort fixtures by is kept in notes, and what 
   const notes = read.notes.join("\n");
   expect(notes).toMatch(/fixture A12: its FixtureID is no number and is kept in its note/);
   expect(notes).toMatch(/focus point "Centre" is left out/);
-  expect(notes).toMatch(/break 1 at 3\.7/);
   // The symbol's own matrix counts: 4 m long, 2 m upstage, 6 m high, about 1 m across.
   expect(read.pieces[0]).toMatchObject({ from: { x: -1, y: 2 }, to: { x: 3, y: 2 }, z: 6 });
+  expect(planMvr(newShow("x"), read, "add").rows[0]!.problem).toMatch(
+    /3:7\(2\) is of a DMX break that Petrel Spot in mode \w+ lacks/,
+  );
   const show = brought(newShow("x"), packed(scene(one("A12", said), `<Class uuid="c1" name="Front"/>`)), "add");
   expect(Object.values(show.fixtures)[0]!.note).toBe("FixtureID A12; unit 5; custom id 77; class Front");
 });

@@ -1,7 +1,7 @@
 /** What an MVR file would change: fixture by fixture, before it is done. */
-import { footprint, wantsVirtualDimmer, type FixtureType } from "../../fixture/type";
+import { wantsVirtualDimmer, type FixtureType } from "../../fixture/type";
 import { modeOf } from "../../fixture/parameters";
-import { addressText, occupancyOf, occupy } from "../../show/address";
+import { addressText, occupancyOf, occupy, spanOf, vacate } from "../../show/address";
 import type { Id } from "../../show/ids";
 import type { Fixture, Show } from "../../show/schema";
 import { whyNot } from "../../patch/clash";
@@ -66,15 +66,24 @@ export function planMvr(show: Show, read: MvrRead, how: "add" | "update"): MvrPl
     const old = match?.[0];
     if (old) used.add(old.id);
     types[f.type.id] = f.type;
-    const size = footprint(modeOf(f.type, f.mode)!);
+    const mode = modeOf(f.type, f.mode)!;
     const owner = old?.id ?? `new${k}`;
     const problems: string[] = [];
-    const addresses = f.addresses.filter((address) => {
-      const wrong = whyNot(occupancy, address, size, (id) => show.fixtures[id]?.number);
+    let addresses = f.addresses.filter((address) => {
+      const { size } = spanOf(mode, f.addresses, address);
+      const wrong =
+        size === 0
+          ? `${addressText(address)} is of a DMX break that ${f.type.model} in mode ${f.mode} lacks`
+          : whyNot(occupancy, address, size, (id) => show.fixtures[id]?.number);
       if (wrong) problems.push(`${wrong}: it comes in without that address`);
       else occupy(occupancy, address, size, owner);
       return !wrong;
     });
+    // With the address of a break gone the others would carry more than they were asked to.
+    if (addresses.length < f.addresses.length && mode.breaks && f.addresses.some((a) => a.part)) {
+      for (const address of addresses) vacate(occupancy, address, owner);
+      addresses = [];
+    }
     let number = f.number ?? old?.number ?? freeNumber();
     if (number !== old?.number && taken.has(number)) {
       const free = old?.number ?? freeNumber();

@@ -295,30 +295,24 @@ function noteOf(element: Element, id: string, classes: ReadonlyMap<string, strin
     .slice(0, 500);
 }
 
-/** Addresses of the first break: a fixture of ours has one run of slots. */
+/** Its addresses, each of its DMX break: breaks count in their order, from whatever number the file begins with. */
 function addressesOf(element: Element, label: string, note: Note): Address[] {
   const listed = within(element, "Addresses", "Address").map((a) => ({
     part: Number(text(a, "break") || "0"),
     at: content(a),
   }));
-  const lowest = Math.min(...listed.map((a) => a.part));
-  const others = listed.filter((a) => a.part !== lowest && a.at !== "" && a.at !== "0");
-  if (others.length > 0)
-    note(
-      `${label} has several DMX breaks: it stands at the first and the others follow it; the file has ${others.map((a) => `break ${a.part} at ${a.at}`).join(", ")}`,
-      element,
-    );
-  return listed
-    .filter((a) => a.part === lowest)
-    .slice(0, 16)
-    .flatMap(({ at }): Address[] => {
-      const split = /^(\d{1,5})\.(\d{1,3})$/.exec(at);
-      const absolute = /^\d{1,8}$/.test(at) ? Number(at) : 0;
-      const made = split
-        ? { universe: Number(split[1]), slot: Number(split[2]) }
-        : { universe: Math.floor((absolute - 1) / 512) + 1, slot: ((absolute - 1) % 512) + 1 };
-      if (made.universe >= 1 && made.universe <= 63_999 && made.slot >= 1 && made.slot <= 512) return [made];
-      if (at !== "" && at !== "0") note(`${label}: "${at}" is no address`, element);
-      return [];
-    });
+  const order = [...new Set(listed.map((a) => a.part))].sort((a, b) => a - b);
+  if (listed.length > 16) note(`${label} has ${listed.length} addresses; 16 is the most`, element);
+  return listed.slice(0, 16).flatMap(({ part, at }): Address[] => {
+    const of = order.indexOf(part) + 1;
+    const split = /^(\d{1,5})\.(\d{1,3})$/.exec(at);
+    const absolute = /^\d{1,8}$/.test(at) ? Number(at) : 0;
+    const made = split
+      ? { universe: Number(split[1]), slot: Number(split[2]) }
+      : { universe: Math.floor((absolute - 1) / 512) + 1, slot: ((absolute - 1) % 512) + 1 };
+    if (made.universe >= 1 && made.universe <= 63_999 && made.slot >= 1 && made.slot <= 512)
+      return [of === 1 ? made : { ...made, part: of }];
+    if (at !== "" && at !== "0") note(`${label}: "${at}" is no address`, element);
+    return [];
+  });
 }

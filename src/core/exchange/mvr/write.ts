@@ -160,7 +160,12 @@ function fixtureElement(
     ...(f.addresses.length > 0
       ? {
           Addresses: [
-            { Address: f.addresses.map((a) => ({ "@break": 0, "#text": String((a.universe - 1) * 512 + a.slot) })) },
+            {
+              Address: f.addresses.map((a) => ({
+                "@break": (a.part ?? 1) - 1,
+                "#text": String((a.universe - 1) * 512 + a.slot),
+              })),
+            },
           ],
         }
       : {}),

@@ -29,6 +29,9 @@ interface Props {
   after: Show;
 }
 
+/** Rows that are drawn. */
+const MOST = 500;
+
 /** What would come over, what along with it, under which numbers, and how it differs from what has them. */
 export function BringTable({ rows, now, after }: Props) {
   const [open, setOpen] = useState<string | null>(null);
@@ -43,7 +46,7 @@ export function BringTable({ rows, now, after }: Props) {
           </Table.Tr>
         </Table.Thead>
         <Table.Tbody>
-          {rows.slice(0, 500).map((r) => (
+          {rows.slice(0, MOST).map((r) => (
             <Fragment key={r.id}>
               <Table.Tr>
                 <Table.Td>
@@ -80,6 +83,13 @@ export function BringTable({ rows, now, after }: Props) {
               {open === r.id && <Differences row={r} now={now} after={after} />}
             </Fragment>
           ))}
+          {rows.length > MOST && (
+            <Table.Tr>
+              <Table.Td colSpan={3} className="muted">
+                and {rows.length - MOST} more, which come over too
+              </Table.Td>
+            </Table.Tr>
+          )}
           {rows.length === 0 && (
             <Table.Tr>
               <Table.Td colSpan={3} className="muted">

@@ -1,7 +1,7 @@
 /** A patch sheet for paper, opened in its own window and handed to the printer. */
 import { footprint } from "@/core/fixture/type";
 import { modelOf } from "@/core/show/model";
-import { addressText } from "@/core/show/address";
+import { addressText, spanOf } from "@/core/show/address";
 import type { Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
@@ -47,7 +47,9 @@ function byUniverse(show: Show, row: Row, table: TableOf): string[] {
       .sort((x, y) => x.a.slot - y.a.slot);
     return table(
       `Universe ${universe}`,
-      own.map(({ f, a }) => row(f, `${addressText(a)} - ${a.slot + footprint(modelOf(show, f).mode) - 1}`)),
+      own.map(({ f, a }) =>
+        row(f, `${addressText(a)} - ${a.slot + spanOf(modelOf(show, f).mode, f.addresses, a).size - 1}`),
+      ),
     );
   });
   const rest = fixturesByNumber(show).filter((f) => f.addresses.length === 0);

@@ -1,12 +1,12 @@
 /** The columns of the patch table: what each shows of a fixture, and what a typed text makes of it. */
 import { curveText, readCurve } from "@/core/fixture/dimmerCurve";
-import { addressText, parseAddress, runFrom } from "@/core/show/address";
+import { addressText, parseOwnAddress, runFrom } from "@/core/show/address";
 import type { FixtureChange } from "@/core/patch/intents";
 import { footprint } from "@/core/fixture/type";
 import { modeOf } from "@/core/fixture/parameters";
 import { readNumber } from "@/core/exchange/tableText";
 import { alongStops } from "@/core/select/spread";
-import type { Fixture, Show } from "@/core/show/schema";
+import type { Address, Fixture, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import type { SheetColumn } from "../../parts/sheet/view";
 
@@ -87,12 +87,11 @@ function putAddress(text: string, fixtures: readonly Fixture[], show: Show): Fix
     .split(/[\s,;+&]+/)
     .filter(Boolean);
   if (parts.length === 0 || /^(unpatched|-)$/i.test(text.trim())) return same(fixtures, () => ({ addresses: [] }));
-  const read = parts.map((part) => parseAddress(part.replace(/^(\d+)[./](\d+)$/, "$1:$2")));
-  if (read.some((a) => !a)) return `"${text}" is not an address. An address is universe:slot, such as 1:101`;
+  const read = parts.map((part) => parseOwnAddress(part.replace(/^(\d+)[./](\d+)/, "$1:$2")));
+  if (read.some((a) => !a))
+    return `"${text}" is not an address. An address is universe:slot, such as 1:101, or 2:1(2) of the second DMX break`;
   if (read.length > 1)
-    return fixtures.length === 1
-      ? [{ addresses: read as { universe: number; slot: number }[] }]
-      : "Several addresses go to one fixture at a time";
+    return fixtures.length === 1 ? [{ addresses: read as Address[] }] : "Several addresses go to one fixture at a time";
   return runFrom(
     read[0]!,
     fixtures.map((f) => sizeOf(show, f)),

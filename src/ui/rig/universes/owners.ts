@@ -2,8 +2,7 @@
 import { attributeInfo } from "@/core/fixture/attribute";
 import { layoutOf } from "@/core/fixture/type";
 import { modelOf } from "@/core/show/model";
-import { footprint } from "@/core/fixture/type";
-import { addressText, inTheWay, fits, occupancyOf, SLOTS } from "@/core/show/address";
+import { addressText, inTheWay, fits, occupancyOf, SLOTS, spanOf } from "@/core/show/address";
 import type { FixtureChange } from "@/core/patch/intents";
 import type { Show } from "@/core/show/schema";
 
@@ -23,10 +22,12 @@ export function ownersOf(show: Show, universe: number): (Owner | null)[] {
     for (const address of fixture.addresses) {
       if (address.universe !== universe) continue;
       const { mode } = modelOf(show, fixture);
+      const { from, size } = spanOf(mode, fixture.addresses, address);
       mode.channels.forEach((channel, place) => {
         const label = `${attributeInfo(channel.functions[0]!.attribute).label}${channel.cell ? ` of cell ${channel.cell}` : ""}`;
         layoutOf(mode)[place]!.forEach((slot, byte) => {
-          owners[address.slot - 1 + slot] = {
+          if (slot < from || slot >= from + size) return;
+          owners[address.slot - 1 + slot - from] = {
             fixture: fixture.id,
             number: fixture.number,
             start: address.slot,
@@ -77,7 +78,8 @@ export function moveAddress(
   to: { universe: number; slot: number },
 ): { change: FixtureChange; size: number; why: string | undefined } {
   const fixture = show.fixtures[id]!;
-  const size = footprint(modelOf(show, fixture).mode);
+  const was = fixture.addresses.find((a) => a.universe === from.universe && a.slot === from.slot);
+  const { size } = spanOf(modelOf(show, fixture).mode, fixture.addresses, was ?? {});
   const kept = fixture.addresses.filter((a) => a.universe !== from.universe || a.slot !== from.slot);
   const rest = { types: show.types, fixtures: { ...show.fixtures, [id]: { ...fixture, addresses: kept } } };
   const owner = fits(to, size) ? inTheWay(occupancyOf(rest), to, size) : null;
@@ -90,7 +92,9 @@ export function moveAddress(
     size,
     why,
     change: {
-      addresses: fixture.addresses.map((a) => (a.universe === from.universe && a.slot === from.slot ? to : a)),
+      addresses: fixture.addresses.map((a) =>
+        a.universe === from.universe && a.slot === from.slot ? { ...a, ...to } : a,
+      ),
     },
   };
 }
