@@ -1,5 +1,6 @@
 /** What a hand on a large selection costs: a spread dragged, a selection, the step of a trial; in this process, beside a bare loop. */
-import { newBuilding, builtIntents, hold, colour } from "@/core/command/building";
+import { newBuilding, builtIntents, hold } from "@/core/command/building";
+import { colour } from "@/core/command/buildingColour";
 import { contextOf, newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { setWorld } from "@/core/play/edit";

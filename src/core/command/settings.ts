@@ -6,20 +6,8 @@ import { fail } from "../show/refusal";
 import { RELEASE } from "../show/value";
 import { fixtureNumbered } from "../show/world";
 import { clamp } from "../units/units";
-import {
-  aim,
-  chroma,
-  colour,
-  cueTime,
-  everyDefault,
-  filter,
-  hold,
-  kelvin,
-  ownTime,
-  palette,
-  targetsOfWhat,
-  type Building,
-} from "./building";
+import { aim, cueTime, everyDefault, hold, ownTime, palette, targetsOfWhat, type Building } from "./building";
+import { chroma, colour, filter, kelvin } from "./buildingColour";
 import { EFFECT_SETTINGS } from "./effectSettings";
 import { setting, type Setting } from "./setting";
 import { paletteCalled } from "./voices";

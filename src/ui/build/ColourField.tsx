@@ -2,7 +2,7 @@
 
 import { converter, formatHex } from "culori";
 import { useRef, type PointerEvent } from "react";
-import { colour } from "@/core/command/building";
+import { colour } from "@/core/command/buildingColour";
 import { useSession } from "../useSession";
 import type { AttributeRow } from "./summary";
 import classes from "./Build.module.css";

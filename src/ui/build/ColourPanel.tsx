@@ -5,7 +5,7 @@ import { formatHex } from "culori";
 import { useRef, useState } from "react";
 import { apart, kelvinNear, xyOfHex, xyOfKelvin, type Xy } from "@/core/colour/chromaticity";
 import { FILTER_COLOURS } from "@/core/colour/filterList";
-import { chroma, filter, kelvin } from "@/core/command/building";
+import { chroma, filter, kelvin } from "@/core/command/buildingColour";
 import { EditableText } from "../parts/EditableText";
 import { useSession } from "../useSession";
 import { ColourField } from "./ColourField";

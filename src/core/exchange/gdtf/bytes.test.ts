@@ -86,10 +86,18 @@ const TYPES: [what: string, channels: string, steps: [line: string, ...bytes: nu
     ],
   ],
   [
-    "the same at rest closed: locate opens it",
+    "the same at rest closed: who asks for light gets it, unless he holds it closed",
     at("1", "Shutter1", SHUTTER, initial("Base_Shutter1.Shutter1.Closed")) + at("2", "Dimmer", fn("Dimmer")),
     [
-      ["1 at full", 0, 255],
+      ["1 at out", 0, 0],
+      ["1 at 50", 20, 128],
+      ["clear", 0, 0],
+      ["1 at full", 20, 255],
+      ["1 shutter at 0", 0, 255],
+      ["1 at 50", 0, 128],
+      ["1 shutter at full", 20, 128],
+      ["1 strobe at 10", 129, 128],
+      ["1 at 20", 129, 51],
       ["1 locate", 20, 255],
     ],
   ],
@@ -311,4 +319,25 @@ test("a value between two ranges is said to be another before Enter", () => {
   };
   expect(says("1 gobo spin at 0.9")).toMatch(/0\.9 rpm cannot be had, 1 rpm is sent/);
   expect(says("1 gobo spin at 30")).not.toMatch(/cannot be had/);
+});
+
+test("that a closed shutter is opened is said beforehand; what a list gives it is left alone", () => {
+  const closed =
+    at("1", "Shutter1", SHUTTER, initial("Base_Shutter1.Shutter1.Closed")) + at("2", "Dimmer", fn("Dimmer"));
+  const { desk } = patched(description(BASE + mode(closed)));
+  const says = (line: string) => {
+    const seen = foresee(line, contextOf(desk), { done: null, undone: null });
+    return seen && "says" in seen ? seen.says : "";
+  };
+  expect(says("1 at full")).toMatch(/opens its shutter/);
+  for (const line of ["1 strobe at 10", "record cue 1", "clear", "go"]) expect(runLine(desk, line)).toBeUndefined();
+  expect(says("1 at full")).not.toMatch(/shutter/);
+  expect(runLine(desk, "1 at full")).toBeUndefined();
+  expect(bytes(desk, 2)).toEqual([129, 255]);
+});
+
+test("of a shutter whose ranges nothing tells apart it is said", () => {
+  const odd = f("Shutter1", "One", 0) + f("Shutter1", "Two", 128);
+  const { notes } = patched(description(BASE + mode(at("1", "Shutter1", odd) + at("2", "Dimmer", fn("Dimmer")))));
+  expect(notes.join()).toMatch(/Shutter1: nothing tells which of its ranges is open/);
 });

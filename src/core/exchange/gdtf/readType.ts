@@ -6,10 +6,12 @@ import { parametersOf } from "../../fixture/parameters";
 import { modeProblem, ModeSchema, typeProblem, type Channel, type FixtureType, type Mode } from "../../fixture/type";
 import { refuse, type Refusal } from "../../show/refusal";
 import { actionsOf, macrosOf } from "./actions";
-import { functionsOf, NOTHING, type Lookups, type ReadFunction } from "./functions";
+import { functionsOf, NOTHING, type ReadFunction } from "./functions";
+import type { Lookups } from "./states";
 import { axisOf, beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
 import { kindOf } from "./kind";
 import { createNotes, type Note } from "./notes";
+import { inBreaks, natural, numberCells, placesOfCells, type Placed } from "./placed";
 import { dmxValue } from "./values";
 import { all, first, num, readXml, text, within, type Element } from "./xml";
 
@@ -79,17 +81,6 @@ function faultOf(mode: Mode, others: readonly Mode[]): string | undefined {
   if (issue) return `${issue.path.join(" ")}: ${issue.message}`;
   if (others.some((other) => other.name.toLowerCase() === mode.name.toLowerCase())) return "another mode has this name";
   return modeProblem(mode);
-}
-
-interface Placed {
-  element: Element;
-  instance: Instance;
-  geometry: string;
-  slots: number[];
-  functions: ReadFunction[];
-  cell: number;
-  /** DMX at rest, where the file says it. */
-  rest?: number;
 }
 
 function readMode(
@@ -185,64 +176,6 @@ function placesOf(
   });
 }
 
-/** Lays DMX breaks one after another. @returns how many slots lie before the second and each further one. */
-function inBreaks(placed: readonly Placed[]): number[] {
-  const lengths = new Map<number, number>();
-  for (const { slots } of placed)
-    for (const s of slots)
-      lengths.set(
-        Math.floor((s - 1) / 1000),
-        Math.max(lengths.get(Math.floor((s - 1) / 1000)) ?? 0, ((s - 1) % 1000) + 1),
-      );
-  const starts = new Map<number, number>();
-  let start = 0;
-  for (const b of [...lengths.keys()].sort((x, y) => x - y)) {
-    starts.set(b, start);
-    start += lengths.get(b)!;
-  }
-  for (const p of placed) p.slots = p.slots.map((s) => starts.get(Math.floor((s - 1) / 1000))! + ((s - 1) % 1000) + 1);
-  return [...starts.values()].slice(1, 16);
-}
-
-/** What a channel is there for: its first function that does something. */
-const attributeOf = (p: Placed): string =>
-  p.functions.find((f) => f.fn.attribute !== NOTHING)?.fn.attribute ?? "Reserved";
-
-/** Parts that share an attribute with another are cells, but for what they hang on. */
-function numberCells(placed: readonly Placed[]): void {
-  const byAttribute = new Map<string, Placed[]>();
-  for (const p of placed) byAttribute.set(attributeOf(p), [...(byAttribute.get(attributeOf(p)) ?? []), p]);
-  const cells = new Set<string>();
-  for (const own of byAttribute.values()) {
-    const keys = new Set(own.map((p) => p.instance.key));
-    if (keys.size < 2) continue;
-    // What another of them hangs on is no cell.
-    const holding = new Set(own.flatMap((o) => o.instance.above));
-    for (const p of own) {
-      const holds = holding.has(p.instance.key);
-      if (!holds && attributeOf(p) !== "Reserved") cells.add(p.instance.key);
-    }
-  }
-  const firsts = new Map<string, number>();
-  for (const { instance, slots } of placed)
-    firsts.set(instance.key, Math.min(firsts.get(instance.key) ?? Infinity, ...slots));
-  const order = [...cells].sort((a, b) => firsts.get(a)! - firsts.get(b)!);
-  const number = new Map(order.map((key, k) => [key, k + 1]));
-  for (const p of placed) p.cell = number.get(p.instance.key) ?? 0;
-}
-/** Cells less than this apart lie on each other, metres: then nobody has measured them. */
-const APART = 0.005;
-
-/** Where cells are; undefined where they all lie on each other. */
-function placesOfCells(placed: readonly Placed[], cells: number): Mode["places"] {
-  const firsts = new Map([...placed].reverse().map((p) => [p.cell, p.instance.at]));
-  const places = Array.from({ length: cells }, (_, k) => firsts.get(k + 1)!);
-  const [first] = places;
-  const far = (value: number) => value < -100 || value > 100;
-  if (!first || places.some((at) => at.some(far))) return undefined;
-  return places.some((at) => at.some((v, axis) => Math.abs(v - first[axis]!) > APART)) ? places : undefined;
-}
-
 /**
  * What a channel rests in: the function InitialFunction names, with its default; where that names none (GDTF 1.0), the
  * one the channel's own default lies in, else the first.
@@ -313,13 +246,6 @@ function linkMasters(placed: readonly Placed[], channels: readonly Channel[], mo
       else read.fn.master = { channel, from, to };
     }
   });
-}
-
-/** Where channels follow each other their slots need not be said. */
-function natural(channels: Channel[]): void {
-  let next = 1;
-  const follows = channels.every(({ slots }) => slots!.every((s) => s === next++));
-  if (follows) for (const channel of channels) delete channel.slots;
 }
 
 /** Defaults that differ from those every fixture has (SEMANTICS 1), and what highlight puts. */
