@@ -267,7 +267,7 @@ test("the beam server from its page: patterns, tap while held, its sequence, bla
     () => page.getByTestId("pad-11").getAttribute("data-on"),
     (on) => on === "false",
   );
-  await page.getByLabel("Release all").tap();
+  await page.getByTestId("release-all").tap();
   await untilSaved(page);
   expect(app.errors).toEqual([]);
 });

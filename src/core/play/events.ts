@@ -79,7 +79,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "pause":
       return `holds ${name(event.list)} where it is`;
     case "release":
-      return event.list === null ? "releases all lists" : `releases ${name(event.list)}`;
+      return event.list === null ? "releases all lists; what plays by its level stays" : `releases ${name(event.list)}`;
     case "assert":
       return `puts ${name(event.list)} on top again, by its cue's times`;
     case "flash":

@@ -1,16 +1,18 @@
 "use client";
 
-import { ActionIcon, Button, Menu, NumberInput, Tooltip } from "@mantine/core";
-import { IconDots, IconLayoutGrid, IconLock, IconPlus, IconSquareRoundedX, IconStack2 } from "@tabler/icons-react";
-import { useState } from "react";
+import { ActionIcon, Button, Menu, Tooltip } from "@mantine/core";
+import { IconDots, IconLayoutGrid, IconLock, IconPlus, IconStack2 } from "@tabler/icons-react";
+import { useEffect, useRef, useState } from "react";
 import { deleteOfDeck, duplicatePage, nameOfDeck, recordPage, renumberPage } from "@/core/deck/intents";
 import { arm } from "@/core/program/intents";
 import type { Page } from "@/core/show/deckSchema";
+import type { Intent } from "@/core/show/intent";
 import { listsByNumber } from "@/core/show/world";
 import { ListIndex } from "../cues/ListIndex";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
-import { GUARD_MS, useGuard } from "./goOnce";
+import { GuardDialog } from "./GuardDialog";
+import { ReleaseAll } from "./ReleaseAll";
 import classes from "./Run.module.css";
 
 interface Props {
@@ -28,8 +30,11 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
   const show = useShow((s) => s.world.show);
   const runs = useShow((s) => s.playing.runs);
   const armed = useShow((s) => s.world.hands.armed);
-  const [naming, setNaming] = useState(false);
-  const [guard, setGuard] = useGuard();
+  // The page that is being named: another one is not.
+  const [naming, setNaming] = useState<string | null>(null);
+  const [guarding, setGuarding] = useState(false);
+  const shown = useRef<HTMLButtonElement>(null);
+  useEffect(() => shown.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [page?.id]);
   const next = (pages.at(-1)?.number ?? 0) + 1;
   const on = (of: Page) => new Set(Object.values(of.places).flatMap((p) => (p.what === "list" ? [p.id] : [])));
   const running = listsByNumber(show).filter((l) => runs[l.id]?.cue);
@@ -40,6 +45,12 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
     const other = page && pages[pages.indexOf(page) + by];
     if (page && other) session.act([renumberPage.of({ page: page.id, as: other.number })]);
   };
+  /** A page that is made is the one that is shown. */
+  const make = (intent: Intent) => {
+    if (session.act([intent])) return;
+    const found = Object.values(session.store.getState().world.show.pages).find((p) => p.number === next);
+    if (found) onChoose(found.id);
+  };
   const current = show.lists[armed];
   return (
     <div>
@@ -49,20 +60,21 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
             <button
               key={p.id}
               type="button"
+              ref={p.id === page?.id ? shown : undefined}
               className={classes.page}
               aria-pressed={p.id === page?.id}
               data-testid={`page-${p.number}`}
               // A finger lifted is enough: a busy browser may leave its click out.
               onPointerUp={(e) => e.pointerType === "touch" && onChoose(p.id)}
               onClick={() => onChoose(p.id)}
-              onDoubleClick={() => setNaming(true)}
+              onDoubleClick={() => setNaming(p.id)}
             >
-              {naming && p.id === page?.id ? (
+              {naming === p.id ? (
                 <EditableText
                   value={p.name}
                   label={`Name of page ${p.number}`}
                   onSave={(name) => void session.act([nameOfDeck.of({ what: "page", id: p.id, name })])}
-                  onClosed={() => setNaming(false)}
+                  onClosed={() => setNaming(null)}
                 />
               ) : (
                 <>
@@ -80,13 +92,13 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
             variant="default"
             size={32}
             aria-label="New page"
-            onClick={() => session.act([recordPage.of({ number: next })])}
+            onClick={() => make(recordPage.of({ number: next }))}
           >
             <IconPlus size={16} />
           </ActionIcon>
         </Tooltip>
         {page && (
-          <Menu position="bottom-start">
+          <Menu key={page.id} position="bottom-start">
             <Menu.Target>
               <ActionIcon variant="subtle" color="gray" size={32} aria-label={`More for page ${page.number}`}>
                 <IconDots size={16} />
@@ -96,10 +108,8 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
               <Menu.Item leftSection={<IconLayoutGrid size={16} />} onClick={() => onArrange(!arranges)}>
                 {arranges ? "Done arranging" : "Arrange its places"}
               </Menu.Item>
-              <Menu.Item onClick={() => setNaming(true)}>Rename</Menu.Item>
-              <Menu.Item onClick={() => session.act([duplicatePage.of({ page: page.id, as: next })])}>
-                Duplicate
-              </Menu.Item>
+              <Menu.Item onClick={() => setNaming(page.id)}>Rename</Menu.Item>
+              <Menu.Item onClick={() => make(duplicatePage.of({ page: page.id, as: next }))}>Duplicate</Menu.Item>
               <Menu.Item disabled={pages.indexOf(page) === 0} onClick={() => move(-1)}>
                 Earlier
               </Menu.Item>
@@ -107,19 +117,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
                 Later
               </Menu.Item>
               <Menu.Divider />
-              <NumberInput
-                size="xs"
-                px="sm"
-                pb={6}
-                w={240}
-                label="A go pressed again within, ms, is the same"
-                description={`${GUARD_MS} at first; 0 takes every press`}
-                min={0}
-                max={2000}
-                step={50}
-                value={guard}
-                onChange={(v) => typeof v === "number" && setGuard(Math.round(v))}
-              />
+              <Menu.Item onClick={() => setGuarding(true)}>Go pressed twice ...</Menu.Item>
               <Menu.Divider />
               <Menu.Item color="red" onClick={() => session.act([deleteOfDeck.of({ what: "page", id: page.id })])}>
                 Delete (can be undone)
@@ -140,16 +138,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
             icon={<IconStack2 size={16} />}
           />
         )}
-        <Tooltip label="Release all lists">
-          <ActionIcon
-            variant="default"
-            size={32}
-            aria-label="Release all"
-            onClick={() => void session.event({ kind: "release", list: null })}
-          >
-            <IconSquareRoundedX size={18} />
-          </ActionIcon>
-        </Tooltip>
+        <ReleaseAll />
         <Tooltip label="Lock the screen against touches; keys still work">
           <ActionIcon variant="default" size={32} aria-label="Lock the screen" onClick={onLock}>
             <IconLock size={16} />
@@ -176,6 +165,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
         })}
         {elsewhere.length > 2 && `and ${elsewhere.length - 2} more run elsewhere`}
       </span>
+      {guarding && <GuardDialog onClose={() => setGuarding(false)} />}
     </div>
   );
 }

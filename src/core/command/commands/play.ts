@@ -55,7 +55,7 @@ export const PLAYING: Command[] = [
   command({
     chapter,
     syntax: "release all",
-    about: "release every list",
+    about: "release every list; what plays by its level (submasters, morphs) stays",
     example: "release all",
     read: () => events({ kind: "release", list: null }),
   }),
