@@ -1,6 +1,6 @@
 "use client";
 
-import { Button, createTheme, MantineProvider, Modal, Table, type MantineColorsTuple } from "@mantine/core";
+import { Button, createTheme, MantineProvider, Menu, Modal, Table, type MantineColorsTuple } from "@mantine/core";
 import type { ReactNode } from "react";
 
 const ink: MantineColorsTuple = [
@@ -40,6 +40,11 @@ const theme = createTheme({
   cursorType: "pointer",
   components: {
     Modal: Modal.extend({ defaultProps: { closeButtonProps: { "aria-label": "Close" } } }),
+    // A menu never leaves its window: what has no room in it is scrolled to.
+    Menu: Menu.extend({
+      defaultProps: { middlewares: { flip: { padding: 8 }, shift: { padding: 8 }, size: { padding: 8 } } },
+      styles: { dropdown: { overflowY: "auto" } },
+    }),
     Table: Table.extend({ defaultProps: { borderColor: "var(--line)" } }),
     Button: Button.extend({
       vars: (_, { variant = "filled" }) => ({

@@ -27,7 +27,8 @@ test("a cue copied three ways comes as its picture promised, each with what it s
   async function copy(to: number, ...picks: string[]) {
     await place("Cues");
     await page.getByRole("button", { name: "More for cue 2", exact: true }).click();
-    await page.getByRole("menuitem", { name: /^Copy/ }).click();
+    await page.getByRole("menuitem", { name: "Copy", exact: true }).click();
+    await page.getByRole("menuitem", { name: /^Copy .*to/ }).click();
     await dialog.getByLabel("To cue", { exact: true }).fill(String(to));
     await page.keyboard.press("Tab");
     for (const pick of picks) await dialog.getByText(pick, { exact: true }).click();

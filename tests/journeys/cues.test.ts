@@ -75,6 +75,7 @@ test("looks as pictures, what a delete changes, ten cells with cue only, and a m
   await page.getByRole("button", { name: /^Up time of cue 1: 2\./ }).waitFor();
   // The menu means all that are chosen, and says so.
   await page.getByRole("button", { name: "More for cue 2" }).click();
+  await page.getByRole("menuitem", { name: "Delete 2 cues", exact: true }).click();
   await page.getByRole("menuitem", { name: "Delete 2 cues, later looks stay" }).click();
   await name(1, "One").waitFor({ state: "detached" });
   await name(2, "Two").waitFor({ state: "detached" });

@@ -77,24 +77,23 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   const { page } = app;
   await place("Build");
   const held = () => page.getByTestId("held").textContent();
-  const more = async (what: RegExp) => {
+  const more = async (...path: (RegExp | string)[]) => {
     await page.getByRole("button", { name: "More for what is selected and held" }).tap();
-    await page.getByRole("menuitem", { name: what }).tap();
+    for (const name of path) await page.getByRole("menuitem", { name }).tap();
   };
   await page.getByText("Mast spots", { exact: true }).tap();
   await more(/^Locate/);
   await becomes(held, (text) => /12 fixtures: intensity, position/.test(text!));
-  await more(/^Keep position out/);
+  await more("Keep out of recording", "Position");
   await becomes(held, (text) => /kept out/.test(text!));
-  await more(/^Record position again/);
+  await more("Keep out of recording", "Position: record it again");
   await becomes(held, (text) => !/kept out/.test(text!));
-  await more(/^Let go of colour/);
+  await more("Let go of", "Colour");
   await becomes(held, (text) => !/colour/.test(text!));
   await page.getByText("Rail port", { exact: true }).tap();
-  await page.getByRole("button", { name: "More for what is selected and held" }).tap();
-  await page.getByRole("button", { name: "Copy", exact: true }).tap();
+  await more(/^Copy from another/);
+  await page.getByRole("dialog").getByRole("button", { name: "Copy", exact: true }).tap();
   await becomes(held, (text) => /20 fixtures/.test(text!));
-  await page.touchscreen.tap(600, 20);
   await more(/^Blind/);
   const frame = page.getByTestId("blind");
   await frame.getByText("what is held is on this picture, not on stage").waitFor();

@@ -7,7 +7,7 @@ import type { Building } from "./building";
 import type { Spread } from "../show/spreadSchema";
 import type { WaveName } from "../show/effectSchema";
 import type { EndTyped, StopTyped } from "./voices";
-import type { Amount, What } from "./what";
+import type { Amounts, What } from "./what";
 
 /** What each kind of slot reads. */
 export interface SlotValues {
@@ -16,7 +16,7 @@ export interface SlotValues {
   attrs: string[];
   what: What;
   family: Family;
-  values: Amount[];
+  values: Amounts;
   text: string;
   count: number;
   fixture: number;

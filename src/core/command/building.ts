@@ -16,14 +16,14 @@ import { paletteText } from "../palette/words";
 import { splitItem, type Id, type Item, type ParamKey } from "../show/ids";
 import type { Intent } from "../show/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
-import type { Hands } from "../show/hands";
+import { NO_SPREAD, type Hands, type Spread } from "../show/hands";
 import type { Show } from "../show/schema";
 import { own } from "../show/own";
 import { fail } from "../show/refusal";
 import { asBuilt, type AimPoint, type Entry, type Timing } from "../show/value";
 import { clamp, plain } from "../units/units";
 import type { ReadContext } from "./context";
-import { whatText, type Amount, type What } from "./what";
+import { whatText, type Amounts, type What } from "./what";
 
 /** What is being built: values to hold, parameters to drop, and what the last setting was of. */
 export interface Building {
@@ -36,6 +36,8 @@ export interface Building {
   /** Seconds it takes to get there. */
   over?: number;
   lastWhat: What;
+  /** Spread from first to last, whatever the spread of the hands is. */
+  plainly?: boolean;
   says: string[];
 }
 
@@ -73,10 +75,12 @@ export function builtIntents(
   ];
 }
 
+const spreadIn = ({ plainly, context }: Building): Spread => (plainly ? NO_SPREAD : context.world.hands.spread);
+
 /** Items that have an attribute, and the closed place of each by the spread. */
-export function placed({ items, context }: Building, has: (item: Item) => boolean): { item: Item; t: number }[] {
-  const having = items.filter(has);
-  const { step, count } = spreadItems(context.world.show, having, context.world.hands.spread);
+export function placed(building: Building, has: (item: Item) => boolean): { item: Item; t: number }[] {
+  const having = building.items.filter(has);
+  const { step, count } = spreadItems(building.context.world.show, having, spreadIn(building));
   return having.map((item, k) => ({ item, t: closedPlace(step[k]!, count) }));
 }
 
@@ -94,10 +98,10 @@ const lastPlaced = new WeakMap<
 /** The targets of an attribute of the items that have it, with the closed place of each item by the spread. */
 function placedTargets(building: Building, attribute: string): readonly Placed[] {
   const { items, context } = building;
-  const { show, hands } = context.world;
+  const { show } = context.world;
+  const spread = spreadIn(building);
   let last = lastPlaced.get(show);
-  if (last?.items !== items || last.spread !== hands.spread)
-    lastPlaced.set(show, (last = { items, spread: hands.spread, of: new Map() }));
+  if (last?.items !== items || last.spread !== spread) lastPlaced.set(show, (last = { items, spread, of: new Map() }));
   const known = last.of.get(attribute);
   if (known) return known;
   const made = placed(building, (i) => targetsOf(show, i, attribute).length > 0).map(({ item, t }) => ({
@@ -108,13 +112,20 @@ function placedTargets(building: Building, attribute: string): readonly Placed[]
   return made;
 }
 
-const amountsText = (amounts: readonly Amount[], attribute: string): string =>
+const MEASURED: Readonly<Record<string, string>> = { "": "without a unit", slot: "a slot", state: "a state" };
+
+const amountsText = (amounts: Amounts, attribute: string): string =>
   amounts.map((a) => (typeof a === "number" ? withUnit(a, attribute) : a)).join(" to ");
 
 /** An attribute of all that have it, spread over them. @param amounts in its unit; a spread where there are several. */
-export function hold(building: Building, attribute: string, amounts: readonly Amount[], relative: boolean): void {
+export function hold(building: Building, attribute: string, amounts: Amounts, relative: boolean): void {
   const aimed = placedTargets(building, attribute);
-  const { label } = attributeInfo(attribute);
+  const { label, unit } = attributeInfo(attribute);
+  if (amounts.unit !== undefined && amounts.unit !== unit)
+    fail(
+      `${label} is ${MEASURED[unit] ?? `in ${unit}`}, not in ${amounts.unit}`,
+      "Leave the unit out, or give its own",
+    );
   if (aimed.length === 0)
     fail(`none of the selected fixtures has ${label.toLowerCase()}`, "Select fixtures that have it");
   let stops: readonly number[] = [];

@@ -20,7 +20,7 @@ const patterns: [Token["kind"] | "short" | "space" | "comment", RegExp][] = [
   ["host", /\d+\.\d+\.\d+\.\d+/y],
   ["short", /\.\.|@/y],
   ["sign", /=>|,|[+-](?=\s|$)/y],
-  ["number", /[+-]?\d+(?:\.\d+)?(?:[%°]|[Kk]\b)?/y],
+  ["number", /[+-]?\d+(?:\.\d+)?(?:\s*[%°]|[Kk]\b)?/y],
   ["word", /[A-Za-z_][\w-]*/y],
 ];
 

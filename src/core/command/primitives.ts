@@ -1,5 +1,6 @@
 /** What slots are made of: one token of a kind, and numbers within bounds. */
 import { within } from "./bounds";
+import { ownUnitBehind } from "./measured";
 import { expect, type MatchState, type SlotParser } from "./grammar";
 
 /** A slot of one token. */
@@ -18,7 +19,7 @@ export function one<T>(
 /** The number a token is, a unit behind it left out; undefined where it is none of that pattern. */
 export const number = (pattern: RegExp) => (state: MatchState, pos: number) => {
   const token = state.tokens[pos]!;
-  const bare = token.kind === "number" ? token.text.replace(/[%°]$/, "") : "";
+  const bare = token.kind === "number" ? token.text.replace(/\s*[%°]$/, "") : "";
   return pattern.test(bare) ? Number(bare) : undefined;
 };
 
@@ -29,5 +30,11 @@ export const SIGNED = /^[+-]?\d+(\.\d+)?$/;
 /** A number that means something: outside of what it can be, it is not read, and the line says so. */
 export function bounded(pattern: RegExp, text: string, low: number, high: number): SlotParser<number> {
   const read = one(number(pattern), text);
-  return (state, pos) => read(state, pos).filter(({ value }) => within(state, pos, value, text, low, high));
+  return (state, pos) =>
+    read(state, pos)
+      .filter(({ value }) => within(state, pos, value, text, low, high))
+      .flatMap((match) => {
+        const unit = ownUnitBehind(state, pos, text);
+        return unit && unit.pos > match.pos ? [{ ...match, pos: unit.pos }, match] : [match];
+      });
 }

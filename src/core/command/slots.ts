@@ -11,9 +11,10 @@ import { own } from "../show/own";
 import { grouped } from "../units/grouped";
 import { expect, type MatchState, type SlotParser, type Slots } from "./grammar";
 import { palette, paletteRef } from "./paletteSlots";
+import { unitBehind } from "./measured";
 import { bounded, DECIMAL, number, one, SIGNED, WHOLE } from "./primitives";
 import { selSlot } from "./selSlot";
-import type { Amount, What } from "./what";
+import type { Amount, Amounts, What } from "./what";
 
 const named = (state: MatchState, pos: number): string | undefined => {
   const token = state.tokens[pos]!;
@@ -117,8 +118,9 @@ const family: SlotParser<Family> = (state, pos) => {
 };
 
 /** V [to V ...]: numbers, full, out. */
-const values: SlotParser<Amount[]> = (state, pos) => {
+const values: SlotParser<Amounts> = (state, pos) => {
   const read: Amount[] = [];
+  const units = new Set<string>();
   const value = (at: number) => {
     expect(state, at, { text: "a value", isWord: false });
     expect(state, at, { text: "full", isWord: true });
@@ -126,7 +128,8 @@ const values: SlotParser<Amount[]> = (state, pos) => {
     const token = state.tokens[at];
     const text = token?.text.toLowerCase();
     if (text === "full" || text === "out") return text;
-    const found = token ? number(SIGNED)(state, at) : undefined;
+    const bare = token?.kind === "number" ? token.text.replace(/\s*[%°Kk]$/, "") : "";
+    const found = SIGNED.test(bare) ? Number(bare) : undefined;
     return found !== undefined && within(state, at, found, "a value", -1_000_000, 1_000_000) ? found : undefined;
   };
   let here = pos;
@@ -134,9 +137,15 @@ const values: SlotParser<Amount[]> = (state, pos) => {
     const found = value(here);
     if (found === undefined) return [];
     read.push(found);
-    here += 1;
+    const unit = typeof found === "number" ? unitBehind(state, here) : undefined;
+    if (unit) units.add(unit.unit);
+    here = unit?.pos ?? here + 1;
     expect(state, here, { text: "to", isWord: true });
-    if (state.tokens[here]?.text.toLowerCase() !== "to") return [{ pos: here, value: read }];
+    if (state.tokens[here]?.text.toLowerCase() !== "to") {
+      const [only] = units;
+      if (units.size > 1) return [];
+      return [{ pos: here, value: only === undefined ? read : Object.assign(read, { unit: only }) }];
+    }
     here += 1;
   }
 };
@@ -204,12 +213,13 @@ const joined =
   <T>(each: SlotParser<T>, by: string): SlotParser<T[]> =>
   (state, pos) => {
     const read: T[] = [];
-    for (let here = pos; ; here += 2) {
+    for (let here = pos; ;) {
       const found = each(state, here)[0];
       if (!found) return [];
       read.push(found.value);
-      expect(state, here + 1, { text: by, isWord: true });
-      if (state.tokens[here + 1]?.text.toLowerCase() !== by) return [{ pos: here + 1, value: read }];
+      expect(state, found.pos, { text: by, isWord: true });
+      if (state.tokens[found.pos]?.text.toLowerCase() !== by) return [{ pos: found.pos, value: read }];
+      here = found.pos + 1;
     }
   };
 
@@ -221,10 +231,13 @@ const colours = joined(
   "to",
 );
 
-const kelvinOnce = one((state, pos) => {
-  const found = state.tokens[pos]!.kind === "number" ? /^(\d+(?:\.\d+)?)k$/i.exec(state.tokens[pos]!.text) : null;
-  return found ? Number(found[1]) : undefined;
-}, "a colour temperature such as 3200K");
+/** 3200K, or 3200 K. */
+const kelvinOnce: SlotParser<number> = (state, pos) => {
+  expect(state, pos, { text: "a colour temperature such as 3200K", isWord: false });
+  const unit = unitBehind(state, pos);
+  const bare = state.tokens[pos]?.text.replace(/k$/i, "") ?? "";
+  return unit?.unit === "K" && DECIMAL.test(bare) ? [{ pos: unit.pos, value: Number(bare) }] : [];
+};
 const kelvins = joined<number>(
   (state, pos) =>
     kelvinOnce(state, pos).filter(({ value }) => within(state, pos, value, "a colour temperature", COLDEST, HOTTEST)),

@@ -7,6 +7,9 @@ export type What = { attribute: string } | { families: readonly Family[] };
 /** A value as it is typed: a number in the unit of its attribute, or an end of its range. */
 export type Amount = number | "full" | "out";
 
+/** Amounts of a line, a spread where there are several, with the unit that was typed behind them. */
+export type Amounts = readonly Amount[] & { readonly unit?: string };
+
 /** WHAT in words. */
 export const whatText = (what: What): string =>
   ("attribute" in what

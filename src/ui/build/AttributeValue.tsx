@@ -2,11 +2,14 @@
 
 import { memo, useState } from "react";
 import { hold } from "@/core/command/building";
+import { attributeInfo } from "@/core/fixture/attribute";
 import { holdVoices } from "@/core/command/voices";
 import { isStop } from "@/core/show/effectSchema";
+import { useForeseen } from "../ask/foreseen";
 import { editEffect } from "../effects/editing";
 import { firstWave } from "../effects/EffectEditor";
 import { playedIn } from "../effects/played";
+import { typedAmounts, typedLine } from "../parts/typed";
 import { ValueRow } from "../parts/ValueRow";
 import { useSession, useShow } from "../useSession";
 import { Fan } from "./Fan";
@@ -14,14 +17,6 @@ import { SlotRow } from "./SlotRow";
 import { attributesOf, type AttributeRow } from "./summary";
 
 const MOST_SLOTS = 16;
-
-/** "20 to 80", "by 5", "50 over 3": amounts, whether they are added to what is there, and how long it takes. */
-function typedAmounts(typed: string): { relative: boolean; amounts: string; over?: number } {
-  const found = /^\s*(by\s+)?(.*?)(?:\s+over\s+(\d+(?:\.\d+)?)\s*s?)?\s*$/i.exec(typed);
-  if (!found) return { relative: false, amounts: typed };
-  const seconds = found[3] === undefined ? undefined : Math.min(86_400, Number(found[3]));
-  return { relative: found[1] !== undefined, amounts: found[2]!, ...(seconds === undefined ? {} : { over: seconds }) };
-}
 
 /** One attribute of the selection: its number, the slots it has, and its fan over several fixtures. */
 export const AttributeValue = memo(function AttributeValue({ row }: { row: AttributeRow }) {
@@ -64,6 +59,9 @@ export const AttributeValue = memo(function AttributeValue({ row }: { row: Attri
           )
         }
         onWhy={() => why && session.showWhy(why)}
+        onTyping={(typed) =>
+          useForeseen.setState({ hint: typed ? typedLine(typed, attributeInfo(attribute).word ?? attribute) : null })
+        }
         onType={(typed) => {
           const { relative, amounts: text, over } = typedAmounts(typed);
           const amounts = session.read("values", text);

@@ -10,6 +10,7 @@ import type { Item } from "@/core/show/ids";
 import { GROUP_SIGNS, type Group } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
+import { Levels, Under } from "../parts/Levels";
 import type { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { ArrangementDialog } from "./ArrangementDialog";
@@ -107,6 +108,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
+<Levels>
           <Menu.Item onClick={() => setRenaming(true)}>Rename</Menu.Item>
           <Menu.Item
             disabled={selection.length === 0}
@@ -122,7 +124,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
           </Menu.Item>
           <Menu.Item onClick={() => session.act([duplicateGroup.of({ group: id, as: free })])}>Duplicate</Menu.Item>
           <Menu.Item onClick={() => setAsking(true)}>Where it is used …</Menu.Item>
-          <Menu.Label>Spreads over places go by</Menu.Label>
+          <Under label="Spreads over places go by">
           <Menu.Item disabled={!group.arrangement} onClick={() => arrange("off")}>
             the stage
           </Menu.Item>
@@ -130,7 +132,8 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
           <Menu.Item onClick={() => arrange("straight")}>its own plan, turned straight</Menu.Item>
           <Menu.Item onClick={() => arrange("rows")}>its own plan, in rows</Menu.Item>
           <Menu.Item onClick={() => setLaying(true)}>its own plan, laid by hand …</Menu.Item>
-          <Menu.Label>Colour and sign</Menu.Label>
+          </Under>
+          <Under label="Colour and sign">
           <Menu.Item component="div" closeMenuOnClick={false}>
             <Line gap={5}>
               {COLOURS.map((colour) => (
@@ -138,7 +141,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
                   key={colour}
                   component="button"
                   type="button"
-                  size={18}
+                  size={26}
                   color={colour}
                   aria-label={`Colour ${colour}`}
                   onClick={() => set({ colour: group.colour === colour ? null : colour })}
@@ -160,11 +163,13 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
               ))}
             </Line>
           </Menu.Item>
+          </Under>
           <Menu.Divider />
           <Menu.Item color="red" onClick={() => session.act([deleteGroup.of({ group: id })])}>
             Delete (can be undone)
           </Menu.Item>
-        </Menu.Dropdown>
+        </Levels>
+</Menu.Dropdown>
       </Menu>
     </li>
   );

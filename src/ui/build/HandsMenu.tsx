@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon, Button, Menu, NumberInput } from "@mantine/core";
+import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import { useState } from "react";
 import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
@@ -10,12 +10,50 @@ import { splitItem, splitKey, type ParamKey } from "@/core/show/ids";
 import type { Intent } from "@/core/show/intent";
 import { namesIn } from "@/core/units/names";
 import { hinting, useForeseen } from "../ask/foreseen";
+import { AskNumber } from "../parts/AskNumber";
+import { Levels, Under } from "../parts/Levels";
+import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
 
+type Asks = "copy" | "clear";
+const ASKED = {
+  copy: {
+    title: "Copy from another fixture",
+    label: "Fixture",
+    start: 1,
+    min: 1,
+    max: 999_999,
+    button: "Copy",
+    line: (n: number) => `copy from ${n}`,
+  },
+  clear: {
+    title: "Let go of all that is held, in time",
+    label: "Seconds",
+    start: 3,
+    min: 0,
+    max: 3600,
+    fraction: true,
+    button: "Let go",
+    line: (n: number) => `clear over ${n}`,
+  },
+};
+
 /** What else hands do with what is selected and held; each is a line, which the Ask bar spells out before it is done. */
 export function HandsMenu() {
+  const session = useSession();
+  const [asks, setAsks] = useState<Asks | null>(null);
+  const asked = asks && ASKED[asks];
   return (
+    <>
+      {asked && (
+        <AskNumber
+          {...asked}
+          says={asked.line}
+          onDone={(n) => void session.run(asked.line(n))}
+          onClose={() => setAsks(null)}
+        />
+      )}
     <Menu position="bottom-end" shadow="md" width={272}>
       <Menu.Target>
         <ActionIcon
@@ -28,10 +66,11 @@ export function HandsMenu() {
           <IconDots size={16} />
         </ActionIcon>
       </Menu.Target>
-      <Menu.Dropdown className={classes["hands-items"]}>
-        <Items />
+      <Menu.Dropdown>
+        <Items onAsk={setAsks} />
       </Menu.Dropdown>
     </Menu>
+    </>
   );
 }
 
@@ -58,7 +97,7 @@ function useHeldFamilies(): HeldFamily[] {
   return FAMILIES.flatMap((family) => found.get(family) ?? []);
 }
 
-function Items() {
+function Items({ onAsk }: { onAsk(what: Asks): void }) {
   const session = useSession();
   const some = useShow((s) => s.world.hands.selection.length > 0);
   const blind = useShow((s) => s.world.hands.blind);
@@ -86,76 +125,38 @@ function Items() {
     </Menu.Item>
   );
   return (
-    <>
+    <Levels>
       {item("Home: its defaults, held", "home", !some)}
       {item("Locate: full, open, white, centred", "locate", !some)}
       {item("All others that are lit, at out", "others at out", !some)}
-      <WithNumber
-        label="Copy from fixture"
-        button="Copy"
-        start={1}
-        off={!some}
-        line={(n) => `copy from ${n}`}
-        onDo={doIt}
-      />
+      <Menu.Item disabled={!some} onClick={() => onAsk("copy")}>
+        Copy from another fixture …
+      </Menu.Item>
       {item("Park: pin what is seen", "park", !some)}
       {item("Unpark", "unpark", !some || !parked)}
       <Menu.Divider />
-      {families.map(({ family, keys }) => act(`Let go of ${familyWord(family)}`, drop.of({ keys })))}
+      {families.length > 0 && (
+        <Under label="Let go of">
+      {families.map(({ family, keys }) => act(capital(familyWord(family)), drop.of({ keys })))}
+        </Under>
+      )}
+      {families.length > 0 && (
+        <Under label="Keep out of recording">
       {families.map(({ family, keys, out }) =>
         act(
-          out ? `Record ${familyWord(family)} again` : `Keep ${familyWord(family)} out of recording`,
+          out ? `${capital(familyWord(family))}: record it again` : capital(familyWord(family)),
           keepOut.of({ keys, out: !out }),
         ),
       )}
-      <WithNumber
-        label="Let go of all, in s"
-        button="Let go"
-        start={3}
-        off={families.length === 0}
-        line={(n) => `clear over ${n}`}
-        onDo={doIt}
-      />
+        </Under>
+      )}
+      <Menu.Item disabled={families.length === 0} onClick={() => onAsk("clear")}>
+        Let go of all, in time …
+      </Menu.Item>
       <Menu.Divider />
       {blind
         ? item("Blind off: what is held comes on stage", "blind off")
         : item("Blind: hold without output", "blind on")}
-    </>
-  );
-}
-
-interface WithNumberProps {
-  label: string;
-  button: string;
-  start: number;
-  off: boolean;
-  line(n: number): string;
-  onDo(line: string): Promise<void>;
-}
-
-function WithNumber({ label, button, start, off, line, onDo }: WithNumberProps) {
-  const [n, setN] = useState<number>(start);
-  const go = () => void onDo(line(n));
-  return (
-    <Menu.Item component="div" closeMenuOnClick={false} disabled={off} className={classes["with-number"]}>
-      <span>{label}</span>
-      <NumberInput
-        size="xs"
-        w={62}
-        hideControls
-        min={0}
-        value={n}
-        disabled={off}
-        aria-label={label}
-        onChange={(v) => typeof v === "number" && setN(v)}
-        onKeyDown={(e) => {
-          e.stopPropagation();
-          if (e.key === "Enter") go();
-        }}
-      />
-      <Button size="compact-xs" variant="default" disabled={off} {...hinting(() => line(n))} onClick={go}>
-        {button}
-      </Button>
-    </Menu.Item>
+    </Levels>
   );
 }

@@ -7,7 +7,7 @@ import { copyCue } from "@/core/cue/copyIntent";
 import { blockCue, deleteCue, setCue, unblockCue } from "@/core/cue/intents";
 import { reachMore } from "@/core/cue/reach";
 import { dropSignature, signOff } from "@/core/cue/signIntents";
-import { takeCue, updateCue } from "@/core/cue/recordIntents";
+import { takeCue } from "@/core/cue/recordIntents";
 import { setBlind } from "@/core/program/intents";
 import { openBlind } from "../stage/blind";
 import { linesOf } from "@/core/desk/lines";
@@ -17,12 +17,14 @@ import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
+import { Levels, Under } from "../parts/Levels";
 import { useAsked } from "../parts/useAsked";
 import { numberBefore } from "./cueRoom";
 import { CompareCues } from "../versions/CompareCues";
 import { CleanDialog } from "./CleanDialog";
 import { Timeline } from "./Timeline";
 import { CopyDialog } from "./CopyDialog";
+import { UpdateCue } from "./UpdateCue";
 
 /** Those that are chosen, where they follow each other with none between. */
 function inARow(cues: readonly Cue[], chosen: readonly string[]): readonly Cue[] | undefined {
@@ -67,6 +69,7 @@ function Deeds({
   const [copying, setCopying] = useState(false);
   const [comparing, setComparing] = useState(false);
   const [cleaning, setCleaning] = useState(false);
+  const [updating, setUpdating] = useState(false);
   const row = inARow(cuesOf(list), together) ?? [cue];
   const here = { list: list.id, cue: cue.id };
   /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
@@ -97,76 +100,87 @@ function Deeds({
       {cleaning && <CleanDialog list={list} cue={cue.id} onClose={() => setCleaning(false)} />}
       {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
       {copying && <CopyDialog list={list} cue={row[0]!} last={row.at(-1)} onClose={() => setCopying(false)} />}
+      {updating && <UpdateCue list={list} cue={cue} onClose={() => setUpdating(false)} />}
       <Menu {...pop} position="bottom-end">
         <Menu.Target>{button}</Menu.Target>
         <Menu.Dropdown>
-          <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
-          <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
-          <Menu.Divider />
-          <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Take it into the programmer</Menu.Item>
-          <Menu.Item {...deed(updateCue.of({ ...here, all: false }))}>Update it with what is held</Menu.Item>
-          <Menu.Item
-            onClick={() => {
-              session.act([setBlind.of({ on: true })]);
-              openBlind(list.id, cue.id);
-            }}
-          >
-            Open it blind: the stage goes on
-          </Menu.Item>
-          <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
-          <Menu.Item onClick={() => setComparing(true)}>Compare with another …</Menu.Item>
-          <Menu.Item onClick={() => setCopying(true)}>
-            {row.length > 1 ? `Copy these ${row.length} to …` : "Copy to …"}
-          </Menu.Item>
-          {after !== undefined && (
+          <Levels>
+            <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
+            <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
+            <Menu.Divider />
+            <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Take it into the programmer</Menu.Item>
+            <Menu.Item onClick={() => setUpdating(true)}>Update it with what is held …</Menu.Item>
             <Menu.Item
-              {...deed(
-                copyCue.of({
-                  list: list.id,
-                  cue: cue.id,
-                  toList: list.number,
-                  to: after,
-                  bring: "stored",
-                  elsewhere: "keep",
-                  onto: "merge",
-                  looks: "keeplooks",
-                }),
-              )}
+              onClick={() => {
+                session.act([setBlind.of({ on: true })]);
+                openBlind(list.id, cue.id);
+              }}
             >
-              Duplicate as cue {plain(after, 3)}
+              Open it blind: the stage goes on
             </Menu.Item>
-          )}
-          <Menu.Item {...each(blockCue.of, "blocks")}>{many("Block")}: store everything in force</Menu.Item>
-          <Menu.Item {...each(unblockCue.of, "unblocks")}>{many("Unblock")}: drop what would track in</Menu.Item>
-          <Menu.Item onClick={() => setCleaning(true)}>Clean: take its drift out …</Menu.Item>
-          <Menu.Item {...setting({ fresh: !cue.fresh })}>
-            {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
-          </Menu.Item>
-          <Menu.Item {...setting({ assert: !cue.assert })}>
-            {cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}
-          </Menu.Item>
-          <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
-            {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
-          </Menu.Item>
-          <Menu.Item {...each(signOff.of, "signs off")}>
-            {all.length > 1
-              ? `Sign ${all.length} looks off`
-              : cue.signed
-                ? "Sign the look off again"
-                : "Sign the look off"}
-          </Menu.Item>
-          {signed.length > 0 && (
-            <Menu.Item {...each(dropSignature.of, "takes the signatures back of", signed)}>
-              {signed.length > 1 ? `Take ${signed.length} signatures back` : "Take the signature back"}
-            </Menu.Item>
-          )}
-          <Menu.Divider />
-          <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: true }), "deletes")}>
-            {many("Delete")}, later looks stay
-          </Menu.Item>
-          <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: false }), "deletes")}>
-            {many("Delete")}, let {all.length > 1 ? "them" : "it"} track
-          </Menu.Item>
+            <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
+            <Menu.Divider />
+            <Under label="Copy">
+              <Menu.Item onClick={() => setCopying(true)}>
+                {row.length > 1 ? `Copy these ${row.length} to …` : "Copy to …"}
+              </Menu.Item>
+              {after !== undefined && (
+                <Menu.Item
+                  {...deed(
+                    copyCue.of({
+                      list: list.id,
+                      cue: cue.id,
+                      toList: list.number,
+                      to: after,
+                      bring: "stored",
+                      elsewhere: "keep",
+                      onto: "merge",
+                      looks: "keeplooks",
+                    }),
+                  )}
+                >
+                  Duplicate as cue {plain(after, 3)}
+                </Menu.Item>
+              )}
+            </Under>
+            <Under label="Its look">
+              <Menu.Item onClick={() => setComparing(true)}>Compare with another …</Menu.Item>
+              <Menu.Item {...each(signOff.of, "signs off")}>
+                {all.length > 1
+                  ? `Sign ${all.length} looks off`
+                  : cue.signed
+                    ? "Sign the look off again"
+                    : "Sign the look off"}
+              </Menu.Item>
+              {signed.length > 0 && (
+                <Menu.Item {...each(dropSignature.of, "takes the signatures back of", signed)}>
+                  {signed.length > 1 ? `Take ${signed.length} signatures back` : "Take the signature back"}
+                </Menu.Item>
+              )}
+            </Under>
+            <Under label="What tracks">
+              <Menu.Item {...each(blockCue.of, "blocks")}>{many("Block")}: store everything in force</Menu.Item>
+              <Menu.Item {...each(unblockCue.of, "unblocks")}>{many("Unblock")}: drop what would track in</Menu.Item>
+              <Menu.Item onClick={() => setCleaning(true)}>Clean: take its drift out …</Menu.Item>
+              <Menu.Item {...setting({ fresh: !cue.fresh })}>
+                {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
+              </Menu.Item>
+              <Menu.Item {...setting({ assert: !cue.assert })}>
+                {cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}
+              </Menu.Item>
+              <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
+                {cue.reach ? "Reach all later cues" : "Reach only the next cue"}
+              </Menu.Item>
+            </Under>
+            <Under label={many("Delete")}>
+              <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: true }), "deletes")}>
+                {many("Delete")}, later looks stay
+              </Menu.Item>
+              <Menu.Item {...each((of) => deleteCue.of({ ...of, keepLooks: false }), "deletes")}>
+                {many("Delete")}, let {all.length > 1 ? "them" : "it"} track
+              </Menu.Item>
+            </Under>
+          </Levels>
         </Menu.Dropdown>
       </Menu>
     </>

@@ -2,12 +2,18 @@
 import Papa from "papaparse";
 import type { Looks } from "@/core/cue/cueDraft";
 import { writeCue } from "@/core/cue/writeCueIntent";
-import { functionOf } from "@/core/fixture/parameters";
+import { inForceAt, trackingOf } from "@/core/cue/tracking";
+import { functionOf, rangeOf } from "@/core/fixture/parameters";
+import { typedNumber } from "@/core/fixture/typedNumber";
+import { numberAt } from "@/core/rig/standing";
 import type { Intent } from "@/core/show/intent";
 import { specOf } from "@/core/show/model";
 import type { Cue, CueList, Show } from "@/core/show/schema";
 import { RELEASE, type Entry } from "@/core/show/value";
+import { cuesOf } from "@/core/show/world";
+import { clamp } from "@/core/units/units";
 import type { Session } from "@/session/state";
+import { typedAmounts } from "../parts/typed";
 import type { ParamColumn } from "./sheetColumns";
 
 export interface TakenCue {
@@ -29,14 +35,43 @@ function entryOf(show: Show, key: string, attribute: string, text: string): Entr
     return found && { attribute, value: { palette: found.id } };
   }
   const [low, high] = [Math.min(fn.from, fn.to), Math.max(fn.from, fn.to)];
-  const value = word === "full" ? high : word === "out" ? 0 : Number(word.replace(",", "."));
-  return word !== "" && Number.isFinite(value) && value >= low && value <= high ? { attribute, value } : undefined;
+  const value = word === "full" ? high : word === "out" ? 0 : typedNumber(attribute, word);
+  return value !== undefined && value >= low && value <= high ? { attribute, value } : undefined;
 }
 
 const attributeNow = (cue: Cue, column: ParamColumn): string => cue.entries[column.key]?.attribute ?? column.attribute;
 
-/** The intents that type a text into a range: one value for all, or "20 to 80" from the first cue to the last. */
-export function typed(show: Show, list: CueList, text: string, taken: readonly TakenCue[], looks: Looks): Intent[] {
+/** What is in force in a cell as a number; undefined where it is none. */
+function numberNow(show: Show, list: CueList, cue: Cue, key: string): number | undefined {
+  const at = trackingOf(list, show);
+  return numberAt(show, key, inForceAt(at, key, cuesOf(list).indexOf(cue))?.entry)?.value;
+}
+
+/** What is typed is added to what each cell has; it stops at the ends of its range. */
+function added(show: Show, list: CueList, text: string, taken: readonly TakenCue[], looks: Looks): Intent[] {
+  return taken.flatMap(({ cue, columns }) =>
+    written(
+      list,
+      cue,
+      columns.flatMap((c): [string, Entry][] => {
+        const attribute = attributeNow(cue, c);
+        const fn = functionOf(specOf(show, c.key)!, attribute);
+        const [now, by] = [numberNow(show, list, cue, c.key), typedNumber(attribute, text)];
+        if (!fn || now === undefined || by === undefined) return [];
+        return [[c.key, { attribute, value: clamp(now + by, ...rangeOf(fn)) }]];
+      }),
+      looks,
+    ),
+  );
+}
+
+/**
+ * The intents that type a text into a range: one value for all, "20 to 80" from the first cue to the last, or "+5", which
+ * is added.
+ */
+export function typed(show: Show, list: CueList, line: string, taken: readonly TakenCue[], looks: Looks): Intent[] {
+  const { relative, amounts: text } = typedAmounts(line);
+  if (relative) return added(show, list, text, taken, looks);
   const ends = text.split(/\sto\s/i).map(Number);
   const spread = ends.length > 1 && ends.every(Number.isFinite);
   return taken.flatMap(({ cue, columns }, k) => {

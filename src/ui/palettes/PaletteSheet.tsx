@@ -3,6 +3,8 @@
 import { Checkbox, Group, Text } from "@mantine/core";
 import { useCallback, useMemo, useState } from "react";
 import { attributesKnown } from "@/core/fixture/attribute";
+import { rangeOf } from "@/core/fixture/parameters";
+import { typedNumber } from "@/core/fixture/typedNumber";
 import { exceptPalette } from "@/core/palette/intents";
 import { saidBy } from "@/core/palette/lookup";
 import { writePalette } from "@/core/palette/writeIntent";
@@ -10,7 +12,9 @@ import { resolveEntry } from "@/core/program/resolve";
 import { allTargets, targetsOf } from "@/core/show/model";
 import type { Palette, PaletteEntry } from "@/core/show/paletteSchema";
 import { fixturesByNumber } from "@/core/show/world";
+import { clamp } from "@/core/units/units";
 import { valueText } from "../build/summary";
+import { typedAmounts } from "../parts/typed";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
 import type { Look } from "../parts/sheet/looks";
@@ -112,9 +116,21 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
     if (Object.keys(values).length > 0) session.act([writePalette.of({ palette: id, values, type })]);
   };
   const typed = (text: string, range: Range) => {
-    const amounts = session.read("numbers", text);
+    const { relative, amounts } = typedAmounts(text);
     const { fixtures, attributes } = taken(range);
-    if (amounts?.length === 1) put(fixtures.flatMap((f) => attributes.map((a) => [f, a, amounts[0]!] as const)));
+    const cells = fixtures.flatMap((fixture) =>
+      attributes.flatMap((attribute) => {
+        const [target] = targetsOf(show, fixture, attribute);
+        const number = typedNumber(attribute, amounts);
+        if (!target || number === undefined) return [];
+        const now = relative
+          ? resolveEntry(show, target.key, target.spec, { attribute, value: { palette: id } })?.value
+          : 0;
+        return now === undefined ? [] : [[fixture, attribute, clamp(now + number, ...rangeOf(target.fn))] as const];
+      }),
+    );
+    if (cells.length === 0) session.tell(`"${text}" is no number for these cells`, "refused");
+    put(cells);
   };
   return (
     <div>
@@ -185,8 +201,8 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
                 .flatMap((line, k) =>
                   line.split("\t").flatMap((cell, j) => {
                     const [row, column] = [inSight[r1 + k], columns[c1 + j]];
-                    const number = Number.parseFloat(cell);
-                    return row && column && column.id !== FIXTURE.id && Number.isFinite(number)
+                    const number = column && typedNumber(column.id, cell);
+                    return row && column && column.id !== FIXTURE.id && number !== undefined
                       ? [[row.id, column.id, number] as const]
                       : [];
                   }),

@@ -17,7 +17,7 @@ import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
 
 const MOST_PAIRS = 40;
-type Choice = "leave" | "these" | "type" | "cue";
+type Choice = "leave" | "these" | "type" | "cue" | "keep";
 
 /** Every palette and cue that what is held came from, each to be written or left; with what that changes elsewhere. */
 export function UpdateDialog({ onClose }: { onClose(): void }) {
@@ -44,7 +44,14 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
     if (choice === "leave") return [];
     return row.palette
       ? [updatePalette.of({ palette: row.id, type: choice === "type" })]
-      : [updateCue.of({ list: row.list, cue: row.id, all: false })];
+      : [
+          updateCue.of({
+            list: row.list,
+            cue: row.id,
+            all: false,
+            ...(choice === "keep" ? { looks: "keeplooks" } : {}),
+          }),
+        ];
   });
   const found = useForesightOf(intents);
   const palettes = rows.filter((r) => r.palette && chosen(r.id, true) !== "leave").map((r) => r.id);
@@ -102,6 +109,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
                       ]
                     : [
                         { value: "cue", label: "write into it" },
+                        { value: "keep", label: "and keep later looks" },
                         { value: "leave", label: "leave" },
                       ]
                 }

@@ -26,6 +26,8 @@ interface Props {
   onScrub(by: number, first: boolean): void;
   /** What was typed: a value, or a spread such as "20 to 80". */
   onType(text: string): void;
+  /** What stands in the field while it is typed; null when it closes. */
+  onTyping?(text: string | null): void;
   /** Asks for the stack behind it. */
   onWhy?(): void;
   /** Whether its fan over several is open, and opening or closing it. */
@@ -49,13 +51,15 @@ export function ValueRow({
   perPixel,
   onScrub,
   onType,
+  onTyping,
   onWhy,
   fan,
   onFan,
   wave = false,
   onWave,
 }: Props) {
-  const [draft, setDraft] = useState<string | null>(null);
+  const [draft, put] = useState<string | null>(null);
+  const setDraft = (text: string | null) => (put(text), onTyping?.(text));
   const scrub = useScrub({ perPixel, onChange: onScrub, onPress: () => setDraft("") });
   const bar = useScrub({ perPixel, onChange: onScrub });
   return (
@@ -126,7 +130,7 @@ export function ValueRow({
           value={draft}
           autoFocus
           aria-label={`${label}: type a value, or a spread such as 20 to 80`}
-          title="A value; a spread such as 20 to 80; by 5 for more or less; 50 over 3 to take 3 s"
+          title="A value; a spread such as 20 to 80; +5 or -5 for more or less, =-5 to set it; 50 over 3 to take 3 s"
           placeholder={text}
           onChange={(e) => setDraft(e.currentTarget.value)}
           onBlur={() => setDraft(null)}

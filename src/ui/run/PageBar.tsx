@@ -34,7 +34,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
   const [naming, setNaming] = useState<string | null>(null);
   const [guarding, setGuarding] = useState(false);
   const shown = useRef<HTMLButtonElement>(null);
-  useEffect(() => shown.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [page?.id]);
+  useEffect(() => void shown.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [page?.id]);
   const next = (pages.at(-1)?.number ?? 0) + 1;
   const on = (of: Page) => new Set(Object.values(of.places).flatMap((p) => (p.what === "list" ? [p.id] : [])));
   const running = listsByNumber(show).filter((l) => runs[l.id]?.cue);

@@ -115,9 +115,7 @@ export function TopBar() {
               All keys
             </Menu.Item>
             <Menu.Divider />
-            <Menu.Item component="div" closeMenuOnClick={false} leftSection={<IconDeviceFloppy size={16} />}>
-              Every change is kept in this browser
-            </Menu.Item>
+            <Menu.Label>Every change is kept in this browser</Menu.Label>
           </Menu.Dropdown>
         </Menu>
       </div>

@@ -3,8 +3,10 @@
 import { Button, Checkbox, Menu, SegmentedControl, Select } from "@mantine/core";
 import { useCallback, useMemo, useRef, useState } from "react";
 import { select } from "@/core/select/intents";
+import { spreadText } from "@/core/effect/words";
 import { splitItem } from "@/core/show/ids";
 import { halfOf } from "@/engine/view";
+import { useForeseen } from "../ask/foreseen";
 import { ColumnsMenu } from "../parts/sheet/ColumnsMenu";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
@@ -23,7 +25,8 @@ import { usePaletteNames } from "../palettes/usePaletteNames";
 import { seenByHands } from "../stage/blind";
 import { useSession, useShow, useStageSummary } from "../useSession";
 import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
-import { fillValues, flipKept, letGo, pasteValues, typeValues, type Taken } from "./ranges";
+import { fillValues, flipKept, letGo, pasteValues, type Taken } from "./ranges";
+import { cellsLine, emptyCells, typeCells } from "./typing";
 import { activeNow, FIXTURE, NONE_ACTIVE, rowsOf, SHOWN, valueColumns, type FixtureRow, type Shown } from "./rows";
 import { useLiveCells } from "./useLiveCells";
 import classes from "./Values.module.css";
@@ -49,6 +52,9 @@ export function ValuesSheet() {
   const [range, setRange] = useState<Range | null>(null);
   const body = useRef<HTMLDivElement>(null);
   const [names, setNames] = usePaletteNames();
+  const [spreads, setSpreads] = useState(false);
+  const bent = useShow((s) => spreadText(s.world.hands.spread));
+  const typing = { layer, spread: spreads && bent !== "" };
   useLiveCells(body, layer, names);
 
   const { show, hands } = world;
@@ -167,6 +173,15 @@ export function ValuesSheet() {
           </Menu.Item>
           <Menu.Divider />
         </ColumnsMenu>
+        {bent !== "" && (
+          <Checkbox
+            size="xs"
+            label={`use Spread: ${bent}`}
+            title="Else a spread goes plainly from the first row to the last"
+            checked={spreads}
+            onChange={(e) => setSpreads(e.currentTarget.checked)}
+          />
+        )}
         {range ? (
           <div className={classes.taken}>
             <Button size="compact-sm" variant="default" title="Del" onClick={() => letGo(session, taken(range))}>
@@ -189,7 +204,11 @@ export function ValuesSheet() {
             </Button>
           </div>
         ) : (
-          <span className="muted">Drag over cells; type 50, or 20 to 80</span>
+          <span className="muted">
+            {layer === "timing"
+              ? "Drag over held cells; type 2, +1, or 0 to 3"
+              : "Drag over cells; type 50, +5, or 20 to 80"}
+          </span>
         )}
       </header>
       <div
@@ -221,15 +240,23 @@ export function ValuesSheet() {
           onToggle={(row) => selectRow(inSight[row]!.id, true)}
           onFill={(r, to) => fillValues(session, taken(r), taken({ ...r, r1: r.r2 + 1, r2: to }))}
           editFrom={() => ""}
-          onPut={(text, r) => text.trim() && typeValues(session, text.trim(), taken(r))}
-          onEmpty={(r) => letGo(session, taken(r))}
+          onTyping={(text, r) =>
+            useForeseen.setState({ hint: text?.trim() ? cellsLine(session, text.trim(), taken(r), typing) : null })
+          }
+          onPut={(text, r) => {
+            useForeseen.setState({ hint: null });
+            if (text.trim()) typeCells(session, text.trim(), taken(r), typing);
+          }}
+          onEmpty={(r) => emptyCells(session, taken(r), layer)}
           copied={copied}
           onPaste={(text, r) => {
+            if (!/[\t\n]/.test(text.trim()) || layer !== "value")
+              return typeCells(session, text.trim(), taken(r), typing);
             const onto = taken({ ...r, r2: inSight.length - 1, c2: Infinity });
-            pasteValues(session, text, taken(r), onto);
+            pasteValues(session, text, onto);
           }}
           nameOf={(row, column, rows) =>
-            `${column.title} of ${rows > 1 ? `${rows} fixtures` : `fixture ${row.number}`}: a number, or a spread such as 20 to 80`
+            `${column.title} of ${rows > 1 ? `${rows} fixtures` : `fixture ${row.number}`}: ${layer === "timing" ? "a fade such as 2, a delay such as +1, or both; 0 to 3 spreads" : "a number, +5 for more, or a spread such as 20 to 80"}`
           }
           empty={
             <p className={classes.empty}>

@@ -1,7 +1,8 @@
-/** What ranges of the values sheet mean: typing, filling, pasting, letting go, keeping out. */
+/** What ranges of the values sheet mean: filling, pasting, letting go, keeping out. */
 import Papa from "papaparse";
-import { hold, holdEach } from "@/core/command/building";
+import { holdEach } from "@/core/command/building";
 import { drop, keepOut } from "@/core/program/intents";
+import { typedNumber } from "@/core/fixture/typedNumber";
 import type { Item, ParamKey } from "@/core/show/ids";
 import { targetsOf } from "@/core/show/model";
 import { halfOf } from "@/engine/view";
@@ -17,24 +18,13 @@ export interface Taken {
 
 const MOST_PASTED = 20_000;
 
-const attributesIn = (taken: readonly Taken[]): string[] => [...new Set(taken.flatMap((t) => t.attributes))];
+export const attributesIn = (taken: readonly Taken[]): string[] => [...new Set(taken.flatMap((t) => t.attributes))];
 const having = (session: Session, taken: readonly Taken[], attribute: string): Item[] => {
   const { show } = session.store.getState().world;
   return taken
     .filter((t) => t.attributes.includes(attribute) && targetsOf(show, t.id, attribute).length > 0)
     .map((t) => t.id);
 };
-
-/** A value, or a spread over the rows, typed. */
-export function typeValues(session: Session, text: string, taken: readonly Taken[]): void {
-  const amounts = session.read("values", text);
-  if (!amounts || taken.length === 0) return;
-  session.hold(
-    (b) => attributesIn(taken).forEach((a) => having(session, taken, a).length > 0 && hold(b, a, amounts, false)),
-    false,
-    taken.map((t) => t.id),
-  );
-}
 
 /** Values of rows go on over more rows: evenly spaced ones evenly, all else repeats. */
 export function fillValues(session: Session, from: readonly Taken[], onto: readonly Taken[]): void {
@@ -59,18 +49,17 @@ export function fillValues(session: Session, from: readonly Taken[], onto: reado
   );
 }
 
-/** A block from a spreadsheet, row for row; one number goes to all. What is no number is left out, and how many is said. */
-export function pasteValues(session: Session, text: string, taken: readonly Taken[], onto: readonly Taken[]): void {
+/** A block from a spreadsheet, row for row. What is no number is left out, and how many is said. */
+export function pasteValues(session: Session, text: string, onto: readonly Taken[]): void {
   const block = Papa.parse<string[]>(text.replace(/\r?\n$/, ""), { delimiter: "\t" }).data.slice(0, MOST_PASTED);
-  if (block.length === 1 && block[0]!.length === 1) return typeValues(session, block[0]![0]!, taken);
   const values = new Map<string, Map<Item, number>>();
   let left = 0;
   block.forEach((line, k) =>
     line.forEach((cell, j) => {
       const row = onto[k];
       const attribute = row?.attributes[j];
-      const number = Number.parseFloat(cell.replace(",", "."));
-      if (!attribute || !Number.isFinite(number)) left += cell.trim() === "" ? 0 : 1;
+      const number = attribute === undefined ? undefined : typedNumber(attribute, cell);
+      if (!attribute || number === undefined) left += cell.trim() === "" ? 0 : 1;
       else values.set(attribute, (values.get(attribute) ?? new Map<Item, number>()).set(row.id, number));
     }),
   );

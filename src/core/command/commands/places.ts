@@ -8,21 +8,20 @@ import { alongStops, closedPlace } from "../../select/spread";
 import { fail } from "../../show/refusal";
 import { command, fixturesOf, intents, type Command } from "../command";
 import type { ReadContext } from "../context";
-import type { Amount } from "../what";
+import type { Amounts } from "../what";
 import { change } from "./change";
 
 const chapter = "Rig";
 
 /** Three spread amounts as points, one for each fixture. */
-function points(
-  args: { sel: Sel; x: Amount[]; y: Amount[]; z: Amount[] },
-  context: ReadContext,
-  field: "place" | "turn",
-) {
+function points(args: { sel: Sel; x: Amounts; y: Amounts; z: Amounts }, context: ReadContext, field: "place" | "turn") {
   const ids = fixturesOf(args, context);
   const { step, count } = spreadItems(context.world.show, ids, { ...context.world.hands.spread, by: "order" });
-  const stops = (amounts: readonly Amount[]) =>
-    amounts.map((a) => (typeof a === "number" ? a : fail(`${field} takes numbers`)));
+  const unit = field === "place" ? "m" : "°";
+  const stops = (amounts: Amounts) =>
+    amounts.unit === undefined || amounts.unit === unit
+      ? amounts.map((a) => (typeof a === "number" ? a : fail(`${field} takes numbers`)))
+      : fail(`${field} is in ${unit}, not in ${amounts.unit}`);
   const [x, y, z] = [stops(args.x), stops(args.y), stops(args.z)];
   return change(args, context, field === "place" ? "sets the place" : "turns", (_, k) => {
     const t = closedPlace(step[k]!, count);

@@ -6,6 +6,7 @@ import { numberText } from "@/core/dmx/wire";
 import { unpatch } from "@/core/patch/intents";
 import { copyUniverse, unpatchUniverse } from "@/core/patch/universeIntents";
 import { addressText, freeRun, occupancyOf, SLOTS } from "@/core/show/address";
+import { AskNumber } from "../../parts/AskNumber";
 import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { DmxView } from "./DmxView";
@@ -18,7 +19,7 @@ export function UniverseMap() {
   const show = useShow((s) => s.world.show);
   const [chosen, setChosen] = useState<number | null>(null);
   const [size, setSize] = useState<number | string>(12);
-  const [copyTo, setCopyTo] = useState<number | string>("");
+  const [copying, setCopying] = useState<number | null>(null);
   const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // oxlint-disable-line react-hooks/exhaustive-deps
   const card = cards.find((c) => c.universe === chosen) ?? cards[0];
   const next = useMemo(
@@ -66,30 +67,8 @@ export function UniverseMap() {
               </Button>
             </Menu.Target>
             <Menu.Dropdown>
-              <Menu.Item component="div" closeMenuOnClick={false}>
-                <form
-                  className={classes.run}
-                  onSubmit={(e) => (
-                    e.preventDefault(),
-                    typeof copyTo === "number" && session.act([copyUniverse.of({ from: card.universe, to: copyTo })])
-                  )}
-                >
-                  send its fixtures to universe{" "}
-                  <NumberInput
-                    size="xs"
-                    w={64}
-                    hideControls
-                    min={1}
-                    max={63_999}
-                    value={copyTo}
-                    onChange={setCopyTo}
-                    aria-label="Copy to universe"
-                  />{" "}
-                  as well{" "}
-                  <Button size="compact-xs" type="submit">
-                    Copy
-                  </Button>
-                </form>
+              <Menu.Item onClick={() => setCopying(card.universe)}>
+                Send its fixtures to another universe too …
               </Menu.Item>
               <Menu.Item
                 disabled={card.fixtures === 0}
@@ -103,6 +82,18 @@ export function UniverseMap() {
             </Menu.Dropdown>
           </Menu>
         </header>
+        {copying !== null && (
+          <AskNumber
+            title={`Send the fixtures of universe ${copying} to another too`}
+            label="Universe"
+            start=""
+            min={1}
+            max={63_999}
+            button="Copy"
+            onDone={(to) => session.act([copyUniverse.of({ from: copying, to })])}
+            onClose={() => setCopying(null)}
+          />
+        )}
         <DmxView universe={card.universe} />
         <p className={classes.hint}>
           Press a slot to select its fixture; drag it to another address, or onto a universe for its first free run. The

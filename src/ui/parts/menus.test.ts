@@ -1,0 +1,26 @@
+/** Catches a menu that holds a field, which takes no keys there, or more entries than a hand takes in. */
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+
+const FIELD = /<(NumberInput|NumberField|TextInput|Textarea|Select|Autocomplete|EditableText|input)\b/;
+const MOST = 10;
+/** What stands under a name of its own is a level of its own. */
+const LEVEL = /<Under\b[^]*?<\/Under>/g;
+
+const menus = readdirSync(join(__dirname, ".."), { recursive: true, withFileTypes: true })
+  .filter((f) => f.isFile() && f.name.endsWith(".tsx"))
+  .flatMap((f) => {
+    const text = readFileSync(join(f.parentPath, f.name), "utf8");
+    return [...text.matchAll(/<Menu\.Dropdown\b[^]*?<\/Menu\.Dropdown>/g)].map((m) => ({ name: f.name, text: m[0] }));
+  });
+
+test("there are menus to look at", () => expect(menus.length).toBeGreaterThan(15));
+
+test.each(menus.map((m) => [m.name, m] as const))("a menu of %s", (_, { text }) => {
+  expect(FIELD.exec(text)?.[0]).toBeUndefined();
+  const levels = [text.replace(LEVEL, ""), ...(text.match(LEVEL) ?? [])];
+  for (const level of levels)
+    expect((level.match(/<Menu\.Item\b/g) ?? []).length + (level.match(/<Under\b/g)?.length ?? 0)).toBeLessThanOrEqual(
+      MOST,
+    );
+});
