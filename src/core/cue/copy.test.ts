@@ -86,3 +86,25 @@ test("a copy brings what is stored, seen or everything, and leaves, sets or rele
     { numRuns: runs(150) },
   );
 });
+
+test("with a word for all else, nothing of the target is left beside what comes, merged or not", () => {
+  const desk = newDesk();
+  for (const line of [
+    "patch 2 kelp-wash as 1 at 1:1",
+    "1 at 50",
+    "record cue 1 fade 0",
+    "clear",
+    "1 at 20",
+    "record cue 2 fade 0",
+    "clear",
+    "1 dimmer wave sine relative size 10",
+    "record cue 2 merge",
+    "clear",
+  ])
+    expect([line, runLine(desk, line)]).toEqual([line, undefined]);
+  const [, target] = cuesOf(listOf(desk));
+  const [key] = Object.keys(target!.entries);
+  expect(target!.entries[key!]!.effect).toBeDefined();
+  expect(runLine(desk, "copy cue 1 to cue 2 elsewhere defaults merge")).toBeUndefined();
+  expect(cuesOf(listOf(desk))[1]!.entries[key!]).toEqual({ attribute: "Dimmer", value: 50 });
+});

@@ -150,13 +150,13 @@ export const copyCue = defineIntent({
         const made = !old || onto === "overwrite";
         if (!old) list.cues[id] = newCue(id, number);
         const into = list.cues[id]!;
-        if (made) {
+        // With a word for all else, nothing of what was there is left: no effect beside a value that comes.
+        if (made || elsewhere !== "keep")
           for (const key of Object.keys(into.entries)) {
             touched.add(key);
             delete into.entries[key];
           }
-          Object.assign(into, { name: c.name, note: c.note, times: c.times, trigger: c.trigger });
-        }
+        if (made) Object.assign(into, { name: c.name, note: c.note, times: c.times, trigger: c.trigger });
         const now = snapshot(list);
         const place = cuesOf(now).findIndex((x) => x.id === id);
         const all = { ...elsewhereIn(show, now, target, place, entries, elsewhere), ...entries };

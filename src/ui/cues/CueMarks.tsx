@@ -8,12 +8,14 @@ import {
   IconSignature,
   IconWaveSine,
 } from "@tabler/icons-react";
+import { useState } from "react";
 import { reachText } from "@/core/cue/reach";
 import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Cue, CueList } from "@/core/show/schema";
 import { grouped } from "@/core/units/grouped";
 import type { Checked } from "@/session/looksLink";
 import { useShow } from "../useSession";
+import { Timeline } from "./Timeline";
 import classes from "./Cues.module.css";
 
 type Finding = Checked["findings"][number];
@@ -51,8 +53,10 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
   const drift = found.find((f) => f.concern === "Drift");
   const late = found.find((f) => f.concern === "Moves in the dark");
   const empty = Object.keys(cue.entries).length === 0;
+  const [timing, setTiming] = useState(false);
   return (
     <>
+      {timing && <Timeline list={list} cue={cue} onClose={() => setTiming(false)} />}
       {cue.trigger.kind !== "go" && (
         <span
           title={
@@ -84,9 +88,14 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         </span>
       )}
       {own > 0 && (
-        <span title={`${own} values with their own timing`} className={classes.mark}>
+        <button
+          type="button"
+          title={`${own} values with their own timing: press to see and change it`}
+          className={classes.mark}
+          onClick={(e) => (e.stopPropagation(), setTiming(true))}
+        >
           <IconClock size={13} /> <span className={classes.word}>own time</span>
-        </span>
+        </button>
       )}
       {effects.length > 0 && (
         <span title={`${effects.length} effects stored: ${names.join(", ")}`} className={classes.mark}>

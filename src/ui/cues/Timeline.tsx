@@ -10,6 +10,7 @@ import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
+import { FamilyTimes } from "./FamilyTimes";
 import { HUES, numbersText, TimelineRows } from "./TimelineRows";
 import classes from "./Timeline.module.css";
 
@@ -68,11 +69,11 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
                         .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${list.cues[f.cue]?.number ?? "?"}` } })),
                       ...made.black.map((b, row) => [
                         {
-                          coord: [Math.min(b.from, made.times.at(-1)!), 2 + row * 4],
+                          coord: [Math.min(Math.max(0, b.from), made.times.at(-1)!), 2 + row * 4],
                           lineStyle: { type: "solid", width: 5, color: "#8f9db6", opacity: 0.7 },
                           label: { formatter: `☾ ${numbers(b.fixtures)}`, position: "insideStartTop" },
                         },
-                        { coord: [Math.min(b.to, made.times.at(-1)!), 2 + row * 4] },
+                        { coord: [Math.min(Math.max(0, b.to), made.times.at(-1)!), 2 + row * 4] },
                       ]),
                     ],
                   },
@@ -121,6 +122,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
         {time("delayUp", "after")}
         {time("down", "down")}
         {time("delayDown", "after")}
+        <FamilyTimes list={list} cue={cue} edited={[cue.id]} />
         <span className="muted">
           {made
             ? `complete after ${plain(made.complete, 2)} s${made.follows
@@ -167,9 +169,16 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
           <ul className={classes.black} aria-label="Moves in black">
             {made.black.map((b) => (
               <li key={`${b.fixtures[0]} ${b.from}`}>
-                ☾ {numbersText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black from{" "}
-                <span className="num">{plain(b.from, 2)}</span> to <span className="num">{plain(b.to, 2)} s</span>, for
-                cue {plain(list.cues[b.lights]?.number ?? 0, 3)}
+                ☾ {numbersText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black{" "}
+                {b.from < 0 ? (
+                  "since before the go"
+                ) : (
+                  <>
+                    from <span className="num">{plain(b.from, 2)}</span>
+                  </>
+                )}{" "}
+                to <span className="num">{plain(Math.max(0, b.to), 2)} s</span>, for cue{" "}
+                {plain(list.cues[b.lights]?.number ?? 0, 3)}
               </li>
             ))}
           </ul>

@@ -2,6 +2,9 @@
 
 import { useRef, useState } from "react";
 import type { Transition } from "@/core/play/transition";
+import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
+import { splitKey } from "@/core/show/ids";
+import { moveTime } from "@/core/cue/times";
 import { select } from "@/core/select/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
@@ -27,6 +30,15 @@ export function numbersText(numbers: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
 }
 
+/** The own times of what a cue stores of a family of some fixtures: the longest, as the cue's complete; null where there is none. */
+function ownTimesOf(cue: Cue, fixtures: readonly string[], family: Family): BarTimes | null {
+  const timed = Object.entries(cue.entries)
+    .filter(([key, e]) => fixtures.includes(splitKey(key).fixture) && attributeInfo(e.attribute).family === family)
+    .flatMap(([, e]) => (e.time ? [moveTime(cue.times, e.attribute, false, e.time)] : []))
+    .sort((a, b) => b.delay + b.fade - a.delay - a.fade);
+  return timed[0] ? { delay: timed[0].delay, fade: timed[0].fade } : null;
+}
+
 interface Dragged {
   row: string;
   change: Partial<BarTimes>;
@@ -49,6 +61,11 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
     id: numbersText(curve.fixtures.flatMap((id) => fixtures[id]?.number ?? [])),
   }));
   const chosen = useChosen(rows);
+  const stored = FAMILIES.filter((f) =>
+    Object.values(cue.entries).some((e) => attributeInfo(e.attribute).family === f),
+  );
+  const [wanted, setFamily] = useState<Family>("Intensity");
+  const family = stored.includes(wanted) ? wanted : (stored[0] ?? "Intensity");
   const [dragged, setDragged] = useState<Dragged | null>(null);
   /** The same, for a hand that lets go before it is drawn. */
   const latest = useRef<Dragged | null>(null);
@@ -60,10 +77,11 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
   /** The line that gives a row, and those chosen with it, times of their own. */
   const lineOf = (row: string, times: string) => {
     const sel = chosen.ids.has(row) ? rows.filter((r) => chosen.ids.has(r.id)).map((r) => r.id) : [row];
-    return `set list ${list.number} cue ${plain(cue.number, 3)} ${sel.join(" + ")} intensity ${times}`;
+    return `set list ${list.number} cue ${plain(cue.number, 3)} ${sel.join(" + ")} ${familyWord(family)} ${times}`;
   };
+  /** Emptied, it goes by the cue's time again. */
   const own = (row: string, what: keyof BarTimes, text: string) =>
-    text.trim() && void session.run(lineOf(row, `${what} ${text}`));
+    void session.run(lineOf(row, text.trim() ? `${what} ${text}` : "cue time"));
   const dragText = (change: Partial<BarTimes>) =>
     (["delay", "fade"] as const).flatMap((what) => (what in change ? [`${what} ${change[what]}`] : [])).join(" ");
   const drop = () => {
@@ -86,13 +104,26 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
             <th>Goes</th>
             <th>Moves, drag for times of its own</th>
             <th aria-label="From and to" />
-            <th>Own delay, s</th>
-            <th>Own fade, s</th>
+            <th colSpan={2}>
+              Own delay and fade, s, of{" "}
+              <select
+                value={family}
+                aria-label="Of what own times are"
+                onChange={(e) => setFamily(e.currentTarget.value as Family)}
+              >
+                {stored.map((f) => (
+                  <option key={f} value={f}>
+                    {familyWord(f)}
+                  </option>
+                ))}
+              </select>
+            </th>
           </tr>
         </thead>
         <tbody>
           {rows.map((row, k) => {
-            const { fixtures: items, values, moves, own: its } = row;
+            const { fixtures: items, values, moves } = row;
+            const its = family === "Intensity" ? row.own : ownTimesOf(cue, items, family);
             const now = moves && { delay: moves.from, fade: moves.to - moves.from };
             const shown = now && { ...now, ...(dragged?.row === row.id ? dragged.change : {}) };
             return (
@@ -121,6 +152,7 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
                   {shown && (
                     <TimeBar
                       name={row.id}
+                      fixed={family !== "Intensity"}
                       {...shown}
                       longest={longest}
                       onDrag={(change) => drag({ row: row.id, change })}

@@ -14,13 +14,15 @@ interface Props extends BarTimes {
   /** What the whole track stands for, seconds. */
   longest: number;
   pale?: boolean;
+  /** It is looked at only. */
+  fixed?: boolean;
   /** One of the two, on the way; `first` begins a new step of undo. */
   onDrag(change: Partial<BarTimes>, first: boolean): void;
   onDrop?(): void;
 }
 
 /** A delay and a fade as a bar: its end is dragged for the fade, its beginning for the delay; Shift is ten times finer. */
-export function TimeBar({ name, fade, delay, longest, pale = false, onDrag, onDrop }: Props) {
+export function TimeBar({ name, fade, delay, longest, pale = false, fixed = false, onDrag, onDrop }: Props) {
   const grabbed = useRef<{ what: keyof BarTimes; x: number; from: number; scale: number; first: boolean } | null>(null);
   const share = (seconds: number) => `${(seconds / longest) * 100}%`;
   const grab = (what: keyof BarTimes) => ({
@@ -55,8 +57,12 @@ export function TimeBar({ name, fade, delay, longest, pale = false, onDrag, onDr
   return (
     <span className={classes.track} data-track aria-hidden>
       <span data-pale={pale} style={{ marginLeft: share(delay), width: share(fade) }}>
-        <i {...grab("delay")} />
-        <b {...grab("fade")} />
+        {!fixed && (
+          <>
+            <i {...grab("delay")} />
+            <b {...grab("fade")} />
+          </>
+        )}
       </span>
     </span>
   );
