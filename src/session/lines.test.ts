@@ -2,7 +2,9 @@
 import { newDesk, runLine } from "@/core/desk/desk";
 import { hold } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
-import { lineText, withLine, type DoneLine } from "./lines";
+import { setFixtures } from "@/core/patch/intents";
+import type { PlayEvent } from "@/core/play/events";
+import { linesDone, lineText, recalled, withLine, type DoneLine } from "./lines";
 
 const desk = newDesk();
 for (const line of ["patch 4 dimmer as 1", "1 thru 2"]) runLine(desk, line);
@@ -27,5 +29,28 @@ test("what hands did is told as the line that does it; drags and rounds of click
   lines = withLine(lines, chosen(3));
   expect(lines.map(lineText)).toEqual(["1 thru 2", "at 35", "1 thru 3"]);
   lines = withLine(lines, "1 thru 2");
-  expect(lines.map(lineText)).toEqual(["at 35", "1 thru 3", "1 thru 2"]);
+  expect(lines.map(lineText)).toEqual(["1 thru 2", "at 35", "1 thru 3", "1 thru 2"]);
+  expect(recalled(lines)).toEqual(["1 thru 2", "1 thru 3", "at 35"]);
+});
+
+test("presses count each time, a fader only where it ends", () => {
+  const [list] = Object.keys(before.show.lists);
+  const played = (event: PlayEvent): DoneLine => ({ before, event });
+  let lines: readonly DoneLine[] = [];
+  for (const event of [
+    { kind: "go", list: list! },
+    { kind: "go", list: list! },
+    { kind: "level", list: list!, value: 20 },
+    { kind: "level", list: list!, value: 55 },
+    { kind: "release", list: null },
+  ] satisfies PlayEvent[])
+    lines = withLine(lines, played(event));
+  expect(lines.map(lineText)).toEqual(["go list 1", "go list 1", "level list 1 at 55", "release all"]);
+});
+
+test("what takes several lines gives them all to a macro", () => {
+  const changes = { [ids[0]!]: { name: "A" }, [ids[1]!]: { name: "B" } };
+  const line: DoneLine = { before, intents: [setFixtures.of({ changes, says: "names them" })] };
+  expect(linesDone(line)).toEqual(['1 name "A"', '2 name "B"']);
+  expect(lineText(line)).toBe('1 name "A" // and 1 more');
 });

@@ -1,33 +1,54 @@
-/** What was done in a window, as lines: typed ones as they were typed, others made from their intents when asked for. */
+/** What was done in a window, as lines: typed ones as they were typed, others made from what was done when asked for. */
 import { linesOf } from "@/core/desk/lines";
+import { eventLine, type PlayEvent } from "@/core/play/events";
 import type { Intent } from "@/core/show/intent";
 import type { World } from "@/core/show/world";
 
-/** A line that was typed, or what was done otherwise and in which world. */
-export type DoneLine = string | { readonly before: World; readonly intents: readonly Intent[] };
+/** A line that was typed, or what was edited or played otherwise and in which world. */
+export type DoneLine =
+  | string
+  | { readonly before: World; readonly intents: readonly Intent[] }
+  | { readonly before: World; readonly event: PlayEvent };
 
 const MOST_LINES = 200;
-const made = new WeakMap<object, string>();
+const made = new WeakMap<object, readonly string[]>();
+
+/** All lines that do what was done; what no line does is left out. */
+export function linesDone(line: DoneLine): readonly string[] {
+  if (typeof line === "string") return [line];
+  const known = made.get(line);
+  if (known) return known;
+  const lines = "event" in line ? [eventLine(line.before, line.event)] : linesOf(line.before, line.intents);
+  made.set(line, lines);
+  return lines;
+}
 
 /** The text of a line; where one is not enough, those that follow are told by their number. */
 export function lineText(line: DoneLine): string {
-  if (typeof line === "string") return line;
-  const known = made.get(line);
-  if (known !== undefined) return known;
-  const [first = "", ...more] = linesOf(line.before, line.intents);
-  const text = more.length === 0 ? first : `${first} // and ${more.length} more`;
-  made.set(line, text);
-  return text;
+  const [first = "", ...more] = linesDone(line);
+  return more.length === 0 ? first : `${first} // and ${more.length} more`;
 }
 
 const isSelecting = (line: DoneLine | undefined): boolean =>
-  typeof line === "object" && line.intents.every((intent) => intent.kind === "select");
+  typeof line === "object" && "intents" in line && line.intents.every((intent) => intent.kind === "select");
+
+/** Moves of one fader: only where it ends counts. */
+const FADERS = new Set<PlayEvent["kind"]>(["level", "grand", "rate", "effectRate"]);
+const faderOf = (line: DoneLine | undefined): string | undefined =>
+  typeof line === "object" && "event" in line && FADERS.has(line.event.kind)
+    ? `${line.event.kind} ${"list" in line.event ? line.event.list : ""}`
+    : undefined;
 
 /** Lines with one more: a joined one takes the place of the last, as the next selection takes that of one before it. */
 export function withLine(lines: readonly DoneLine[], line: DoneLine, join = false): readonly DoneLine[] {
   const last = lines.at(-1);
-  if (typeof line === "string") return [...lines.filter((l) => l !== line), line].slice(-MOST_LINES);
-  if (typeof last === "object" && (join || (isSelecting(last) && isSelecting(line))))
-    return [...lines.slice(0, -1), { before: last.before, intents: line.intents }];
+  const fader = faderOf(line);
+  if (fader !== undefined && fader === faderOf(last)) return [...lines.slice(0, -1), line];
+  if (typeof last === "object" && "intents" in last && typeof line === "object" && "intents" in line)
+    if (join || (isSelecting(last) && isSelecting(line)))
+      return [...lines.slice(0, -1), { before: last.before, intents: line.intents }];
   return [...lines, line].slice(-MOST_LINES);
 }
+
+/** What Arrow up brings back, the last first: each text once. */
+export const recalled = (lines: readonly DoneLine[]): string[] => [...new Set([...lines].reverse().map(lineText))];

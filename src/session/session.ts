@@ -1,7 +1,7 @@
 /** A running show in the window that hosts it: the show, the hands, the engine and the storage held together. */
 import { frozen } from "@/core/units/frozen";
 import { createStore } from "zustand/vanilla";
-import { macroLines } from "@/core/desk/macros";
+import { foreseenFault, macroLines, type Rest } from "@/core/desk/macros";
 import { perform, type Performed } from "@/core/desk/perform";
 import type { PlayEvent } from "@/core/play/events";
 import { setHighlight } from "@/core/program/intents";
@@ -193,7 +193,8 @@ export function startSession(id: string, opened: Opened, ways: SessionWays = {})
 
   const macro: Session["macro"] = async (of) => {
     const rest = macroLines(store.getState().world, of);
-    return isRefusal(rest) ? rest : runRest(rest, hands, quietly.do, hands.shows, engine.step);
+    const fault = isRefusal(rest) ? rest : foreseenFault(rest, hands.context());
+    return fault ?? runRest(rest as Rest, hands, quietly.do, hands.shows, engine.step);
   };
 
   const session: Session = {

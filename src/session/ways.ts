@@ -61,8 +61,9 @@ export function waysOf(
       told(now ?? (await end));
     },
     async event(event) {
+      const before = hands.world();
       const { now, end } = doIt({ intents: [], events: [event] });
-      told(now ?? (await end));
+      if (!told(now ?? (await end))) hands.note({ before, event });
     },
   };
 }

@@ -79,7 +79,7 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   const held = () => page.getByTestId("held").textContent();
   const more = async (...path: (RegExp | string)[]) => {
     await page.getByRole("button", { name: "More for what is selected and held" }).tap();
-    for (const name of path) await page.getByRole("menuitem", { name }).tap();
+    for (const name of path) await page.getByRole("menuitem", { name, exact: true }).tap();
   };
   await page.getByText("Mast spots", { exact: true }).tap();
   await more(/^Locate/);

@@ -1,4 +1,6 @@
 /** Catches macros that take for ever to be gone through, or lines that are not those they come to. */
+import { newDesk, runLine } from "../desk/desk";
+import { macroUses } from "./macroUses";
 import { allLines, notAMacro } from "./macro";
 import { isRefusal } from "../show/refusal";
 import type { Macro } from "../show/deckSchema";
@@ -30,4 +32,23 @@ test("a way back to itself is found, whatever leads there", () => {
   expect(notAMacro(round, 1, ["macro 4"])?.what).toMatch(/macro 1 would run macro 4 would run macro 1/);
   const lines = allLines(round, round.macros.m2!);
   expect(isRefusal(lines) && lines.what).toMatch(/macro 2 would run itself/);
+});
+
+test("who runs a macro is named: cues, pads and other macros", () => {
+  const desk = newDesk();
+  for (const line of [
+    "patch 1 dimmer as 1",
+    "1 at full",
+    "record cue 3",
+    'record macro 2 "A" "go"',
+    'record macro 5 "B" "macro 2"',
+    'set cue 3 runs "macro 2"',
+    'record page 1 "P"',
+    "put macro 2 on page 1 place 4",
+  ])
+    expect([line, runLine(desk, line)]).toEqual([line, undefined]);
+  const { show } = desk.world;
+  const numbered = (n: number) => Object.values(show.macros).find((m) => m.number === n)!;
+  expect(macroUses(show, numbered(2))).toBe("cue 3, pad 4 of page 1, macro 5");
+  expect(macroUses(show, numbered(5))).toBeNull();
 });

@@ -2,6 +2,7 @@
 import { readLine, type Read } from "../command/read";
 import type { ReadContext } from "../command/context";
 import { allLines, macroText, waitOf } from "../deck/macro";
+import { applied } from "./rehearse";
 import { play } from "../play/act";
 import type { Player, Waiting } from "../play/state";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
@@ -61,6 +62,27 @@ export interface Doer {
   takeBack(): void;
   /** What only looks, or changes what is seen. */
   look(read: Read): void;
+}
+
+/** More lines than this are not gone through beforehand. */
+const MOST_LOOKED_AT = 500;
+
+/**
+ * The first line that could not be done as things stand, its edits and those before it thought done; undefined where all
+ * could be. What plays is not played: a line that hangs on what another has started is not found out.
+ */
+export function foreseenFault({ macro, lines }: Rest, context: ReadContext): Refusal | undefined {
+  let { world } = context;
+  for (const line of lines.slice(0, MOST_LOOKED_AT)) {
+    if (waitOf(line) !== undefined) continue;
+    const read = readLine(line, { ...context, world });
+    if (read === undefined) continue;
+    const done = isRefusal(read) || read.intents.length === 0 ? read : applied(world, read.intents);
+    if (isRefusal(done))
+      return refuse(`macro ${macro} is not begun: it could not do "${line.trim()}": ${done.what}`, done.cure);
+    if ("world" in done) ({ world } = done);
+  }
+  return undefined;
 }
 
 /** Runs lines one after another; edits are one step; a refused line ends it and takes back what it had edited. */

@@ -1,10 +1,10 @@
 /** Which lines, of macros and of cues that run them, name something by its number. */
 import type { Show } from "./schema";
 
-type Named = "palette" | "effect" | "group";
+type Named = "palette" | "effect" | "group" | "macro";
 
 /** A number, or numbers and ranges, after the word: "palette 21", "effects 1 thru 3 + 7". */
-const NAMED = /\b(palette|effect|group)s?\s+(\d+(?:\.\d+)?(?:\s*(?:\+|thru)\s*\d+(?:\.\d+)?)*)/gi;
+const NAMED = /\b(palette|effect|group|macro)s?\s+(\d+(?:\.\d+)?(?:\s*(?:\+|thru)\s*\d+(?:\.\d+)?)*)/gi;
 
 function names(line: string, word: Named, number: number): boolean {
   for (const [, kind, all] of line.matchAll(NAMED)) {

@@ -7,7 +7,7 @@ import type { Rippled } from "@/core/cue/looks";
 import { storedWords } from "@/core/cue/storedWords";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
-import { lineText } from "@/session/lines";
+import { lineText, recalled } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
 import { takesText } from "../parts/showKeys";
 import { ASK_ID, askInput } from "./askInput";
@@ -74,10 +74,10 @@ export function AskBar() {
     else session.note(text);
   };
   const recall = (step: number) => {
-    const { lines } = session.store.getState();
+    const lines = recalled(session.store.getState().lines);
     const next = Math.min(Math.max(past + step, -1), lines.length - 1);
     setPast(next);
-    put(next < 0 ? "" : lineText(lines[lines.length - 1 - next]!));
+    put(lines[next] ?? "");
   };
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     const key = event.key;

@@ -1,7 +1,7 @@
 "use client";
 
-import { ActionIcon, Button, Checkbox, FileButton, Group, Modal, Text, TextInput } from "@mantine/core";
-import { IconPlus, IconX } from "@tabler/icons-react";
+import { Button, Checkbox, FileButton, Group, Modal, Text, TextInput } from "@mantine/core";
+import { IconPlayerPlay } from "@tabler/icons-react";
 import { useState } from "react";
 import { deleteOfDeck, recordMacro } from "@/core/deck/intents";
 import { waitOf } from "@/core/deck/macro";
@@ -9,11 +9,14 @@ import { readLine } from "@/core/command/read";
 import { sayReading } from "@/core/desk/perform";
 import { EMPTY_HISTORY } from "@/core/show/history";
 import { isRefusal, refusalText } from "@/core/show/refusal";
+import { macroUses } from "@/core/deck/macroUses";
+import type { Macro } from "@/core/show/deckSchema";
 import { macrosByNumber } from "@/core/show/world";
-import { lineText } from "@/session/lines";
+import { linesDone, lineText } from "@/session/lines";
 import { saveFile } from "../parts/saveFile";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
+import { MacroLines } from "./MacroLines";
 import classes from "./Macros.module.css";
 
 /** What a draft of a macro is. */
@@ -43,11 +46,13 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
   const macros = macrosByNumber(world.show);
   const free = (macros.at(-1)?.number ?? 0) + 1;
   const [at, setAt] = useState(0);
+  const [deleting, setDeleting] = useState<string | null>(null);
+  /** Lines that somebody wants recorded although they cannot be done now. */
+  const [sure, setSure] = useState<string | null>(null);
   const [picking, setPicking] = useState(false);
   const [picked, setPicked] = useState<ReadonlySet<number>>(new Set());
   const shown: Draft = draft ?? macros[0] ?? { number: free, name: "", lines: [""] };
   const change = (next: Partial<Draft>) => setDraft({ ...shown, lines: [...shown.lines], ...next });
-  const setLine = (k: number, text: string) => change({ lines: shown.lines.map((l, i) => (i === k ? text : l)) });
   const read = (line: string): { says: string; wrong: boolean } => {
     if (line.trim() === "") return { says: "", wrong: false };
     const seconds = waitOf(line);
@@ -59,12 +64,20 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
     return { says: sayReading({ world, history: EMPTY_HISTORY }, found), wrong: false };
   };
   const says = read(shown.lines[at] ?? "");
+  const wrong = shown.lines.flatMap((line, k) => (read(line).wrong ? [k + 1] : []));
+  const asked = sure === shown.lines.join("\n");
+  /** What was recorded stays open: the next edit is of it. */
   const save = (of: Draft) => {
-    const lines = of.lines.map((l) => l.trim()).filter(Boolean);
-    if (session.act([recordMacro.of({ number: of.number, name: of.name || `Macro ${of.number}`, lines })])) return;
-    setDraft(null);
+    if (wrong.length > 0 && !asked) return setSure(shown.lines.join("\n"));
+    const kept = { ...of, name: of.name || `Macro ${of.number}`, lines: of.lines.map((l) => l.trim()).filter(Boolean) };
+    if (!session.act([recordMacro.of(kept)])) setDraft(kept);
   };
   const saved = macros.find((m) => m.number === shown.number);
+  const gone = saved && deleting === saved.id ? macroUses(world.show, saved) : null;
+  const remove = (of: Macro) => {
+    if (macroUses(world.show, of) !== null && deleting !== of.id) return setDeleting(of.id);
+    if (!session.act([deleteOfDeck.of({ what: "macro", id: of.id })])) setDraft(null);
+  };
   const changed =
     draft !== null &&
     JSON.stringify({ ...draft }) !==
@@ -135,6 +148,17 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
           >
             From what was just done
           </Button>
+          <span style={{ flex: 1 }} />
+          <Button
+            size="compact-sm"
+            variant="default"
+            leftSection={<IconPlayerPlay size={14} aria-hidden />}
+            disabled={!saved || changed}
+            title={changed ? "Record or save it first: what runs is what was recorded" : "Runs it now"}
+            onClick={() => saved && void session.run(`macro ${saved.number}`)}
+          >
+            Run
+          </Button>
         </Group>
         {picking && (
           <div className={classes.done}>
@@ -158,7 +182,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
               size="compact-xs"
               disabled={picked.size === 0}
               onClick={() => {
-                const lines = [...picked].sort((a, b) => a - b).map((k) => lineText(done[k]!));
+                const lines = [...picked].sort((a, b) => a - b).flatMap((k) => linesDone(done[k]!));
                 change({ lines: [...shown.lines.filter((l) => l.trim() !== ""), ...lines] });
                 setPicked(new Set());
                 setPicking(false);
@@ -168,76 +192,27 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
             </Button>
           </div>
         )}
-        <div className={classes.lines}>
-          {shown.lines.map((line, k) => (
-            <div key={k} className={classes.line} data-wrong={line.trim() !== "" && read(line).wrong}>
-              <span>{k + 1}</span>
-              <input
-                value={line}
-                aria-label={`Line ${k + 1}`}
-                spellCheck={false}
-                autoComplete="off"
-                onFocus={() => setAt(k)}
-                onChange={(e) => (setAt(k), setLine(k, e.currentTarget.value))}
-                onKeyDown={(e) => {
-                  if (e.key === "Enter") {
-                    e.preventDefault();
-                    const lines = [...shown.lines.slice(0, k + 1), "", ...shown.lines.slice(k + 1)];
-                    change({ lines });
-                    setAt(k + 1);
-                    requestAnimationFrame(() =>
-                      document.querySelector<HTMLInputElement>(`[aria-label="Line ${k + 2}"]`)?.focus(),
-                    );
-                  }
-                  if (e.key === "Backspace" && line === "" && shown.lines.length > 1) {
-                    e.preventDefault();
-                    change({ lines: shown.lines.filter((_, i) => i !== k) });
-                    requestAnimationFrame(() =>
-                      document.querySelector<HTMLInputElement>(`[aria-label="Line ${Math.max(1, k)}"]`)?.focus(),
-                    );
-                  }
-                }}
-              />
-              <ActionIcon
-                variant="subtle"
-                color="gray"
-                size="sm"
-                aria-label={`Take line ${k + 1} out`}
-                disabled={shown.lines.length === 1}
-                onClick={() => change({ lines: shown.lines.filter((_, i) => i !== k) })}
-              >
-                <IconX size={14} />
-              </ActionIcon>
-            </div>
-          ))}
-          <div>
-            <Button
-              size="compact-xs"
-              variant="subtle"
-              color="gray"
-              leftSection={<IconPlus size={13} />}
-              onClick={() => change({ lines: [...shown.lines, ""] })}
-            >
-              line
-            </Button>
-          </div>
-        </div>
+        <MacroLines lines={shown.lines} wrong={wrong} onLines={(lines) => change({ lines })} onAt={setAt} />
         <p className={classes.says} data-wrong={says.wrong} data-testid="macro-says">
           {says.says
             ? `${capital(says.says)}${says.says.endsWith(".") ? "" : "."}`
             : "Lines of the language, run in order; wait 2 holds for 2 s of stage time."}
         </p>
+        {wrong.length > 0 && asked && (
+          <p className={classes.says} data-wrong data-testid="macro-sure">
+            {wrong.length === 1 ? `Line ${wrong[0]} cannot` : `Lines ${wrong.join(", ")} cannot`} be done as things
+            stand; the macro would stop there. Press again to keep it so.
+          </p>
+        )}
+        {saved && gone !== null && (
+          <p className={classes.says} data-wrong data-testid="macro-used">
+            Macro {saved.number} is run by {gone}; they would run nothing. Press again to delete it all the same.
+          </p>
+        )}
         <Group gap="xs">
           <Button size="compact-md" disabled={shown.lines.every((l) => l.trim() === "")} onClick={() => save(shown)}>
+            {wrong.length > 0 && asked ? "All the same: " : ""}
             {saved ? "Save" : `Record as macro ${shown.number}`}
-          </Button>
-          <Button
-            size="compact-md"
-            variant="default"
-            disabled={!saved || changed}
-            onClick={() => saved && void session.run(`macro ${saved.number}`)}
-          >
-            Run
           </Button>
           <Button
             size="compact-md"
@@ -257,9 +232,9 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
             variant="subtle"
             color="red"
             disabled={!saved}
-            onClick={() => saved && (session.act([deleteOfDeck.of({ what: "macro", id: saved.id })]), setDraft(null))}
+            onClick={() => saved && remove(saved)}
           >
-            Delete
+            {gone === null ? "Delete" : "Delete all the same"}
           </Button>
         </Group>
       </section>

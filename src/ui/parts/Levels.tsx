@@ -32,6 +32,7 @@ export function Levels({ children }: { children: ReactNode }) {
         <Menu.Item
           key="back"
           autoFocus
+          aria-label={`Back from ${under.props.label}`}
           closeMenuOnClick={false}
           leftSection={<IconChevronLeft size={14} aria-hidden />}
           onClick={back}
