@@ -7,32 +7,38 @@ import { CONCERNS, type Finding } from "@/core/check/finding";
 import { Stage } from "../stage/Stage";
 import { Split } from "../parts/Split";
 import { RipplePanel } from "../cues/RipplePanel";
+import { capital } from "../parts/words";
 import { FindingCard } from "./FindingCard";
+import { Section } from "./Section";
 import { useFindings } from "./useFindings";
 import classes from "./Check.module.css";
 
 /** Everything suspicious in the show, by what it is about, each with its cure; beside it the stage, and what a cure would change. */
 export function CheckPlace() {
-  const { looked, open, aside, dismiss, takeBack } = useFindings();
+  const { looked, open, urgent, aside, nevers, dismiss, takeBack, neverShow, showAgain } = useFindings();
   const [asides, setAsides] = useState(false);
   const group = (findings: readonly Finding[], isAside: boolean) =>
     CONCERNS.map((concern) => ({ concern, found: findings.filter((f) => f.concern === concern) }))
       .filter(({ found }) => found.length > 0)
       .map(({ concern, found }) => (
-        <section key={concern} aria-label={concern}>
-          <h2>
-            {concern} <span className="num">{found.length}</span>
-          </h2>
-          {found.map((finding) => (
+        <Section
+          key={concern}
+          concern={concern}
+          found={found}
+          onAside={dismiss}
+          onNever={neverShow}
+          card={(finding) => (
             <FindingCard
               key={finding.key}
               finding={finding}
               aside={isAside}
-              onAside={() => (isAside ? takeBack(finding) : dismiss(finding))}
+              onAside={() => (isAside ? takeBack(finding) : dismiss([finding]))}
             />
-          ))}
-        </section>
+          )}
+        />
       ));
+  const put = aside.length + nevers.length;
+  const wait = open.length - urgent.length;
   return (
     <Split
       name="check"
@@ -48,9 +54,15 @@ export function CheckPlace() {
             <span className="muted" data-testid="check-count">
               {!looked
                 ? "looking through the show ..."
-                : `${open.length} found${aside.length > 0 ? `, ${aside.length} put aside` : ""}`}
+                : [
+                    `${urgent.length} to look at`,
+                    wait > 0 && `${wait} can wait`,
+                    aside.length > 0 && `${aside.length} put aside`,
+                  ]
+                    .filter(Boolean)
+                    .join(", ")}
             </span>
-            {aside.length > 0 && (
+            {put > 0 && (
               <Button
                 size="compact-sm"
                 variant={asides ? "light" : "default"}
@@ -66,6 +78,18 @@ export function CheckPlace() {
               <IconCheck size={18} /> Nothing suspicious: addresses and wires, drift and moves in the dark, cues and
               their timing, palettes, groups and effects, signed-off looks.
             </p>
+          )}
+          {asides && nevers.length > 0 && (
+            <ul className={classes.nevers} aria-label="Kinds that are never shown">
+              {nevers.map(({ kind, count }) => (
+                <li key={kind}>
+                  {capital(kind)} are never shown{count > 0 ? `: ${count} now` : ""}{" "}
+                  <Button size="compact-sm" variant="default" onClick={() => showAgain(kind)}>
+                    Show them again
+                  </Button>
+                </li>
+              ))}
+            </ul>
           )}
           {asides ? group(aside, true) : group(open, false)}
         </div>

@@ -15,13 +15,13 @@ export const PLACES = [
   { id: "check", label: "Check", icon: IconChecklist, about: "What looks suspicious in the show" },
 ] as const;
 
-/** How many things Check has found. */
+/** How many things Check has found that somebody must look at. */
 function Count() {
-  const { open } = useFindings();
-  if (open.length === 0) return null;
+  const { urgent } = useFindings();
+  if (urgent.length === 0) return null;
   return (
-    <span className={classes.count} data-testid="check-badge" aria-label={`${open.length} found`}>
-      {open.length}
+    <span className={classes.count} data-testid="check-badge" aria-label={`${urgent.length} to look at`}>
+      {urgent.length}
     </span>
   );
 }
