@@ -4,9 +4,9 @@ import { listTimeAt } from "@/core/play/clock";
 import { copyRaw } from "@/core/play/glide";
 import type { Player } from "@/core/play/state";
 import { bpmOf } from "@/core/play/kinds/chase";
-import { eachLayer, isEffect, LATEST } from "@/core/play/layers";
+import { eachLayer, isEffect } from "@/core/play/layers";
 import { cueProgress, nextPlace } from "@/core/play/run";
-import { FROM_PROGRAMMER, hasStage } from "@/core/play/stage";
+import { FROM_PROGRAMMER } from "@/core/play/stage";
 import { framesAt } from "@/core/play/timecode/clock";
 import { paramKey } from "@/core/show/ids";
 import { cuesOf } from "@/core/show/world";
@@ -57,6 +57,7 @@ function held(player: Player): ReturnType<typeof lookAt> {
   return looked!.has;
 }
 
+/** By who shows in each parameter, as the plan and Why tell it: priorities, what is held and what came back included. */
 function lookAt({ layers, stage }: Player): (slot: number) => Playing["runs"][string]["has"] {
   const all = new Map<number, { of: number; has: number }>();
   for (const at of eachLayer(layers)) {
@@ -65,7 +66,8 @@ function lookAt({ layers, stage }: Player): (slot: number) => Playing["runs"][st
     let count = all.get(slot);
     if (!count) all.set(slot, (count = { of: 0, has: 0 }));
     count.of += 1;
-    if (layers.role[at] !== LATEST || hasStage(stage, at)) count.has += 1;
+    const shows = stage.source[layers.param[at]!]!;
+    if (shows >= 0 && layers.list[shows] === slot) count.has += 1;
   }
   return (slot) => {
     const count = all.get(slot);

@@ -84,3 +84,31 @@ test("a move in black is told: on its way, held, there", () => {
   wait(made, 3);
   expect(black()).toBe("there");
 });
+
+test("a morph names both its cues and its level", () => {
+  const made = newDesk();
+  for (const line of [
+    "patch 1 kelp-wash as 1",
+    "1 at 20",
+    "record list 5 cue 1",
+    "1 at 80",
+    "record list 5 cue 2",
+    "clear",
+    "set list 5 kind morph",
+    "level list 5 at 75",
+  ])
+    expect([line, runLine(made, line)]).toEqual([line, undefined]);
+  const step = stack(made).steps.at(-1)!;
+  const cues = Object.values(made.world.show.lists[step.list!]!.cues);
+  const named = (id: string | null) => cues.find((c) => c.id === id)?.number;
+  expect([named(step.between!.from), named(step.between!.to), step.between!.share, step.between!.level]).toEqual([
+    1, 2, 0.5, 75,
+  ]);
+});
+
+test("a dimmer that is worked out tells where its light leaves", () => {
+  const made = newDesk();
+  for (const line of ["patch 1 led-par as 1 at 2:11", "1 at 50"])
+    expect([line, runLine(made, line)]).toEqual([line, undefined]);
+  expect(stack(made).bytes.map((b) => [b.of, b.universe])).toEqual(expect.arrayContaining([["ColorAdd_R", 2]]));
+});

@@ -8,7 +8,9 @@ import { heldCycles, PLAYS } from "./heldEffects";
 import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./layers";
 import { playedAt, type Playing } from "./playing";
 import { bend, progress } from "./progress";
-import type { ListRun } from "./run";
+import { between } from "./layMorph";
+import { levelShown, type ListRun } from "./run";
+import { cuesOf } from "../show/world";
 import { ownValue } from "./arbitration";
 import { cyclesOf, weightOf } from "./stage";
 
@@ -33,6 +35,8 @@ export const WhyStepSchema = z.object({
   value: z.number(),
   /** Of an effect: which (the show's, or null), and where it stands in its cycle, 0..1. */
   effect: z.object({ id: z.string().nullable(), phase: z.number() }).optional(),
+  /** Of a morph: the cues its level lies between, none for what lies below, how far from the first, 0..1, and its level, percent. */
+  between: z.object({ from: z.string().nullable(), to: z.string(), share: z.number(), level: z.number() }).optional(),
   stamp: z.number().optional(),
   priority: z.number().optional(),
   /** Percent. */
@@ -61,7 +65,15 @@ export const WhySchema = z.object({
   value: z.number(),
   attribute: z.string(),
   /** Where it goes on the wire. */
-  bytes: z.array(z.object({ universe: z.number(), slot: z.number(), bytes: z.array(z.number()) })),
+  bytes: z.array(
+    z.object({
+      universe: z.number(),
+      slot: z.number(),
+      bytes: z.array(z.number()),
+      /** The attribute whose channel carries it, where it has none of its own: a dimmer that is worked out. */
+      of: z.string().optional(),
+    }),
+  ),
 });
 export type Why = z.infer<typeof WhySchema>;
 
@@ -69,6 +81,16 @@ export type Why = z.infer<typeof WhySchema>;
 function blackOf(run: ListRun | undefined, key: ParamKey): WhyStep["black"] {
   const move = run?.black.find((m) => m.begun && m.to.some((t) => t.key === key));
   return move && (move.done ? "there" : move.since === null ? "held" : "moves");
+}
+
+/** Between which looks a morph stands. */
+function morphed({ world }: Player, run: ListRun): Pick<WhyStep, "between"> {
+  const list = world.show.lists[run.id];
+  if (list?.kind !== "morph") return {};
+  const level = levelShown(run, list);
+  const { from, to, share } = between(list, level);
+  const cues = cuesOf(list);
+  return cues[to] ? { between: { from: cues[from]?.id ?? null, to: cues[to].id, share, level } } : {};
 }
 
 /** What an effect gives over what lies below it, and where it stands. */
@@ -105,7 +127,7 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
       ...(black ? { black } : {}),
       ...(played ? { effect: played.seen } : {}),
       what: WHAT[role]!,
-      ...(run ? { list: run.id } : {}),
+      ...(run ? { list: run.id, ...morphed(player, run) } : {}),
       cue: cueOfLayer(layers, at),
       attribute: name(layers.toFn[at]!),
       value: isEffect(role) ? played!.value : ownValue(stage, at),
@@ -161,8 +183,9 @@ export function whyOf(player: Player, key: ParamKey): Why | undefined {
     steps.push({ what: "park", value: stage.park.value[p]!, attribute: name(stage.park.fn[p]!), hidden: false });
   }
   const bytes = rig.feeds[p]!.map((i) => rig.outputs[i]!)
-    .filter((out) => out.param === p)
+    .filter((out) => out.param === p || (spec.virtual && (out.dimmer === p || out.cellDimmer === p)))
     .map((out) => ({
+      ...(out.param === p ? {} : { of: out.functions[0]!.attribute }),
       universe: rig.universes[Math.floor(out.offset / 512)]!,
       slot: (out.offset % 512) + 1,
       bytes: out.at.map((at) => player.frame[at]!),

@@ -10,7 +10,7 @@ import type { Item } from "@/core/show/ids";
 import { GROUP_SIGNS, type Group } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
-import { Levels, Under } from "../parts/Levels";
+import { Levels, Under, useFirstLevel } from "../parts/Levels";
 import type { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { ArrangementDialog } from "./ArrangementDialog";
@@ -44,6 +44,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(false);
   const [laying, setLaying] = useState(false);
+  const [menu, levels] = useFirstLevel();
   const [asking, setAsking] = useState(false);
   const selection = useShow((s) => s.world.hands.selection);
   const show = useShow((s) => s.world.show);
@@ -95,7 +96,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
       )}
       {asking && <GroupUses group={group} onClose={() => setAsking(false)} />}
       {laying && <ArrangementDialog group={group} onClose={() => setLaying(false)} />}
-      <Menu position="right-start" shadow="md">
+      <Menu {...menu} position="right-start" shadow="md">
         <Menu.Target>
           <ActionIcon
             className={classes.more}
@@ -108,7 +109,7 @@ export function GroupRow({ group, own, state, onPress, reorder }: Props) {
           </ActionIcon>
         </Menu.Target>
         <Menu.Dropdown>
-<Levels>
+<Levels {...levels}>
           <Menu.Item onClick={() => setRenaming(true)}>Rename</Menu.Item>
           <Menu.Item
             disabled={selection.length === 0}

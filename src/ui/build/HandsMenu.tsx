@@ -11,7 +11,7 @@ import type { Intent } from "@/core/show/intent";
 import { namesIn } from "@/core/units/names";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { AskNumber } from "../parts/AskNumber";
-import { Levels, Under } from "../parts/Levels";
+import { Levels, Under, useFirstLevel } from "../parts/Levels";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Build.module.css";
@@ -44,6 +44,7 @@ export function HandsMenu() {
   const session = useSession();
   const [asks, setAsks] = useState<Asks | null>(null);
   const asked = asks && ASKED[asks];
+  const [menu, levels] = useFirstLevel();
   return (
     <>
       {asked && (
@@ -54,7 +55,7 @@ export function HandsMenu() {
           onClose={() => setAsks(null)}
         />
       )}
-    <Menu position="bottom-end" shadow="md" width={272}>
+    <Menu {...menu} position="bottom-end" shadow="md" width={272}>
       <Menu.Target>
         <ActionIcon
           variant="subtle"
@@ -67,7 +68,7 @@ export function HandsMenu() {
         </ActionIcon>
       </Menu.Target>
       <Menu.Dropdown>
-        <Items onAsk={setAsks} />
+        <Items {...levels} onAsk={setAsks} />
       </Menu.Dropdown>
     </Menu>
     </>

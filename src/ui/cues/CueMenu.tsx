@@ -17,7 +17,7 @@ import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { hinting, useForeseen } from "../ask/foreseen";
 import { useSession } from "../useSession";
-import { Levels, Under } from "../parts/Levels";
+import { Levels, Under, useFirstLevel } from "../parts/Levels";
 import { useAsked } from "../parts/useAsked";
 import { numberBefore } from "./cueRoom";
 import { CompareCues } from "../versions/CompareCues";
@@ -70,6 +70,7 @@ function Deeds({
   const [comparing, setComparing] = useState(false);
   const [cleaning, setCleaning] = useState(false);
   const [updating, setUpdating] = useState(false);
+  const [menu, levels] = useFirstLevel();
   const row = inARow(cuesOf(list), together) ?? [cue];
   const here = { list: list.id, cue: cue.id };
   /** A deed of the menu: said beforehand, with the looks it changes, while the hand is on it. */
@@ -101,10 +102,10 @@ function Deeds({
       {comparing && <CompareCues list={list} cue={cue} onClose={() => setComparing(false)} />}
       {copying && <CopyDialog list={list} cue={row[0]!} last={row.at(-1)} onClose={() => setCopying(false)} />}
       {updating && <UpdateCue list={list} cue={cue} onClose={() => setUpdating(false)} />}
-      <Menu {...pop} position="bottom-end">
+      <Menu {...pop} {...menu} position="bottom-end">
         <Menu.Target>{button}</Menu.Target>
         <Menu.Dropdown>
-          <Levels>
+          <Levels {...levels}>
             <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
             <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
             <Menu.Divider />

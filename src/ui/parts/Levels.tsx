@@ -16,6 +16,12 @@ export function Under({ children }: UnderProps) {
 
 const isUnder = (child: ReactNode): child is ReactElement<UnderProps> => isValidElement(child) && child.type === Under;
 
+/** A menu begins at its first level each time it opens: for the menu, and for its Levels. */
+export function useFirstLevel(): [menu: { onOpen(): void }, levels: { key: number }] {
+  const [opened, setOpened] = useState(0);
+  return [{ onOpen: () => setOpened((n) => n + 1) }, { key: opened }];
+}
+
 /**
  * What is in a menu, a level at a time: a name pressed shows what stands under it in the same place, with the way back on
  * top. Nothing opens beside it, so that a finger, a key and a small window have it too.

@@ -69,7 +69,12 @@ export function WhyPanel() {
       <p className={classes.bytes}>
         {why.bytes.length === 0
           ? "It has no address, so nothing of it goes down the wire."
-          : why.bytes.map((b) => `DMX ${b.universe}:${b.slot} = ${b.bytes.join(" ")}`).join(", ")}
+          : `${why.bytes[0]!.of ? "It has no channel of its own; its light leaves in " : ""}${why.bytes
+              .map(
+                (b) =>
+                  `${b.of ? `${attributeInfo(b.of).label.toLowerCase()}, ` : ""}DMX ${b.universe}:${b.slot} = ${b.bytes.join(" ")}`,
+              )
+              .join("; ")}`}
       </p>
       <ol className={classes.steps}>
         {steps.map((step, i) => (
@@ -145,6 +150,15 @@ const isFactor = (step: WhyStep): boolean => ["limiter", "grand", "blackout"].in
 function title({ show }: World, step: WhyStep): string {
   const list = step.list ? show.lists[step.list] : undefined;
   const cue = list && step.cue ? list.cues[step.cue] : undefined;
+  if (list && step.between) {
+    const { from, to, share, level } = step.between;
+    const named = (id: string) => `cue ${plain(list.cues[id]?.number ?? 0, 3)} ${list.cues[id]?.name ?? ""}`.trim();
+    const way =
+      from === to
+        ? `in ${named(to)}`
+        : `${plain(share * 100, 0)} % of the way from ${from === null ? "what lies below" : named(from)} to ${named(to)}`;
+    return `${list.number} ${list.name}, ${way}, at level ${plain(level, 1)} %`;
+  }
   if (list) return `${list.number} ${list.name}${cue ? `, cue ${plain(cue.number, 3)} ${cue.name}` : ""}`;
   return {
     default: "Default of the type",
