@@ -111,6 +111,8 @@ export function playingNow(player: Player): Playing {
               effectRate: run.effects.rate * 100,
               bpm: list.kind === "chase" ? bpmOf(list, run) * run.rate : null,
               byHand: run.hand && run.end !== null ? Math.abs(run.level - run.end) / 100 : null,
+              flashed: run.flashed,
+              tapped: list.kind === "chase" && run.bpm !== null,
               has: hadBy(run.slot),
               fading: run.cue === null && listTimeAt(run.clock, now) < run.complete,
             },

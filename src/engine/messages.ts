@@ -102,6 +102,10 @@ export const RunViewSchema = z.object({
   bpm: z.number().nullable(),
   /** It was tapped, or its hands took it over: crossfaded so far by hand, 0..1. */
   byHand: z.number().nullable(),
+  /** Its flash is held. */
+  flashed: z.boolean(),
+  /** Of a chase: its tempo is what was tapped, not what is stored. */
+  tapped: z.boolean(),
   /** Whether it has the stage for all, some or none of what it holds. */
   has: z.enum(["all", "some", "none"]),
 });

@@ -1,9 +1,6 @@
 "use client";
 
 import { useRef } from "react";
-import { effectCalled, holdEffect } from "@/core/command/voices";
-import { palette as applyPalette } from "@/core/command/building";
-import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Hands } from "@/core/show/hands";
 import type { Placed } from "@/core/show/deckSchema";
 import type { CueList, Show } from "@/core/show/schema";
@@ -14,9 +11,11 @@ import { VoicePicture } from "../effects/VoicePicture";
 import { TilePicture } from "../palettes/TilePicture";
 import { pictureOf } from "../palettes/tiles";
 import { LookPicture } from "../parts/LookPicture";
+import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import { goOnce } from "./goOnce";
-import { useFlash } from "./useFlash";
+import { beginPad, endings, heldOf, puttingBack } from "./padDeeds";
+import { useWhileHeld } from "./useFlash";
 import { PatternPicture, patternOf } from "./PatternPicture";
 import classes from "./Run.module.css";
 
@@ -33,9 +32,7 @@ export function isOn(show: Show, placed: Placed, playing: Playing, held: Hands["
       (BY_LEVEL.has(list.kind) ? (run?.level ?? 0) > 0 && list.kind !== "limiter" : Boolean(run?.cue))
     );
   }
-  if (placed.what === "effect")
-    return Object.values(held).some(({ effect: e }) => e && !isStop(e) && isFrom(e) && e.from === placed.id);
-  return false;
+  return heldOf(placed, held).length > 0;
 }
 
 function press(session: Session, placed: Placed, on: boolean): void {
@@ -43,19 +40,19 @@ function press(session: Session, placed: Placed, on: boolean): void {
   const { show, hands } = world;
   if (placed.what === "macro")
     return void session.macro(placed.id).then((no) => no && session.tell(`${no.what}. ${no.cure ?? ""}`, "refused"));
-  if (placed.what === "palette") return void session.hold((b) => applyPalette(b, placed.id));
-  if (placed.what === "effect") {
-    const effect = show.effects[placed.id];
-    if (!effect) return;
-    const items = effect.cast ?? hands.selection;
-    return void session.hold((b) => holdEffect(b, effectCalled(show, effect.number), items), false, items);
-  }
+  if (placed.what !== "list")
+    return void (on
+      ? session.act(endings(placed, hands.held), `ends ${nameOf(show, placed)}`)
+      : beginPad(session, placed));
   const list = show.lists[placed.id];
   if (!list) return;
   if (BY_LEVEL.has(list.kind)) return void session.event({ kind: "level", list: list.id, value: on ? 0 : 100 });
   if (on) return void session.event({ kind: "release", list: list.id });
   goOnce(session, [list.id]);
 }
+
+const nameOf = (show: Show, { what, id }: Placed): string =>
+  (what === "palette" ? show.palettes[id] : show.effects[id])?.name ?? what;
 
 /** A pad: pressed it starts, pressed again it ends; or it plays only while it is held. */
 export function Pad({ placed, place }: { placed: Placed; place: number }) {
@@ -65,18 +62,35 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
   const playing = useShow((s) => s.playing);
   const touched = useRef(false);
   const on = isOn(show, placed, playing, hands.held);
-  const flash = useFlash(placed.id);
+  const before = useRef<{ before: Hands["held"]; during: Hands["held"] } | null>(null);
+  const flash = useWhileHeld((hold) => {
+    if (placed.what === "list") return void session.event({ kind: "flash", list: placed.id, on: hold });
+    const now = () => session.store.getState().world.hands.held;
+    if (hold) {
+      const was = now();
+      before.current = beginPad(session, placed) ? null : { before: was, during: now() };
+    } else if (before.current) {
+      const { before: was, during } = before.current;
+      const back = puttingBack(was, during, now());
+      if (back.length > 0) session.act(back, `lets go of ${nameOf(show, placed)}`);
+      before.current = null;
+    }
+  });
   const record =
     show[({ list: "lists", effect: "effects", palette: "palettes", macro: "macros" } as const)[placed.what]][placed.id];
   if (!record) return <div className={classes.emptyPad}>gone</div>;
-  const held = placed.held === true && placed.what === "list";
+  const held = placed.held === true && placed.what !== "macro";
+  const own = placed.what === "effect" ? show.effects[placed.id]?.cast?.length : undefined;
+  const whom = own === undefined ? "the selection" : `${plural(own, "fixture")} of its own`;
   const says = held
-    ? `${record.name}: plays while it is held`
+    ? `${record.name}: ${placed.what === "list" ? "plays" : `is held for ${whom}`} while it is pressed`
     : placed.what === "list"
       ? `${record.name}: press to ${on ? "release" : "start"}`
       : placed.what === "macro"
         ? `Runs ${record.name}: ${show.macros[placed.id]?.lines.slice(0, 5).join("; ")}`
-        : `Holds ${record.name} for the selection`;
+        : on
+          ? `${record.name}: press to let go of it`
+          : `Holds ${record.name} for ${whom}`;
   return (
     <button
       type="button"
@@ -112,6 +126,7 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
       <span className="num">
         {place}
         {held && <i>hold</i>}
+        {own !== undefined && <i title={`It has ${whom}, whatever is selected`}>{own} of its own</i>}
       </span>
       <PadPicture placed={placed} />
       <b>{record.name || `${placed.what} ${record.number}`}</b>

@@ -1,7 +1,7 @@
 "use client";
 
 import { Slider } from "@mantine/core";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useLayoutEffect, useRef, useState } from "react";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { timesText } from "@/core/cue/times";
 import { plain } from "@/core/units/units";
@@ -28,6 +28,12 @@ export function RunPlace() {
   const [arranges, setArranges] = useState(false);
   const [locked, setLocked] = useState(false);
   const armed = show.lists[hands.armed];
+  /** Each page is where its hand left it. */
+  const places = useRef<HTMLDivElement>(null);
+  const scrolled = useRef<Record<string, number>>({});
+  useLayoutEffect(() => {
+    if (places.current) places.current.scrollTop = scrolled.current[page?.id ?? ""] ?? 0;
+  }, [page?.id]);
   return (
     <>
       <Split
@@ -49,7 +55,11 @@ export function RunPlace() {
               onLock={() => setLocked(true)}
             />
             <TimecodeStrip />
-            <div className={classes.places}>
+            <div
+              ref={places}
+              className={classes.places}
+              onScroll={(e) => void (scrolled.current[page?.id ?? ""] = e.currentTarget.scrollTop)}
+            >
               {page ? (
                 <PagePlaces page={page} arranges={arranges} />
               ) : (

@@ -48,7 +48,14 @@ export function TallLane({ list }: { list: CueList }) {
     putShare(comet.current, progress, moving);
     const left = (half.lanes[at + 2] ?? 0) - (half.lanes[at + 1] ?? 0);
     if (clock.current)
-      putText(clock.current, moving && list.kind !== "chase" ? `${Math.max(0, left).toFixed(1)} s` : "");
+      putText(
+        clock.current,
+        run.byHand !== null
+          ? `${plain(run.byHand * 100, 0)} %`
+          : moving && list.kind !== "chase"
+            ? `${Math.max(0, left).toFixed(1)} s`
+            : "",
+      );
   }, run);
   const arms = (add: boolean) => {
     const all = [armed, ...alsoArmed].filter(Boolean);
@@ -96,6 +103,7 @@ export function TallLane({ list }: { list: CueList }) {
       data-armed={isArmed}
       data-running={runs}
       data-paused={run?.paused ?? false}
+      data-flashed={run?.flashed ?? false}
       role="group"
       aria-label={`Lane of ${list.name}`}
       {...fader}
@@ -132,7 +140,17 @@ export function TallLane({ list }: { list: CueList }) {
               {m.mark}
             </span>
           ))}
-          {run && run.rate !== 100 && <span title="How fast its times run">{plain(run.rate, 0)} %</span>}
+          {run?.flashed && (
+            <span data-flashed title="Its flash is held: level 100 while it is">
+              flash
+            </span>
+          )}
+          {run && run.rate !== 100 && list.kind !== "effect" && (
+            <span title="How fast its times run">{plain(run.rate, 0)} %</span>
+          )}
+          {run && run.effectRate !== 100 && list.kind !== "effect" && (
+            <span title="How fast its effects run">∿ {plain(run.effectRate, 0)} %</span>
+          )}
         </span>
         <button
           type="button"

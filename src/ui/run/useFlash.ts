@@ -4,28 +4,33 @@ import { useCallback, useEffect, useRef } from "react";
 import { useSession } from "../useSession";
 
 /**
- * Flashes a list while it is held here. Where the hand cannot let go any more (the button is gone, the window leaves or
- * is covered by another), it is let go of.
+ * What lasts while it is held here. Where the hand cannot let go any more (the button is gone, the window leaves or is
+ * covered by another), it is let go of.
+ * @param change begins it, or ends it.
  */
-export function useFlash(list: string): (on: boolean) => void {
-  const session = useSession();
+export function useWhileHeld(change: (on: boolean) => void): (on: boolean) => void {
   const holds = useRef(false);
-  const flash = useCallback(
-    (on: boolean) => {
-      if (holds.current === on) return;
-      holds.current = on;
-      void session.event({ kind: "flash", list, on });
-    },
-    [session, list],
-  );
+  const latest = useRef(change);
+  useEffect(() => void (latest.current = change));
+  const set = useCallback((on: boolean) => {
+    if (holds.current === on) return;
+    holds.current = on;
+    latest.current(on);
+  }, []);
   useEffect(() => {
-    const end = () => flash(false);
+    const end = () => set(false);
     const events = ["blur", "pagehide"] as const;
     for (const event of events) addEventListener(event, end);
     return () => {
       for (const event of events) removeEventListener(event, end);
       end();
     };
-  }, [flash]);
-  return flash;
+  }, [set]);
+  return set;
+}
+
+/** Flashes a list while it is held here. */
+export function useFlash(list: string): (on: boolean) => void {
+  const session = useSession();
+  return useWhileHeld((on) => void session.event({ kind: "flash", list, on }));
 }

@@ -49,7 +49,7 @@ export function standsText(show: Show, list: CueList, run: Run): string {
 export function nextText(list: CueList, run: Run): string {
   const next = run?.next ? list.cues[run.next] : undefined;
   if (list.kind === "chase")
-    return `${plain(run?.bpm ?? list.bpm ?? 60, 1)} bpm · ${list.direction ?? "forward"}${list.tempo === undefined ? "" : ` · tempo ${list.tempo}`}`;
+    return `${plain(run?.bpm ?? list.bpm ?? 60, 1)} bpm${run?.tapped ? " tapped" : ""} · ${list.direction ?? "forward"}${list.tempo === undefined ? "" : ` · tempo ${list.tempo}`}`;
   if (list.kind === "morph" || list.kind === "submaster" || list.kind === "takeover" || list.kind === "limiter")
     return "by its level";
   if (list.kind === "effect") return "level scales the mix";
