@@ -17,7 +17,7 @@ const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port",
 await new Promise((resolve) => server.stdout.once("data", resolve));
 const browser = await launch();
 try {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, colorScheme: "dark" });
   page.on("pageerror", (error) => console.error("page:", error.message));
   page.on("console", (message) => message.type() === "error" && console.error("console:", message.text()));
   const ask = async (...lines) => {

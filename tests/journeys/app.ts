@@ -43,6 +43,8 @@ export async function startApp({ hasTouch = false, painted = false } = {}): Prom
   const context = await browser.newContext({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
+    // As in a dark house; daylight is asked for where it is looked at.
+    colorScheme: "dark",
     // The stage is painted ten times a second: there is more than one app on two cores.
     reducedMotion: "reduce",
     hasTouch,

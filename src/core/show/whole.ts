@@ -6,7 +6,7 @@ import { entryCount, listCounts } from "./counts";
 import { own } from "./own";
 import { namesIn } from "../units/names";
 import { plain } from "../units/units";
-import { morphPlaces } from "./morphPlaces";
+import { morphPlaces, risingPlaces } from "./morphPlaces";
 import type { CueList, Show } from "./schema";
 
 /** The most a show may hold; more would only bring a browser down. */
@@ -133,9 +133,9 @@ export function recordsProblem(show: Show): string | undefined {
 function placesProblem(list: CueList): string | undefined {
   const places = morphPlaces(list);
   const wrong = places.findIndex((place, k) => k > 0 && place <= places[k - 1]!);
-  return wrong < 0
-    ? undefined
-    : `the places along the level of list ${list.number} would not rise: ${places.map((p) => plain(p)).join(", ")} %`;
+  if (wrong < 0) return undefined;
+  const said = (all: readonly number[]) => all.map((p) => plain(p, 1)).join(", ");
+  return `the places along the level of list ${list.number} would not rise: ${said(places)} %; ${said(risingPlaces(places))} would`;
 }
 
 /** Ids that the count of records has not given out yet: the next new record would take the place of an old one. */

@@ -41,6 +41,10 @@ export function Paper({ onClose }: { onClose(): void }) {
   const [chosen, setChosen] = useState<readonly SheetName[]>(["cues"]);
   const [pictures, setPictures] = useState(true);
   const has = (name: SheetName) => chosen.includes(name);
+  /** Pictures that are there: what is not yet would be blank on paper. */
+  const [drawn, setDrawn] = useState<ReadonlySet<string>>(new Set());
+  const cuesOnPaper = has("cues") && pictures ? listsByNumber(show).flatMap((l) => cuesOf(l)) : [];
+  const waiting = cuesOnPaper.filter((c) => !drawn.has(c.id)).length;
   const csv = (text: string, what: string) =>
     saveFile(`${show.name || id} ${what}.csv`, new TextEncoder().encode(text), "text/csv");
   const patchNow = fixturesByNumber(show);
@@ -69,8 +73,13 @@ export function Paper({ onClose }: { onClose(): void }) {
             />
           </Group>
           <span className={classes.grow} />
-          <Button size="compact-sm" leftSection={<IconPrinter size={14} />} onClick={() => window.print()}>
-            Print
+          <Button
+            size="compact-sm"
+            leftSection={<IconPrinter size={14} />}
+            disabled={waiting > 0}
+            onClick={() => window.print()}
+          >
+            {waiting > 0 ? `Drawing ${waiting} looks` : "Print"}
           </Button>
           <Button
             size="compact-sm"
@@ -120,48 +129,52 @@ export function Paper({ onClose }: { onClose(): void }) {
           </Button>
         </header>
         <main className={classes.paper}>
-          {has("cues") &&
-            listsByNumber(show)
-              .filter((l) => cuesOf(l).length > 0)
-              .map((list) => (
-                <section key={list.id}>
-                  <h1>
-                    {show.name}: list {list.number} {list.name}
-                  </h1>
-                  <table>
-                    <thead>
-                      <tr>
-                        {pictures && <th>Look</th>}
-                        {CUE_TITLES.slice(1).map((t) => (
-                          <th key={t}>{t}</th>
-                        ))}
-                      </tr>
-                    </thead>
-                    <tbody>
-                      {cueRows(show, list).map((row, k) => {
-                        const cue = cuesOf(list)[k]!;
-                        return (
-                          <tr key={cue.id}>
-                            {pictures && (
-                              <td>
-                                <LookPicture
-                                  list={list.id}
-                                  cue={cue.id}
-                                  {...PICTURE}
-                                  label={`Look of cue ${cue.number} on paper`}
-                                />
-                              </td>
-                            )}
-                            {row.slice(1).map((cell, c) => (
-                              <td key={c}>{cell}</td>
-                            ))}
-                          </tr>
-                        );
-                      })}
-                    </tbody>
-                  </table>
-                </section>
-              ))}
+          {has("cues") && (
+            <section>
+              {listsByNumber(show)
+                .filter((l) => cuesOf(l).length > 0)
+                .map((list) => (
+                  <div key={list.id} className={classes.list}>
+                    <h1>
+                      {show.name}: list {list.number} {list.name}
+                    </h1>
+                    <table>
+                      <thead>
+                        <tr>
+                          {pictures && <th>Look</th>}
+                          {CUE_TITLES.slice(1).map((t) => (
+                            <th key={t}>{t}</th>
+                          ))}
+                        </tr>
+                      </thead>
+                      <tbody>
+                        {cueRows(show, list).map((row, k) => {
+                          const cue = cuesOf(list)[k]!;
+                          return (
+                            <tr key={cue.id}>
+                              {pictures && (
+                                <td>
+                                  <LookPicture
+                                    list={list.id}
+                                    cue={cue.id}
+                                    {...PICTURE}
+                                    onPaper={() => setDrawn((before) => new Set(before).add(cue.id))}
+                                    label={`Look of cue ${cue.number} on paper`}
+                                  />
+                                </td>
+                              )}
+                              {row.slice(1).map((cell, c) => (
+                                <td key={c}>{cell}</td>
+                              ))}
+                            </tr>
+                          );
+                        })}
+                      </tbody>
+                    </table>
+                  </div>
+                ))}
+            </section>
+          )}
           {has("patch") && (
             <section>
               <h1>{show.name}: patch</h1>

@@ -22,6 +22,8 @@ interface Props {
   signed?: boolean;
   /** Fixtures that are ringed. */
   marks?: readonly string[];
+  /** On paper: painted whether it is in sight or not, on a light ground. Tells when it is there. */
+  onPaper?(): void;
   label: string;
 }
 
@@ -29,21 +31,26 @@ interface Props {
 const SETTLED_MS = 60;
 
 /** The small picture of a cue's look, painted beside the hands. */
-export function LookPicture({ list, cue, width, height, then, signed = false, of, at, marks, label }: Props) {
+export function LookPicture({ list, cue, width, height, then, signed = false, of, at, marks, onPaper, label }: Props) {
   const session = useSession();
   const canvas = useRef<HTMLCanvasElement>(null);
   const content = useRef("");
-  const daylight = useComputedColorScheme("dark") === "light";
+  const printed = onPaper !== undefined;
+  const light = useComputedColorScheme("dark") === "light";
+  const daylight = printed || light;
+  const told = useRef(onPaper);
+  useEffect(() => void (told.current = onPaper));
   const cues = useShow((s) => s.world.show.lists[list]?.cues);
   const { palettes, effects, waves, fixtures, types, scenery } = useShow((s) => s.world.show);
   const [none, setNone] = useState(false);
-  const [seen, setSeen] = useState(false);
+  const [seen, setSeen] = useState(printed);
   // Painted for what is in sight only.
   useEffect(() => {
+    if (printed) return;
     const observer = new IntersectionObserver(([entry]) => setSeen(entry!.isIntersecting));
     observer.observe(canvas.current!.parentElement!);
     return () => observer.disconnect();
-  }, []);
+  }, [printed]);
   useEffect(() => {
     if (!seen) return;
     let cancel: (() => void) | undefined;
@@ -64,6 +71,7 @@ export function LookPicture({ list, cue, width, height, then, signed = false, of
         },
         (got, bitmap) => {
           setNone(got === "");
+          told.current?.();
           if (got === "") content.current = "";
           if (!bitmap || !canvas.current) return bitmap?.close();
           content.current = got;

@@ -24,9 +24,9 @@ export function HouseDim() {
   const { level, set } = useHouse();
   const { colorScheme, setColorScheme } = useMantineColorScheme();
   return (
-    <Popover width={220} position="bottom-end" shadow="md">
+    <Popover width={280} position="bottom-end" shadow="md">
       <Popover.Target>
-        <Tooltip label="House dim">
+        <Tooltip label="House dim, dark or daylight">
           <ActionIcon variant="subtle" color="gray" aria-label="House dim">
             <IconMoon size={18} />
           </ActionIcon>
@@ -44,11 +44,14 @@ export function HouseDim() {
             onChange={set}
             label={null}
           />
+          <Text size="sm">Dark or daylight</Text>
           <SegmentedControl
             size="xs"
+            aria-label="Dark or daylight"
             value={colorScheme}
             onChange={(v) => setColorScheme(v)}
             data={[
+              { value: "auto", label: "As the system" },
               { value: "dark", label: "Dark" },
               { value: "light", label: "Daylight" },
             ]}

@@ -36,3 +36,12 @@ test("what is out of service is crossed and not counted, and nothing of a name b
   expect(svg).not.toContain("<b>");
   expect(svg.startsWith("<svg ")).toBe(true);
 });
+
+test("types of one kind are told apart in the legend and on the plan", () => {
+  const desk = newDesk();
+  for (const line of ["patch 2 dimmer as 1", "patch 2 twin-blinder as 11", "patch 1 kelp-wash as 21"])
+    expect(runLine(desk, line)).toBeUndefined();
+  const { marks } = planSheet(desk.world.show);
+  const letters = marks.flatMap((m) => (m.kind === "text" && /^[A-Z]$/.test(m.text) ? [m.text] : []));
+  expect(letters.sort()).toEqual(["A", "A", "A", "B", "B", "B"]);
+});

@@ -3,6 +3,7 @@ import type { Kind } from "../../fixture/type";
 import { addressText } from "../../show/address";
 import type { Fixture, Show } from "../../show/schema";
 import { fixturesByNumber } from "../../show/world";
+import { grouped } from "../../units/grouped";
 import { plain } from "../../units/units";
 
 /** Millimetres from the left upper corner; lines of so many millimetres. */
@@ -77,8 +78,10 @@ export function planSheet(show: Show): Sheet {
     },
   ];
   for (const piece of pieces) marks.push(...pieceMarks(piece, put));
-  for (const fixture of fixtures) marks.push(...fixtureMarks(show, fixture, put(fixture.place.x, fixture.place.y)));
-  marks.push(...barMarks(scale), ...legendMarks(show, fixtures));
+  const letters = lettersOf(show, fixtures);
+  for (const fixture of fixtures)
+    marks.push(...fixtureMarks(show, fixture, put(fixture.place.x, fixture.place.y), letters.get(fixture.type)));
+  marks.push(...barMarks(scale), ...legendMarks(show, fixtures, letters));
   return { width: WIDTH, height: HEIGHT, scale, marks };
 }
 
@@ -93,14 +96,22 @@ function pieceMarks(
   put: (x: number, y: number) => [number, number],
 ): Mark[] {
   const [a, b] = [put(from.x, from.y), put(to.x, to.y)];
-  const label: Mark = {
+  // Where lamps hardly hang: before the beginning of a line, in the middle of what is round, over the corner of an area.
+  const [start] = [a, b].sort((p, q) => p[0] - q[0]) as [typeof a, typeof b];
+  const named = (at: readonly [number, number], anchor: "start" | "middle" | "end"): Mark => ({
     kind: "text",
-    at: [(a[0] + b[0]) / 2, Math.min(a[1], b[1]) - 1.2],
+    at,
     text: name,
     size: 2.6,
-    anchor: "middle",
+    anchor,
     grey: true,
-  };
+  });
+  const label =
+    shape === "line" || shape === "truss"
+      ? named([Math.max(MARGIN + name.length * 1.5, start[0] - 2), start[1] + 0.9], "end")
+      : shape === "round"
+        ? named([(a[0] + b[0]) / 2, (a[1] + b[1]) / 2 + 0.9], "middle")
+        : named([Math.min(a[0], b[0]), Math.min(a[1], b[1]) - 1.2], "start");
   if (shape === "line" || shape === "truss")
     return [{ kind: "line", points: [a, b], width: shape === "truss" ? 1.2 : 0.4, grey: true }, label];
   if (shape === "round")
@@ -162,7 +173,23 @@ export function signMarks(kind: Kind, [x, y]: readonly [number, number], s: numb
   }
 }
 
-function fixtureMarks(show: Show, fixture: Fixture, at: readonly [number, number]): Mark[] {
+/** Types whose kind has one sign for several of them, each with a letter of its own in it. */
+function lettersOf(show: Show, fixtures: readonly Fixture[]): ReadonlyMap<string, string> {
+  const types = [...new Set(fixtures.map((f) => f.type))].map((id) => show.types[id]!);
+  const byKind = [...grouped(types, (t) => t.kind).values()].filter((own) => own.length > 1);
+  return new Map(byKind.flatMap((own) => own.map((t, k) => [t.id, LETTERS[k] ?? String(k + 1)] as const)));
+}
+const LETTERS = "ABCDEFGHIJKLMNOPQRSTUVWXYZ";
+
+/** The sign of a type: that of its kind, and its letter. */
+const typeMarks = (kind: Kind, at: readonly [number, number], letter: string | undefined): Mark[] => [
+  ...signMarks(kind, at, SIGN),
+  ...(letter
+    ? [{ kind: "text", at: [at[0], at[1] + 0.8], text: letter, size: 2, anchor: "middle", strong: true } satisfies Mark]
+    : []),
+];
+
+function fixtureMarks(show: Show, fixture: Fixture, at: readonly [number, number], letter: string | undefined): Mark[] {
   const [x, y] = at;
   const cross: Mark[] = fixture.outOfService
     ? [
@@ -185,7 +212,7 @@ function fixtureMarks(show: Show, fixture: Fixture, at: readonly [number, number
       ]
     : [];
   return [
-    ...signMarks(show.types[fixture.type]!.kind, at, SIGN),
+    ...typeMarks(show.types[fixture.type]!.kind, at, letter),
     ...cross,
     { kind: "text", at: [x, y + SIGN + 2.8], text: String(fixture.number), size: 2.5, anchor: "middle", strong: true },
     {
@@ -231,7 +258,7 @@ function barMarks(scale: number): Mark[] {
   ];
 }
 
-function legendMarks(show: Show, fixtures: readonly Fixture[]): Mark[] {
+function legendMarks(show: Show, fixtures: readonly Fixture[], letters: ReadonlyMap<string, string>): Mark[] {
   const x = WIDTH - MARGIN - LEGEND;
   let y = MARGIN + HEAD + 4;
   const marks: Mark[] = [
@@ -251,7 +278,7 @@ function legendMarks(show: Show, fixtures: readonly Fixture[]): Mark[] {
     const own = fixtures.filter((f) => f.type === id && !f.outOfService).length;
     if (y > HEIGHT - MARGIN - 4) break;
     marks.push(
-      ...signMarks(type.kind, [x + 4, y], SIGN),
+      ...typeMarks(type.kind, [x + 4, y], letters.get(id)),
       { kind: "text", at: [x + 11, y + 0.4], text: `${own} × ${type.model}`, size: 3, anchor: "start" },
       { kind: "text", at: [x + 11, y + 3.8], text: type.maker, size: 2.2, anchor: "start", grey: true },
     );
