@@ -7,7 +7,9 @@ import { playEffect } from "@/core/cue/intents";
 import { deleteEffect, recordEffect, setEffect, updateEffect } from "@/core/effect/intents";
 import { castEntries } from "@/core/effect/lane";
 import { several } from "@/core/palette/words";
-import { drop, hold, keepOut } from "@/core/program/intents";
+import { hold, keepOut } from "@/core/program/intents";
+import { puttingBack } from "@/core/program/puttingBack";
+import type { Hands } from "@/core/show/hands";
 import { effectsByNumber, listsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
@@ -30,7 +32,7 @@ export function EditorHead({ target }: { target: Target }) {
       useEditing.setState({ before: { of: record.id, voices: record.voices } });
   }, [record]);
   const [after, setAfter] = useState<NonNullable<typeof record>["voices"] | null>(null);
-  const [trial, setTrial] = useState<string[] | null>(null);
+  const [trial, setTrial] = useState<{ before: Hands; during: Hands } | null>(null);
   const next = (effectsByNumber(show).at(-1)?.number ?? 0) + 1;
   const selection = hands.selection;
   const swap = () => {
@@ -52,10 +54,7 @@ export function EditorHead({ target }: { target: Target }) {
   }, []);
   const tryIt = () => {
     if (!record) return;
-    if (trial) {
-      session.act([drop.of({ keys: trial.filter((key) => hands.held[key]) })], "ends the trial");
-      return setTrial(null);
-    }
+    if (trial) return endTrial.current();
     const values = castEntries(show, record, selection);
     const keys = Object.keys(values);
     if (
@@ -66,8 +65,19 @@ export function EditorHead({ target }: { target: Target }) {
       )
     )
       return;
-    setTrial(keys);
+    setTrial({ before: hands, during: session.store.getState().world.hands });
   };
+  /** The programmer is as it was, however the trial ends. */
+  const endTrial = useRef(() => {});
+  useEffect(() => {
+    endTrial.current = () => {
+      if (!trial) return;
+      const back = puttingBack(trial.before, trial.during, session.store.getState().world.hands);
+      if (back.length > 0) session.act(back, "ends the trial");
+      setTrial(null);
+    };
+  });
+  useEffect(() => () => endTrial.current(), [record?.id]);
   const freeList = () => {
     const taken = new Set(listsByNumber(show).map((l) => l.number));
     for (let n = 1; ; n++) if (!taken.has(n)) return n;

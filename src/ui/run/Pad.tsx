@@ -7,6 +7,7 @@ import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import type { Playing } from "@/engine/messages";
 import type { Session } from "@/session/state";
+import { puttingBack } from "@/core/program/puttingBack";
 import { VoicePicture } from "../effects/VoicePicture";
 import { TilePicture } from "../palettes/TilePicture";
 import { pictureOf } from "../palettes/tiles";
@@ -14,7 +15,7 @@ import { LookPicture } from "../parts/LookPicture";
 import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import { goOnce } from "./goOnce";
-import { beginPad, endings, heldOf, puttingBack } from "./padDeeds";
+import { beginPad, endings, heldOf } from "./padDeeds";
 import { useWhileHeld } from "./useFlash";
 import { PatternPicture, patternOf } from "./PatternPicture";
 import classes from "./Run.module.css";
@@ -62,10 +63,10 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
   const playing = useShow((s) => s.playing);
   const touched = useRef(false);
   const on = isOn(show, placed, playing, hands.held);
-  const before = useRef<{ before: Hands["held"]; during: Hands["held"] } | null>(null);
+  const before = useRef<{ before: Hands; during: Hands } | null>(null);
   const flash = useWhileHeld((hold) => {
     if (placed.what === "list") return void session.event({ kind: "flash", list: placed.id, on: hold });
-    const now = () => session.store.getState().world.hands.held;
+    const now = () => session.store.getState().world.hands;
     if (hold) {
       const was = now();
       before.current = beginPad(session, placed) ? null : { before: was, during: now() };

@@ -2,7 +2,7 @@
 import { newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
 import type { Intent } from "@/core/show/intent";
 import type { Placed } from "@/core/show/deckSchema";
-import { endings, heldOf, puttingBack } from "./padDeeds";
+import { endings, heldOf } from "./padDeeds";
 
 function rigged(): { desk: Desk; palette: Placed; effect: Placed } {
   const desk = newDesk();
@@ -44,16 +44,4 @@ test("an effect ends and the value it plays around stays", () => {
   expect(all).toHaveLength(3);
   act(desk, endings(effect, held(desk)));
   expect(heldOf(effect, held(desk))).toEqual([]);
-});
-
-test("let go, a held pad gives back what was held before, and leaves what was changed meanwhile", () => {
-  const { desk } = rigged();
-  does(desk, "1 thru 3", "1 red at 20");
-  const before = held(desk);
-  does(desk, "palette 1");
-  const during = held(desk);
-  does(desk, "3 red at 5");
-  act(desk, puttingBack(before, during, held(desk)));
-  const reds = Object.values(held(desk)).flatMap((e) => (e.attribute === "ColorAdd_R" ? [e.value] : []));
-  expect(reds.sort()).toEqual([20, 5].sort());
 });

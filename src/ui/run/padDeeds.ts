@@ -39,16 +39,6 @@ export function endings(placed: Placed, held: Held): Intent[] {
   ];
 }
 
-/** What brings back what was held before a pad was pressed, where it still holds what it put there. */
-export function puttingBack(before: Held, during: Held, now: Held): Intent[] {
-  const put = namesIn(during).filter((key) => during[key] !== before[key] && now[key] === during[key]);
-  const old = put.filter((key) => before[key]);
-  return [
-    ...(put.length > 0 ? [drop.of({ keys: put })] : []),
-    ...(old.length > 0 ? [hold.of({ values: Object.fromEntries(old.map((key) => [key, before[key]!])) })] : []),
-  ];
-}
-
 /** Holds what a pad gives: a palette for the selection, an effect for its own fixtures or the selection. */
 export function beginPad(session: Session, placed: Placed) {
   const { show, hands } = session.store.getState().world;

@@ -12,9 +12,12 @@ export const isByTab = (): boolean => byTab;
 /** Places that hold the focus for themselves while they are open. */
 const HOLDS = "[role=dialog], [role=menu], [role=listbox]";
 
+/** A field whose text is one of a list. */
+const CHOOSES = "[role=combobox], [aria-haspopup=listbox]";
+
 /**
  * Buttons do not keep the focus after a pointer, so that Enter presses nothing unseen; switches are pressed with Enter
- * as buttons are, Space being go; Escape leaves a text field.
+ * as buttons are, Space being go; Escape leaves a text field, and so does Enter where nothing else takes it.
  */
 export function useFocusManners(): void {
   useEffect(() => {
@@ -28,6 +31,9 @@ export function useFocusManners(): void {
     };
     const focused = ({ target }: FocusEvent) => {
       const element = target as HTMLElement | null;
+      // Tab into a number, or a press into a chosen name: what is typed takes its place.
+      if (element instanceof HTMLInputElement && takesText(element) && element !== askInput())
+        if (byPointer ? element.matches(CHOOSES) : byTab) setTimeout(() => element.select());
       if (!byPointer || !isLeft(element) || element?.closest(HOLDS)) return;
       // After the press: what is pressed must have had it for a moment.
       setTimeout(() => document.activeElement === element && element?.blur());
@@ -38,6 +44,12 @@ export function useFocusManners(): void {
         event.preventDefault();
         return element.click();
       }
+      // Never the text of the page.
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === "a" && !takesText(element))
+        event.preventDefault();
+      const gives = element instanceof HTMLInputElement && !element.form && !element.matches(CHOOSES);
+      if (event.key === "Enter" && !event.defaultPrevented && gives && takesText(element) && element !== askInput())
+        if (!element.closest(HOLDS)) return element.blur();
       if (event.key !== "Escape" || !takesText(element) || element === askInput()) return;
       if (!element?.closest(HOLDS)) element?.blur();
     };

@@ -3,7 +3,7 @@
 import { useEffect } from "react";
 import { tinykeys } from "tinykeys";
 import { refusalText } from "@/core/show/refusal";
-import { macrosByNumber, pagesByNumber, viewsByNumber } from "@/core/show/world";
+import { fixturesByNumber, macrosByNumber, pagesByNumber, viewsByNumber } from "@/core/show/world";
 import { clear, setBlind, setHighlight } from "@/core/program/intents";
 import { select, step } from "@/core/select/intents";
 import { useKeyTable } from "./useKeyTable";
@@ -72,6 +72,7 @@ export function useKeys(): void {
       undo: () => void session.step("undo"),
       redo: () => void session.step("redo"),
       clear: () => void session.act([clear.of({})], "clear"),
+      "select-all": () => void session.act([select.of({ items: fixturesByNumber(show()).map((f) => f.id) })], "all"),
       effect: () => editEffect(useEditing.getState().open === null ? "held" : null),
       "step-next": () => stepTo("next"),
       "step-previous": () => stepTo("previous"),
