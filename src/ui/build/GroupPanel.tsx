@@ -2,7 +2,7 @@
 
 import { ActionIcon } from "@mantine/core";
 import { IconPlus } from "@tabler/icons-react";
-import type { MouseEvent } from "react";
+import { useState, type MouseEvent } from "react";
 import { members, typeGroups } from "@/core/select/expression";
 import { orderGroups, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
@@ -31,10 +31,12 @@ export function GroupPanel() {
   const groups = groupsByNumber(show);
   const types = typeGroups(show);
   const chosen = new Set(hands.selection);
+  const [made, setMade] = useState<string>();
   const record = () => {
     const name = offeredName(world);
     const number = (groups.at(-1)?.number ?? 0) + 1;
-    session.act([recordGroup.of({ number, members: hands.selection, ...(name ? { name } : {}) })]);
+    if (session.act([recordGroup.of({ number, members: hands.selection, ...(name ? { name } : {}) })])) return;
+    setMade(groupsByNumber(session.store.getState().world.show).find((g) => g.number === number)?.id);
   };
   const press = (own: readonly Item[], event: MouseEvent) => {
     const all = own.every((m) => chosen.has(m));
@@ -89,6 +91,7 @@ export function GroupPanel() {
               own={own}
               state={state(own)}
               onPress={(e) => press(own, e)}
+              fresh={group.id === made}
               reorder={reorder(group.id)}
             />
           );

@@ -35,14 +35,16 @@ interface Props {
   /** "none", "all", or how many of how many are selected. */
   state: string;
   onPress(event: MouseEvent): void;
+  /** It was just recorded: its name is offered. */
+  fresh: boolean;
   /** What makes it one to drag. */
   reorder: ReturnType<ReturnType<typeof useReorder>>;
 }
 
 /** One group: press to select, drag to put it elsewhere, and what else can be done with it. */
-export function GroupRow({ group, own, state, onPress, reorder }: Props) {
+export function GroupRow({ group, own, state, onPress, fresh, reorder }: Props) {
   const session = useSession();
-  const [renaming, setRenaming] = useState(false);
+  const [renaming, setRenaming] = useState(fresh);
   const [laying, setLaying] = useState(false);
   const [menu, levels] = useFirstLevel();
   const [asking, setAsking] = useState(false);

@@ -93,15 +93,18 @@ export function Shelf() {
       applyPalette(b, id);
       if (over > 0) b.over = over;
     });
-  const quick = () =>
-    session.act([
-      recordPalette.of({
-        number: next,
-        width,
-        entries: gather(session.context(), { width, only: keeps }),
-        ...(keeps ? { only: keeps } : {}),
-      }),
-    ]);
+  const [made, setMade] = useState<string>();
+  /** What is recorded by a press has its name offered at once. */
+  const quick = () => {
+    const intent = recordPalette.of({
+      number: next,
+      width,
+      entries: gather(session.context(), { width, only: keeps }),
+      ...(keeps ? { only: keeps } : {}),
+    });
+    if (session.act([intent])) return;
+    setMade(palettesByNumber(session.store.getState().world.show).find((p) => p.number === next)?.id);
+  };
   const reorder = useReorder((dragged, onto) => {
     if (search) return;
     const rest = found.map((p) => p.id).filter((id) => id !== dragged);
@@ -203,6 +206,7 @@ export function Shelf() {
               key={p.id}
               world={world}
               palette={p}
+              fresh={p.id === made}
               state={states.get(p.id)!}
               picture={pictures.get(p.id)!}
               trial={trying(session, paletteText(world, p.id), (b) => applyPalette(b, p.id))}

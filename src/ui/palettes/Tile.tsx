@@ -18,6 +18,8 @@ import classes from "./Palettes.module.css";
 const TAGS = ["#7ee8c4", "#ffb07a", "#9db2ff", "#ffd27d", "#ff9fb4", "#c3b4ff"];
 
 interface Props {
+  /** It was just recorded: its name is offered. */
+  fresh: boolean;
   world: World;
   palette: Palette;
   state: TileState;
@@ -31,9 +33,9 @@ interface Props {
 }
 
 /** One palette: what it does, its number and name, how wide it is by its edge, and how it stands to the selection. */
-export function Tile({ world, palette, state, picture, trial, onPress, onDetails, reorder }: Props) {
+export function Tile({ world, palette, state, picture, trial, fresh, onPress, onDetails, reorder }: Props) {
   const session = useSession();
-  const [renaming, setRenaming] = useState(false);
+  const [renaming, setRenaming] = useState(fresh);
   const { id, number, name, width, colour } = palette;
   const lacks = lacksText(state);
   const held = Object.keys(updating(world, palette)).length;

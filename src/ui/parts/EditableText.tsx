@@ -29,6 +29,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
     ...scrub,
     onPress: (e) => chooses(e) || setDraft(value),
   });
+  const taken = useRef(false);
   /** Whether the keys were in the field: they stay where it was. */
   const stays = useRef(false);
   const close = (byKey = true) => {
@@ -67,7 +68,13 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
       autoFocus
       onFocus={(e) => e.currentTarget.select()}
       onChange={(e) => setDraft(e.currentTarget.value)}
-      onBlur={() => keep(false)}
+      onBlur={(e) => {
+        // The menu it was opened from gives the focus back to its button once: the field takes it again.
+        const toMenu = (e.relatedTarget as Element | null)?.matches("[aria-haspopup=menu]") ?? false;
+        if (!onClosed || !toMenu || taken.current) return keep(false);
+        taken.current = true;
+        e.currentTarget.focus();
+      }}
       onKeyDown={(e) => {
         if (e.key === "Enter" || e.key === "Escape") {
           // Else the press would go on to the button that takes the field's place, and open it again.
