@@ -15,7 +15,7 @@ import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
-import { deletePalette, orderPalettes, replacePalette } from "./palette/goneIntents";
+import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "./palette/goneIntents";
 import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
 import { writeCue } from "./cue/writeCueIntent";
@@ -89,6 +89,7 @@ export const INTENTS = registryOf([
   recordWave,
   deleteWave,
   orderPalettes,
+  shelvePalettes,
   program.hold,
   program.drop,
   program.clear,

@@ -211,6 +211,7 @@ const SAMPLES: Intent[] = [
   { kind: "hardenCue", list: fourth, cue: linkedCue, palette: first },
   { kind: "startPalettes", families: ["Focus"] },
   { kind: "orderPalettes", palettes: [spare, first] },
+  { kind: "shelvePalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
   { kind: "replacePalette", palette: first, by: spare, merge: true },
   { kind: "recordEffect", number: 7, name: "Fall", cast: true, voices: [voice], items: [f1, f2], overwrite: true },

@@ -229,7 +229,10 @@ test("drifts found, explained and cleaned at once; a late move mended; a signed 
   await untilSaved(page);
   await page.reload();
   await place("Check");
-  await page.getByTestId("check-count").getByText(/to look at/).waitFor();
+  await page
+    .getByTestId("check-count")
+    .getByText(/to look at/)
+    .waitFor();
   expect(await signed.count()).toBe(0);
   expect(app.errors).toEqual([]);
 });

@@ -19,7 +19,7 @@ export function one<T>(
 /** The number a token is, a unit behind it left out; undefined where it is none of that pattern. */
 export const number = (pattern: RegExp) => (state: MatchState, pos: number) => {
   const token = state.tokens[pos]!;
-  const bare = token.kind === "number" ? token.text.replace(/\s*[%°]$/, "") : "";
+  const bare = token.kind === "number" ? token.text.replace(/[%°]$/, "").trimEnd() : "";
   return pattern.test(bare) ? Number(bare) : undefined;
 };
 

@@ -128,7 +128,7 @@ const values: SlotParser<Amounts> = (state, pos) => {
     const token = state.tokens[at];
     const text = token?.text.toLowerCase();
     if (text === "full" || text === "out") return text;
-    const bare = token?.kind === "number" ? token.text.replace(/\s*[%°Kk]$/, "") : "";
+    const bare = token?.kind === "number" ? token.text.replace(/[%°Kk]$/, "").trimEnd() : "";
     const found = SIGNED.test(bare) ? Number(bare) : undefined;
     return found !== undefined && within(state, at, found, "a value", -1_000_000, 1_000_000) ? found : undefined;
   };

@@ -21,18 +21,21 @@ export const writeCue = defineIntent({
     cue: IdSchema,
     values: EntriesSchema,
     unset: z.array(ParamKeySchema).max(200_000),
+    /** Stored parameters whose own timing goes: the cue's times are theirs again. */
+    untimed: z.array(ParamKeySchema).max(200_000).optional(),
     looks: z.enum(LOOKS),
   },
-  apply(world, { list: listId, cue: id, values, unset, looks }) {
+  apply(world, { list: listId, cue: id, values, unset, untimed = [], looks }) {
     const show = plainShow(world);
     const list = listIn(world, listId);
     const cue = cueIn(world, listId, id);
-    const keys = [...Object.keys(values), ...unset];
+    const keys = [...Object.keys(values), ...unset, ...untimed];
     if (keys.length === 0) fail("there is nothing to set in that cue");
     if (unset.length > 0 && Object.keys(values).length === 0 && !unset.some((key) => cue.entries[key]))
       fail(`cue ${exact(cue.number)} stores none of that`);
     const edit = () => {
       for (const key of unset) delete cue.entries[key];
+      for (const key of untimed) delete cue.entries[key]?.time;
       const timed = Object.entries(values).map(([key, entry]): [ParamKey, Entry] => {
         const time = entry.time ?? cue.entries[key]?.time;
         return [key, time ? { ...entry, time } : entry];
@@ -41,14 +44,15 @@ export const writeCue = defineIntent({
     };
     keepingAs(looks, world, list, id, edit, () => ({ number: cue.number, touched: keys }));
   },
-  says: (world, { list, cue, values, unset, looks }) =>
+  says: (world, { list, cue, values, unset, untimed = [], looks }) =>
     `${cueLabel(world, list, cue)}: ${[
       Object.keys(values).length > 0 && `sets ${several(Object.keys(values).length, "value")}`,
       unset.length > 0 && `takes ${several(unset.length, "value")} out, so that what tracks in shows`,
+      untimed.length > 0 && `${several(untimed.length, "value")} by the cue's times`,
     ]
       .filter(Boolean)
       .join(", ")}${looksText(looks)}`,
-  lines(world, { list, cue, values, unset, looks }) {
+  lines(world, { list, cue, values, unset, untimed = [], looks }) {
     const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
     const end = looks === "track" ? "" : ` ${looks}`;
     const texts = Object.entries(values).flatMap(([key, { attribute, value, time }]): [ParamKey, string][] => {
@@ -69,6 +73,7 @@ export const writeCue = defineIntent({
     });
     if (texts.some(([, text]) => text === "")) return [unsaid("sets values in a cue that no line can say")];
     texts.push(...unset.map((key): [ParamKey, string] => [key, `${key.split(".")[2]!} unset`]));
+    texts.push(...untimed.map((key): [ParamKey, string] => [key, `${key.split(".")[2]!} cue time`]));
     return [...grouped(texts, ([, text]) => text)].map(
       ([text, of]) =>
         `set ${cueText(world, list, cue)} ${selText(world.show, itemsOfKeys(of.map(([key]) => key)))} ${text}${end}`,

@@ -195,3 +195,17 @@ export const orderPalettes = defineIntent({
     `order palettes ${palettes.map((id) => show.palettes[id]?.number ?? "?").join(" ")}`,
   ],
 });
+
+/** Puts tiles into an order of their own; numbers stay. */
+export const shelvePalettes = defineIntent({
+  kind: "shelvePalettes",
+  fields: { palettes: z.array(IdSchema).min(2).max(10_000) },
+  apply(world, { palettes }) {
+    if (new Set(palettes).size < palettes.length) fail("a palette stands twice in that order", "Name each once");
+    palettes.forEach((id, k) => (paletteIn(world, id).shelf = k + 1));
+  },
+  says: (_, { palettes }) => `puts ${palettes.length} palettes into that order on the shelf; their numbers stay`,
+  lines: ({ show }, { palettes }) => [
+    `shelve palettes ${palettes.map((id) => show.palettes[id]?.number ?? "?").join(" ")}`,
+  ],
+});

@@ -46,6 +46,8 @@ export const PaletteSchema = z.object({
     .optional(),
   /** Kept without a tile on the shelf. */
   offShelf: z.literal(true).optional(),
+  /** Its place among the tiles, where a hand has put them in an order of their own; without it by its number, behind those. */
+  shelf: z.number().int().min(1).max(20_000).optional(),
   /** Of one fixture: exceptions where a wider value exists too. */
   own: z.record(ParamKeySchema, PaletteEntrySchema),
   types: z.record(TypeIdSchema, OfTypeSchema),

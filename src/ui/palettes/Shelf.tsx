@@ -6,7 +6,7 @@ import { useMemo, useState } from "react";
 import { palette as applyPalette } from "@/core/command/building";
 import { gather } from "@/core/command/gathering";
 import type { Family } from "@/core/fixture/attribute";
-import { orderPalettes } from "@/core/palette/goneIntents";
+import { orderPalettes, shelvePalettes } from "@/core/palette/goneIntents";
 import { recordPalette } from "@/core/palette/intents";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { paletteText } from "@/core/palette/words";
@@ -26,7 +26,7 @@ import { lookInside } from "./PaletteInside";
 import { RecordPalette } from "./RecordPalette";
 import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";
-import { palettesOn, pictureOf, reachOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
+import { offShelf, palettesOn, pictureOf, reachOf, stateOf, tabOf, TABS, type Tab } from "./tiles";
 import { UpdateDialog } from "./UpdateDialog";
 import { WidthsDialog } from "./WidthsDialog";
 import classes from "./Palettes.module.css";
@@ -65,7 +65,12 @@ export function Shelf() {
   const [over, setOver] = useState(0);
   const [dialog, setDialog] = useState<{ kind: "record" | "update" | "starters" | "widths" } | null>(null);
   const { show, hands } = world;
-  const found = useMemo(() => palettesOn(show, tab, search), [show, tab, search]);
+  const [showsOff, setShowsOff] = useState(false);
+  const off = search ? [] : offShelf(show, tab);
+  const found = useMemo(
+    () => [...palettesOn(show, tab, search), ...(showsOff && !search ? offShelf(show, tab) : [])],
+    [show, tab, search, showsOff],
+  );
   const chosen = hands.selection;
   const pictures = useMemo(
     () => new Map(found.map((p) => [p.id, pictureOf({ show, hands: { ...hands, selection: chosen } }, p)])),
@@ -105,11 +110,13 @@ export function Shelf() {
     if (session.act([intent])) return;
     setMade(palettesByNumber(session.store.getState().world.show).find((p) => p.number === next)?.id);
   };
+  const order = found.map((p) => p.id);
+  const isNumberedSo = found.every((p, k) => k === 0 || p.number > found[k - 1]!.number);
   const reorder = useReorder((dragged, onto) => {
     if (search) return;
     const rest = found.map((p) => p.id).filter((id) => id !== dragged);
     const to = found.findIndex((p) => p.id === onto);
-    session.act([orderPalettes.of({ palettes: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
+    session.act([shelvePalettes.of({ palettes: [...rest.slice(0, to), dragged, ...rest.slice(to)] })]);
   });
   return (
     <section className={classes.shelf} aria-label="Palettes">
@@ -213,8 +220,18 @@ export function Shelf() {
               onPress={() => void apply(p.id)}
               onDetails={() => lookInside(p.id)}
               reorder={reorder(p.id)}
+              {...(isNumberedSo ? {} : { onNumber: () => session.act([orderPalettes.of({ palettes: order })]) })}
             />
           ))}
+          {off.length > 0 && (
+            <li className={classes.place}>
+              <button type="button" aria-pressed={showsOff} onClick={() => setShowsOff(!showsOff)}>
+                <i>
+                  {showsOff ? "hide" : "show"} {off.length} off the shelf
+                </i>
+              </button>
+            </li>
+          )}
           {!search && (
             <li className={classes.place}>
               <button

@@ -28,12 +28,14 @@ interface Props {
   trial: object;
   onPress(): void;
   onDetails(): void;
+  /** Gives the numbers out anew in the order of the shelf, where they are in another. */
+  onNumber?(): void;
   /** What makes it one to drag. */
   reorder: ReturnType<ReturnType<typeof useReorder>>;
 }
 
 /** One palette: what it does, its number and name, how wide it is by its edge, and how it stands to the selection. */
-export function Tile({ world, palette, state, picture, trial, fresh, onPress, onDetails, reorder }: Props) {
+export function Tile({ world, palette, state, picture, trial, fresh, onNumber, onPress, onDetails, reorder }: Props) {
   const session = useSession();
   const [renaming, setRenaming] = useState(fresh);
   const { id, number, name, width, colour } = palette;
@@ -104,7 +106,7 @@ export function Tile({ world, palette, state, picture, trial, fresh, onPress, on
                   key={tag}
                   component="button"
                   type="button"
-                  size={18}
+                  size={26}
                   color={tag}
                   aria-label={`Tag ${tag}`}
                   onClick={() => set({ colour: colour === tag ? null : tag })}
@@ -115,6 +117,7 @@ export function Tile({ world, palette, state, picture, trial, fresh, onPress, on
           <Menu.Item onClick={() => set({ shelf: palette.offShelf === true })}>
             {palette.offShelf ? "Put on the shelf" : "Keep without a tile"}
           </Menu.Item>
+          {onNumber && <Menu.Item onClick={onNumber}>Number all here in this order</Menu.Item>}
           <Menu.Divider />
           <Menu.Item color="red" onClick={() => session.act([deletePalette.of({ palette: id })])}>
             Delete{uses ? `: used ${uses}, what it gave stays as numbers` : " (can be undone)"}

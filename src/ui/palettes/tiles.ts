@@ -31,8 +31,16 @@ export function palettesOn(show: Show, tab: Tab, search: string): Palette[] {
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const all = palettesByNumber(show);
   if (words.length > 0) return all.filter((p) => words.every((w) => `${p.number} ${p.name}`.toLowerCase().includes(w)));
-  return all.filter((p) => !p.offShelf && tabOf(p) === tab);
+  return inOrder(all.filter((p) => !p.offShelf && tabOf(p) === tab));
 }
+
+/** Those of a tab that have no tile. */
+export const offShelf = (show: Show, tab: Tab): Palette[] =>
+  palettesByNumber(show).filter((p) => p.offShelf && tabOf(p) === tab);
+
+/** As hands have put them; what came since lies behind, by number. */
+const inOrder = (palettes: readonly Palette[]): Palette[] =>
+  [...palettes].sort((a, b) => (a.shelf ?? Infinity) - (b.shelf ?? Infinity) || a.number - b.number);
 
 export type Picture =
   | { kind: "colours"; colours: string[] }

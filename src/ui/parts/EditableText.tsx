@@ -70,7 +70,7 @@ export function EditableText({ value, label, empty = "", mono = false, onSave, o
       onChange={(e) => setDraft(e.currentTarget.value)}
       onBlur={(e) => {
         // The menu it was opened from gives the focus back to its button once: the field takes it again.
-        const toMenu = (e.relatedTarget as Element | null)?.matches("[aria-haspopup=menu]") ?? false;
+        const toMenu = e.relatedTarget?.matches("[aria-haspopup=menu]") ?? false;
         if (!onClosed || !toMenu || taken.current) return keep(false);
         taken.current = true;
         e.currentTarget.focus();

@@ -18,14 +18,34 @@ const having = (session: Session, taken: readonly Taken[], attribute: string): I
 
 /** Times as a cell shows them and takes them: "+2 1.5 s" is a delay of 2 and a fade of 1.5; "0 to 3" spreads fades. */
 export function typedTimes(text: string): { delay?: string; fade?: string } | undefined {
-  const found = /^(?:\+\s*([\d.]+(?:\s+to\s+\+?[\d.]+)*)\s*s?)?\s*([\d.]+(?:\s+to\s+[\d.]+)*)?\s*s?$/i.exec(
-    text.trim(),
-  );
-  if (!found || (!found[1] && !found[2])) return undefined;
-  return {
-    ...(found[1] ? { delay: found[1].replaceAll("+", "") } : {}),
-    ...(found[2] ? { fade: found[2] } : {}),
+  const words = text.trim().toLowerCase().replaceAll("+", " + ").split(/\s+/).filter(Boolean);
+  let at = 0;
+  const seconds = () => {
+    const word = words[at]?.replace(/s$/, "") ?? "";
+    if (!/^\d+(\.\d+)?$|^\.\d+$/.test(word)) return undefined;
+    at += 1;
+    if (words[at] === "s") at += 1;
+    return word;
   };
+  /** A time, or several joined by "to". */
+  const spread = () => {
+    const first = seconds();
+    if (first === undefined) return undefined;
+    const read = [first];
+    while (words[at] === "to") {
+      at += words[at + 1] === "+" ? 2 : 1;
+      const next = seconds();
+      if (next === undefined) return undefined;
+      read.push(next);
+    }
+    return read.join(" to ");
+  };
+  const delayed = words[0] === "+";
+  if (delayed) at = 1;
+  const first = spread();
+  const fade = delayed ? spread() : first;
+  if (first === undefined || at < words.length) return undefined;
+  return { ...(delayed ? { delay: first } : {}), ...(fade === undefined ? {} : { fade }) };
 }
 
 interface Typing {

@@ -104,15 +104,14 @@ export const CUE_VALUES: Command[] = [
     chapter,
     syntax: `${WHERE} <what> cue time [cueonly | keeplooks]`,
     about: "takes own timing away from what the cue stores: it goes by the cue's times again",
-    example: "set cue 3 1 thru 12 intensity cue time",
+    example: "set cue 2 41 thru 64 intensity cue time",
     read(args, context) {
       const { list, cue, b } = within(args, context);
-      const timed = keysOf(b, args.what).flatMap(({ key }): [ParamKey, Entry][] => {
-        const { time, ...rest } = cue.entries[key] ?? {};
-        return time ? [[key, rest as Entry]] : [];
-      });
-      if (timed.length === 0) fail(`cue ${cue.number} has no own timing of ${whatText(args.what)} of these fixtures`);
-      return write(args, list, cue, Object.fromEntries(timed));
+      const untimed = keysOf(b, args.what)
+        .map((t) => t.key)
+        .filter((key) => cue.entries[key]?.time);
+      if (untimed.length === 0) fail(`cue ${cue.number} has no own timing of ${whatText(args.what)} of these fixtures`);
+      return intents(writeCue.of({ list: list.id, cue: cue.id, values: {}, unset: [], untimed, looks: looksOf(args) }));
     },
   }),
 ];

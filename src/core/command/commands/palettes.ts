@@ -8,7 +8,7 @@ import {
   updatePalette,
   widenPalette,
 } from "../../palette/intents";
-import { deletePalette, orderPalettes, replacePalette } from "../../palette/goneIntents";
+import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "../../palette/goneIntents";
 import { correctHang } from "../../program/hangIntent";
 import { hardenCue } from "../../cue/hardIntent";
 import { writePalette } from "../../palette/writeIntent";
@@ -202,6 +202,13 @@ export const PALETTES: Command[] = [
     about: "their numbers given out anew among them, in that order",
     example: "order palettes 3 1 2",
     read: (args, context) => intents(orderPalettes.of({ palettes: args.wanted.map((n) => paletteOf(n, context).id) })),
+  }),
+  command({
+    chapter,
+    syntax: "shelve palettes <wanted:palettes>",
+    about: "their tiles in that order on the shelf; their numbers stay",
+    example: "shelve palettes 3 1 2",
+    read: (args, context) => intents(shelvePalettes.of({ palettes: args.wanted.map((n) => paletteOf(n, context).id) })),
   }),
   command({
     chapter,
