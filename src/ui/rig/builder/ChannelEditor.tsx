@@ -1,20 +1,11 @@
 "use client";
 
-import {
-  ActionIcon,
-  Autocomplete,
-  Button,
-  Group,
-  NumberInput,
-  SegmentedControl,
-  Select,
-  Stack,
-  Text,
-} from "@mantine/core";
+import { ActionIcon, Button, Group, NumberInput, SegmentedControl, Select, Stack, Text } from "@mantine/core";
 import { IconPlus, IconTrash } from "@tabler/icons-react";
 import { attributeInfo, attributesKnown, FAMILIES, UNITS, type Unit } from "@/core/fixture/attribute";
 import type { Channel, ChannelFunction, FixtureType, Mode } from "@/core/fixture/type";
 import { inBytes, needsInfo, newFunction } from "@/core/rig/typeDraft";
+import { AttributeField } from "./AttributeField";
 import { MasterRow } from "./MasterRow";
 import { MeasuredRow } from "./MeasuredRow";
 import { SlotTable } from "./SlotTable";
@@ -88,15 +79,10 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
       {channel.functions.map((fn, k) => (
         <div key={k} className={classes.fn}>
           <Group gap="xs" align="end" wrap="nowrap">
-            <Autocomplete
-              size="xs"
+            <AttributeField
               label={k === 0 ? "Attribute" : undefined}
-              aria-label="Attribute"
-              data={attributesKnown().map((a) => a.name)}
-              value={fn.attribute}
+              attribute={fn.attribute}
               onChange={(v) => setFn(k, { ...withAttribute(fn, v) })}
-              w={170}
-              limit={60}
             />
             {(["dmxFrom", "dmxTo"] as const).map((end) => (
               <NumberInput
