@@ -16,8 +16,7 @@ import { z } from "@/core/units/zod";
 import { writeMvr } from "@/core/exchange/mvr/write";
 import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
-import { remove, unpatch, usesOf } from "@/core/patch/intents";
-import { plural } from "../parts/words";
+import { unpatch } from "@/core/patch/intents";
 import { exportAscii, exportCues } from "../parts/exportText";
 import { saveFile } from "../parts/saveFile";
 import { usePrefs } from "../parts/usePrefs";
@@ -30,6 +29,7 @@ import { Library } from "./library/Library";
 import { PatchDialog } from "./PatchDialog";
 import { PatchTable } from "./patch/PatchTable";
 import { PlanEditor } from "./plan/PlanEditor";
+import { RemoveDialog } from "./RemoveDialog";
 import { exportPlanPdf, exportPlanSvg } from "./paper/planPaper";
 import { SwapDialog } from "./swap/SwapDialog";
 import { UniverseMap } from "./universes/UniverseMap";
@@ -58,13 +58,9 @@ export function RigPlace() {
   const [bringing, setBringing] = useState(false);
   const [swapping, setSwapping] = useState<readonly string[] | null>(null);
   const [duplicating, setDuplicating] = useState<readonly string[] | null>(null);
+  const [removing, setRemoving] = useState<readonly string[] | null>(null);
   const world = useShow((s) => s.world);
   const fixtures = [...new Set(world.hands.selection.map((i) => splitItem(i).fixture))];
-  const uses = usesOf(world, fixtures);
-  const along =
-    uses.groups + uses.cues > 0
-      ? `Also from ${plural(uses.groups, "group")} and ${plural(uses.cues, "cue")}. Can be undone`
-      : "Can be undone";
   const exportCsv = () =>
     saveFile(`${world.show.name || "show"} patch.csv`, new TextEncoder().encode(writePatch(world.show)), "text/csv");
   const exportMvr = () => {
@@ -78,6 +74,7 @@ export function RigPlace() {
   };
   return (
     <div className={classes.rig}>
+      {removing && <RemoveDialog fixtures={removing} onClose={() => setRemoving(null)} />}
       <Tabs value={tab} onChange={(v) => v && setTab(v as typeof tab)} keepMounted={false} className={classes.tabs}>
         <div className={classes.head}>
           <Tabs.List>
@@ -108,15 +105,8 @@ export function RigPlace() {
                   >
                     Unpatch
                   </Menu.Item>
-                  <Menu.Item
-                    leftSection={<IconTrash size={14} />}
-                    title={along}
-                    onClick={() => session.act([remove.of({ fixtures })])}
-                  >
-                    Remove
-                    {uses.groups + uses.cues > 0
-                      ? ` (in ${plural(uses.groups, "group")}, ${plural(uses.cues, "cue")})`
-                      : ""}
+                  <Menu.Item leftSection={<IconTrash size={14} />} onClick={() => setRemoving(fixtures)}>
+                    Remove …
                   </Menu.Item>
                 </Menu.Dropdown>
               </Menu>
