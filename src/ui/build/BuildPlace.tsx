@@ -1,10 +1,11 @@
 "use client";
 
 import { Button } from "@mantine/core";
+import { useMediaQuery } from "@mantine/hooks";
 import { IconColorSwatch, IconTable, IconWaveSine } from "@tabler/icons-react";
 import { Group, Panel } from "react-resizable-panels";
 import { z } from "@/core/units/zod";
-import { Grip, LayoutSchema } from "../parts/Split";
+import { Grip, LayoutSchema, Split } from "../parts/Split";
 import { usePrefs } from "../parts/usePrefs";
 import { editEffect, useEditing } from "../effects/editing";
 import { EffectEditor } from "../effects/EffectEditor";
@@ -15,6 +16,7 @@ import { GroupPanel } from "./GroupPanel";
 import { OrderPanel } from "./OrderPanel";
 import { Programmer } from "./Programmer";
 import { SpreadPanel } from "./SpreadPanel";
+import { useShow } from "../useSession";
 import classes from "./Build.module.css";
 
 const BELOW = ["palettes", "values", "nothing"] as const;
@@ -25,6 +27,9 @@ export function BuildPlace() {
   const [down, setDown] = usePrefs("bold-comet-build-down", LayoutSchema, {});
   const [below, setBelow] = usePrefs("bold-comet-build-below", z.enum(BELOW), "palettes");
   const editing = useEditing((s) => s.open !== null);
+  // Where there is room, groups and programmer stay beside the effect editor.
+  const roomy = useMediaQuery("(min-width: 1260px)", true);
+  const alone = editing && !roomy;
   const lower = editing || below !== "nothing";
   const press = (what: (typeof BELOW)[number]) => {
     setBelow(!editing && below === what ? "nothing" : what);
@@ -34,12 +39,12 @@ export function BuildPlace() {
     <Group
       className={classes.build}
       orientation="horizontal"
-      {...(Object.keys(across).length === 3 && !editing ? { defaultLayout: across } : {})}
+      {...(Object.keys(across).length === 3 && !alone ? { defaultLayout: across } : {})}
       onLayoutChanged={(layout, { isUserInteraction }) =>
         isUserInteraction && Object.keys(layout).length === 3 && setAcross(layout)
       }
     >
-      {!editing && (
+      {!alone && (
         <>
           <Panel
             id="build-left"
@@ -48,11 +53,7 @@ export function BuildPlace() {
             maxSize={420}
             groupResizeBehavior="preserve-pixel-size"
           >
-            <div className={classes.left}>
-              <GroupPanel />
-              <OrderPanel />
-              <SpreadPanel />
-            </div>
+            <LeftColumn />
           </Panel>
           <Grip label="Width of the groups" />
         </>
@@ -112,7 +113,7 @@ export function BuildPlace() {
           )}
         </Group>
       </Panel>
-      {!editing && (
+      {!alone && (
         <>
           <Grip label="Width of the programmer" />
           <Panel
@@ -127,5 +128,33 @@ export function BuildPlace() {
         </>
       )}
     </Group>
+  );
+}
+
+/** Groups; while something is selected its order and spread share the column with them, by a divider. */
+function LeftColumn() {
+  const some = useShow(({ world: { hands } }) => hands.selection.length > 0 || hands.stepping !== null);
+  return (
+    <div className={classes.left}>
+      {some ? (
+        <Split
+          name="groups"
+          way="down"
+          label="Height of the groups"
+          keeps="second"
+          size="56%"
+          least={[150, 120]}
+          first={<GroupPanel />}
+          second={
+            <div className={classes.rest}>
+              <OrderPanel />
+              <SpreadPanel />
+            </div>
+          }
+        />
+      ) : (
+        <GroupPanel />
+      )}
+    </div>
   );
 }

@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon } from "@mantine/core";
+import { ActionIcon, Menu } from "@mantine/core";
 import { IconPlus } from "@tabler/icons-react";
 import { useState, type MouseEvent } from "react";
 import { members, typeGroups } from "@/core/select/expression";
@@ -9,6 +9,7 @@ import { select } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
 import { itemsText } from "@/core/show/itemsText";
 import { groupsByNumber, type World } from "@/core/show/world";
+import { plural } from "../parts/words";
 import { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { GroupRow } from "./GroupRow";
@@ -32,10 +33,10 @@ export function GroupPanel() {
   const types = typeGroups(show);
   const chosen = new Set(hands.selection);
   const [made, setMade] = useState<string>();
-  const record = () => {
-    const name = offeredName(world);
+  const record = (of: readonly Item[]) => {
+    const name = offeredName({ ...world, hands: { ...hands, selection: [...of] } });
     const number = (groups.at(-1)?.number ?? 0) + 1;
-    if (session.act([recordGroup.of({ number, members: hands.selection, ...(name ? { name } : {}) })])) return;
+    if (session.act([recordGroup.of({ number, members: [...of], ...(name ? { name } : {}) })])) return;
     setMade(groupsByNumber(session.store.getState().world.show).find((g) => g.number === number)?.id);
   };
   const press = (own: readonly Item[], event: MouseEvent) => {
@@ -65,16 +66,30 @@ export function GroupPanel() {
     <section aria-label="Groups">
       <header className={classes.head}>
         <h2>Groups</h2>
-        <ActionIcon
-          variant="subtle"
-          color="gray"
-          aria-label="Record the selection as a new group"
-          title="Record the selection as a new group"
-          disabled={chosen.size === 0}
-          onClick={record}
-        >
-          <IconPlus size={16} />
-        </ActionIcon>
+        <Menu position="bottom-end" disabled={!hands.stepping}>
+          <Menu.Target>
+            <ActionIcon
+              variant="subtle"
+              color="gray"
+              aria-label="Record the selection as a new group"
+              title="Record the selection as a new group"
+              disabled={chosen.size === 0}
+              onClick={() => hands.stepping ?? record(hands.selection)}
+            >
+              <IconPlus size={16} />
+            </ActionIcon>
+          </Menu.Target>
+          <Menu.Dropdown>
+            <Menu.Item onClick={() => record(hands.selection)}>
+              This step: {plural(hands.selection.length, "fixture")}
+            </Menu.Item>
+            {hands.stepping && (
+              <Menu.Item onClick={() => record(hands.stepping!.whole)}>
+                The whole: {plural(hands.stepping.whole.length, "fixture")}
+              </Menu.Item>
+            )}
+          </Menu.Dropdown>
+        </Menu>
       </header>
       {groups.length === 0 && (
         <p className={classes.hint}>

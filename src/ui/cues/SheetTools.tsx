@@ -5,8 +5,22 @@ import { memo } from "react";
 import { LOOKS, type Looks } from "@/core/cue/cueDraft";
 import type { Show } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
+import { Legend } from "../parts/Legend";
 
 const LOOKS_WORDS: Record<Looks, string> = { cueonly: "cue only", keeplooks: "keep looks", track: "let it track" };
+
+const MARKS = [
+  ["•50", "Stored in this cue"],
+  ["↧50", "Tracks in from an earlier cue"],
+  ["[50]", "Stored, the same as would track in: a block"],
+  ["∅", "Nothing in force: what lies below shows"],
+  ["•∅", "A release stored here"],
+  ["◇", "From a palette"],
+  ["∿", "An effect runs"],
+  ["◷", "With times of its own"],
+  ["⌖", "Aimed at a point of the room"],
+  ["☾", "Changes in the dark"],
+] as const;
 
 interface Props {
   /** Beside the filmstrip. */
@@ -59,6 +73,7 @@ export const SheetTools = memo(function SheetTools(props: Props) {
       >
         ◇
       </ActionIcon>
+      <Legend marks={MARKS} />
     </>
   );
 });

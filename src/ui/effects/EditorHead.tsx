@@ -3,6 +3,8 @@
 import { Button, CloseButton, Menu, Tooltip } from "@mantine/core";
 import { IconRefresh } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
+import { putOnPage } from "@/core/deck/intents";
+import { MOST_PLACES } from "@/core/show/deckSchema";
 import { playEffect } from "@/core/cue/intents";
 import { deleteEffect, recordEffect, setEffect, updateEffect } from "@/core/effect/intents";
 import { castEntries } from "@/core/effect/lane";
@@ -14,6 +16,7 @@ import { effectsByNumber, listsByNumber } from "@/core/show/world";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { useKeyTable } from "../shell/useKeyTable";
+import { usePage } from "../run/usePage";
 import { useSession, useShow } from "../useSession";
 import { editEffect, useEditing } from "./editing";
 import type { Target } from "./target";
@@ -31,6 +34,7 @@ export function EditorHead({ target }: { target: Target }) {
     if (record && useEditing.getState().before?.of !== record.id)
       useEditing.setState({ before: { of: record.id, voices: record.voices } });
   }, [record]);
+  const [page] = usePage();
   const [after, setAfter] = useState<NonNullable<typeof record>["voices"] | null>(null);
   const [trial, setTrial] = useState<{ before: Hands; during: Hands } | null>(null);
   const next = (effectsByNumber(show).at(-1)?.number ?? 0) + 1;
@@ -78,6 +82,18 @@ export function EditorHead({ target }: { target: Target }) {
     };
   });
   useEffect(() => () => endTrial.current(), [record?.id]);
+  /** A lane of its own, in the first free place of the page that is shown. */
+  const onLane = (effect: string) => {
+    const number = freeList();
+    if (session.act([playEffect.of({ list: number, effect })])) return;
+    const made = listsByNumber(session.store.getState().world.show).find((l) => l.number === number);
+    if (!made) return;
+    const to = page?.number ?? 1;
+    const place = Array.from({ length: MOST_PLACES }, (_, k) => k + 1).find((n) => !page?.places[n]);
+    if (place === undefined) return session.tell(`${made.name} is list ${number}; page ${to} is full`);
+    session.act([putOnPage.of({ page: to, place, put: { what: "list", id: made.id, pad: false } })], undefined, true);
+    session.tell(`${made.name} is list ${number}: its lane is on page ${to}, place ${place}`);
+  };
   const freeList = () => {
     const taken = new Set(listsByNumber(show).map((l) => l.number));
     for (let n = 1; ; n++) if (!taken.has(n)) return n;
@@ -171,10 +187,7 @@ export function EditorHead({ target }: { target: Target }) {
           >
             Open it to any selection
           </Menu.Item>
-          <Menu.Item
-            disabled={!record.cast}
-            onClick={() => session.act([playEffect.of({ list: freeList(), effect: record.id })])}
-          >
+          <Menu.Item disabled={!record.cast} onClick={() => onLane(record.id)}>
             Put it on a lane of its own
           </Menu.Item>
           <Menu.Divider />

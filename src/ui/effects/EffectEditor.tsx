@@ -2,12 +2,16 @@
 
 import { ActionIcon, Menu, Tooltip } from "@mantine/core";
 import { IconEar, IconPlus, IconTrash, IconVolumeOff } from "@tabler/icons-react";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
+import { attributeInfo } from "@/core/fixture/attribute";
+import { rangeOf } from "@/core/fixture/parameters";
 import { castVoice } from "@/core/effect/casting";
 import { castEntries } from "@/core/effect/lane";
 import { drivenText, PLAIN_PHASING } from "@/core/effect/words";
 import { hasStops, type Phasing, type Voice } from "@/core/show/effectSchema";
 import { NO_SPREAD } from "@/core/show/spreadSchema";
+import { attributesOf } from "../build/summary";
+import { Levels, Under, useFirstLevel } from "../parts/Levels";
 import { useShow } from "../useSession";
 import { useCycles } from "./cycles";
 import { editEffect, useEditing } from "./editing";
@@ -75,6 +79,24 @@ function Voices({ target }: { target: Target }) {
   const [all, setAll] = useState(false);
   const of = target.voices.find((v) => v.key === chosen) ?? target.voices[0]!;
   const put = (voice: Voice, join: boolean) => target.put(of.key, voice, join);
+  // A voice that is added is the chosen one.
+  const before = useRef<ReadonlySet<number> | null>(null);
+  useEffect(() => {
+    const fresh = before.current && target.voices.find((v) => !before.current!.has(v.key));
+    if (!fresh) return;
+    before.current = null;
+    useEditing.setState({ voice: fresh.key });
+  }, [target.voices]);
+  const add = (voice: Voice) => {
+    before.current = new Set(target.voices.map((v) => v.key));
+    target.add({ ...voice, spread: of.voice.spread, bpm: hasStops(voice) ? voice.bpm : of.voice.bpm });
+  };
+  const world = useShow((s) => s.world);
+  const [menu, levels] = useFirstLevel();
+  const usual = new Set(NEW_VOICES.flatMap(({ voice }) => ("attribute" in voice ? [voice.attribute] : [])));
+  const more = [...attributesOf(world, world.hands.selection)].flatMap(([attribute, [first]]) =>
+    usual.has(attribute) || !first || first.fn.steps ? [] : [{ attribute, range: rangeOf(first.fn) }],
+  );
   const run = (change: Partial<Phasing>, join: boolean) =>
     all
       ? target.putAll(
@@ -89,23 +111,29 @@ function Voices({ target }: { target: Target }) {
           <VoiceCard key={v.key} target={target} of={v} chosen={v.key === of.key} />
         ))}
         <li>
-          <Menu position="right-end" shadow="md" withinPortal>
+          <Menu {...menu} position="right-end" shadow="md" withinPortal>
             <Menu.Target>
               <button type="button" className={classes.another}>
                 <IconPlus size={14} aria-hidden /> another voice
               </button>
             </Menu.Target>
             <Menu.Dropdown>
-              {NEW_VOICES.map(({ label, voice }) => (
-                <Menu.Item
-                  key={label}
-                  onClick={() =>
-                    target.add({ ...voice, spread: of.voice.spread, bpm: hasStops(voice) ? voice.bpm : of.voice.bpm })
-                  }
-                >
-                  {label}
-                </Menu.Item>
-              ))}
+              <Levels {...levels}>
+                {NEW_VOICES.map(({ label, voice }) => (
+                  <Menu.Item key={label} onClick={() => add(voice)}>
+                    {label}
+                  </Menu.Item>
+                ))}
+                {more.length > 0 && (
+                  <Under label="Another attribute of the selected">
+                    {more.map(({ attribute, range }) => (
+                      <Menu.Item key={attribute} onClick={() => add(firstWave(attribute, ...range))}>
+                        {attributeInfo(attribute).label}, a wave
+                      </Menu.Item>
+                    ))}
+                  </Under>
+                )}
+              </Levels>
             </Menu.Dropdown>
           </Menu>
         </li>

@@ -21,7 +21,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
   const session = useSession();
   const show = useShow((s) => s.world.show);
   const [width, setWidth] = useState<Width>("type");
-  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const rows = useMemo(
     () =>
       palettesByNumber(show)
@@ -29,16 +29,16 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
         .map((palette) => ({ palette, then: { ...palette, ...atWidth(show, palette, width) } })),
     [show, width],
   );
-  const chosen = rows.filter(({ palette }) => !left.has(palette.id));
+  const chosen = rows.filter(({ palette }) => ticked.has(palette.id));
   const [before, after] = [
     chosen.reduce((sum, r) => sum + valuesIn(r.palette), 0),
     chosen.reduce((sum, r) => sum + valuesIn(r.then), 0),
   ];
   const tick = (id: string, on: boolean) => {
-    const next = new Set(left);
-    if (on) next.delete(id);
-    else next.add(id);
-    setLeft(next);
+    const next = new Set(ticked);
+    if (on) next.add(id);
+    else next.delete(id);
+    setTicked(next);
   };
   return (
     <Modal opened onClose={onClose} size="xl" centered title="For whom palettes are kept">
@@ -50,7 +50,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
             aria-label="Width they become"
             data={WIDTHS.map((w) => ({ value: w, label: w }))}
             value={width}
-            onChange={(w) => (setWidth(w), setLeft(new Set()))}
+            onChange={(w) => (setWidth(w), setTicked(new Set()))}
           />
           <Text size="sm" c="dimmed">
             What every fixture gets stays as it is.
@@ -64,10 +64,10 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
                   <Checkbox
                     size="xs"
                     aria-label="All of them"
-                    checked={left.size === 0 && rows.length > 0}
-                    indeterminate={left.size > 0 && chosen.length > 0}
+                    checked={chosen.length === rows.length && rows.length > 0}
+                    indeterminate={chosen.length > 0 && chosen.length < rows.length}
                     onChange={(e) =>
-                      setLeft(e.currentTarget.checked ? new Set() : new Set(rows.map((r) => r.palette.id)))
+                      setTicked(e.currentTarget.checked ? new Set(rows.map((r) => r.palette.id)) : new Set())
                     }
                   />
                 </Table.Th>
@@ -83,7 +83,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
                     <Checkbox
                       size="xs"
                       aria-label={`Palette ${palette.number}`}
-                      checked={!left.has(palette.id)}
+                      checked={ticked.has(palette.id)}
                       onChange={(e) => tick(palette.id, e.currentTarget.checked)}
                     />
                   </Table.Td>

@@ -8,7 +8,7 @@
 export type Kind = "arrangement" | "setting" | "own";
 
 const KINDS: readonly [RegExp, Kind][] = [
-  [/^bold-comet-(build|cues|run|check|rig)-(down|below|across)(-[a-z]+)*$/, "arrangement"],
+  [/^bold-comet-(build|groups|cues|run|check|rig)-(down|below|across)(-[a-z]+)*$/, "arrangement"],
   [/^bold-comet-(values|patch|palette)-view$/, "arrangement"],
   [/^bold-comet-(shelf-tab|rig-tab|lists-order|cues-shape|cues-follow|palette-names)$/, "arrangement"],
   [/^bold-comet-(keys|shelf-width|go-guard|viewpoints|recent-types)$/, "setting"],

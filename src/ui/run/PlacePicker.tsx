@@ -25,7 +25,7 @@ export function PlacePicker({ page, place, onClose }: { page: Page; place: numbe
   const words = find.toLowerCase().split(/\s+/).filter(Boolean);
   const found = all.filter((r) => words.every((w) => `${r.number} ${r.name}`.toLowerCase().includes(w)));
   const put = (id: string) => {
-    const held = what === "list" && as === "held";
+    const held = what !== "macro" && as === "held";
     const intent = putOnPage.of({
       page: page.number,
       place,
@@ -48,18 +48,18 @@ export function PlacePicker({ page, place, onClose }: { page: Page; place: numbe
         value={what}
         onChange={(v) => setWhat(v)}
       />
-      {what === "list" && (
+      {what !== "macro" && (
         <SegmentedControl
           mt="xs"
           fullWidth
           size="xs"
           aria-label="How it is played"
           data={[
-            { value: "lane", label: "as a lane" },
+            ...(what === "list" ? [{ value: "lane" as const, label: "as a lane" }] : []),
             { value: "pad", label: "as a pad" },
             { value: "held", label: "as a pad that is held" },
           ]}
-          value={as}
+          value={what !== "list" && as === "lane" ? "pad" : as}
           onChange={(v) => setAs(v)}
         />
       )}

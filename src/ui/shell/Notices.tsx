@@ -31,13 +31,5 @@ export function Notices() {
   }, [notices, session]);
   // Those of a show that was left go with it.
   useEffect(() => () => notifications.clean(), [session]);
-  return (
-    <Notifications
-      position="bottom-right"
-      limit={4}
-      containerWidth={420}
-      className={classes.notices}
-      data-testid="notices"
-    />
-  );
+  return <Notifications position="top-right" limit={2} className={classes.notices} data-testid="notices" />;
 }

@@ -58,6 +58,7 @@ function useTruths(): Truth[] {
       parked: hands.parked,
     })),
   );
+  const name = useShow((s) => s.world.show.name);
   const wire = useShow((s) => s.wire);
   const unreached = useUnreached();
   const gone = useShow((s) => s.gone);
@@ -76,7 +77,7 @@ function useTruths(): Truth[] {
     () =>
       truthsOf({
         readOnly,
-        world: { show: { outputs }, hands: { blind, highlight, identified, parked } },
+        world: { show: { outputs, name }, hands: { blind, highlight, identified, parked } },
         wire,
         unreached,
         gone,
@@ -87,6 +88,7 @@ function useTruths(): Truth[] {
     [
       readOnly,
       outputs,
+      name,
       blind,
       highlight,
       identified,

@@ -1,4 +1,5 @@
 /** Catches something that darkens or changes the stage and is not told at the top, or told with the wrong way out. */
+import type { WireState } from "@/engine/messages";
 import { newHands, newShow } from "@/core/show/world";
 import { truthsOf, type Standing } from "./truths";
 
@@ -40,4 +41,16 @@ test("several are told together, each with its own way out", () => {
   });
   expect(all.map((t) => t.act.does)).toEqual(["light", "grand", "run", "live"]);
   expect(all[2]!.text).toContain("A, B are at 0");
+});
+
+test("who holds the output is told apart where it has the same name", () => {
+  const output = { protocol: "sacn", to: "multicast", number: 1, priority: 100 } as const;
+  const texts = (holder: string) =>
+    truthsOf({
+      ...fine,
+      world: { ...fine.world, show: { name: "Mine", outputs: { 1: output } } },
+      wire: { ...fine.wire, bridge: { mine: false, lost: false, trouble: null, holder } as WireState["bridge"] },
+    }).map((t) => t.text);
+  expect(texts("Mine")).toEqual([expect.stringMatching(/held by "Mine", open in another browser: nothing/)]);
+  expect(texts("Yours")).toEqual([expect.stringMatching(/held by "Yours": nothing/)]);
 });

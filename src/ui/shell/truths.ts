@@ -34,7 +34,7 @@ export interface Truth {
 export interface Standing {
   readOnly: string | null;
   world: {
-    show: Pick<World["show"], "outputs">;
+    show: Pick<World["show"], "outputs" | "name">;
     hands: Pick<World["hands"], "blind" | "highlight" | "identified" | "parked">;
   };
   wire: WireState;
@@ -105,7 +105,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
         "lost",
         "danger",
         "output taken",
-        `The output was taken by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`,
+        `The output was taken by ${holderText(bridge.holder, show.name)}: nothing of this show leaves the machine.`,
         "take",
         "Take it back",
       );
@@ -114,7 +114,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
         "held",
         "danger",
         "output held",
-        `The output is held by ${quoted(bridge.holder)}: nothing of this show leaves the machine.`,
+        `The output is held by ${holderText(bridge.holder, show.name)}: nothing of this show leaves the machine.`,
         "take",
         "Take the output",
       );
@@ -187,4 +187,6 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
 
 const QUIET: ReadonlySet<string> = new Set(["blackout", "grand", "limiter"]);
 
-const quoted = (name: string | null): string => (name === null ? "another show" : `"${name}"`);
+/** Windows of one browser share a show: what has its name and is not this one is open in another. */
+const holderText = (name: string | null, own: string): string =>
+  name === null ? "another show" : `"${name}"${name === own ? ", open in another browser" : ""}`;

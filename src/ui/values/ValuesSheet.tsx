@@ -8,6 +8,7 @@ import { splitItem } from "@/core/show/ids";
 import { halfOf } from "@/engine/view";
 import { useForeseen } from "../ask/foreseen";
 import { ColumnsMenu } from "../parts/sheet/ColumnsMenu";
+import { Legend } from "../parts/Legend";
 import { normal, type Range } from "../parts/sheet/range";
 import { Sheet } from "../parts/sheet/Sheet";
 import type { Look } from "../parts/sheet/looks";
@@ -38,6 +39,27 @@ const NAMES: Record<Shown, string> = {
   held: "held: the programmer",
   "in the cue": "stored in the cue",
 };
+const MARKS = [
+  ["▌50 %", "Held in the programmer"],
+  [<s key="out">50 %</s>, "Held, and kept out of recording"],
+  [
+    <span key="list" style={{ color: "var(--running)" }}>
+      50 %
+    </span>,
+    "Given by a list",
+  ],
+  [
+    <span key="default" style={{ color: "var(--muted)" }}>
+      50 %
+    </span>,
+    "Its default",
+  ],
+  ["◇ Dawn", "The palette it comes from, with names on"],
+  ["∿ 50 %", "An effect runs on it"],
+  ["20 … 80", "Cells of one fixture differ"],
+  ["–", "Its channel is in use by another function"],
+  ["+2 1.5 s", "In the timing view: own delay, and own fade"],
+] as const;
 const START = startView(valueColumns(), true);
 
 /** Fixtures by parameters, live: looked at by value, source or timing; ranges typed into, filled, copied and pasted. */
@@ -54,6 +76,7 @@ export function ValuesSheet() {
   const [names, setNames] = usePaletteNames();
   const [spreads, setSpreads] = useState(false);
   const bent = useShow((s) => spreadText(s.world.hands.spread));
+  const [sight, setSight] = useState(-1);
   const typing = { layer, spread: spreads && bent !== "" };
   useLiveCells(body, layer, names);
 
@@ -163,16 +186,27 @@ export function ValuesSheet() {
               onChange={(e) => setView({ ...view, byType: e.currentTarget.checked })}
             />
           </Menu.Item>
-          <Menu.Item component="label">
-            <Checkbox
-              size="xs"
-              label="◇ Palettes by name, in cues too"
-              checked={names}
-              onChange={(e) => setNames(e.currentTarget.checked)}
-            />
-          </Menu.Item>
           <Menu.Divider />
         </ColumnsMenu>
+        <Button
+          size="compact-sm"
+          variant={names ? "light" : "default"}
+          aria-pressed={names}
+          title={names ? "Palettes by their names; press for numbers" : "Numbers; press for palettes by their names"}
+          onClick={() => setNames(!names)}
+        >
+          ◇ names
+        </Button>
+        <Select
+          size="xs"
+          w={128}
+          aria-label="Go to a type"
+          placeholder="go to a type"
+          value={null}
+          data={[...own.keys()].map((type) => ({ value: type, label: show.types[type]?.model ?? type }))}
+          onChange={(type) => type && setSight(inSight.findIndex((row) => row.type === type))}
+        />
+        <Legend marks={MARKS} />
         {bent !== "" && (
           <Checkbox
             size="xs"
@@ -222,6 +256,7 @@ export function ValuesSheet() {
         <Sheet
           key={`${shown} ${compact}`}
           label="Values of fixtures"
+          sight={sight}
           columns={columns}
           lines={lines}
           lead={1}

@@ -1,10 +1,11 @@
 "use client";
 
-import { Button, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
+import { Button, Checkbox, NumberInput, SegmentedControl, Select, TextInput } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { z } from "@/core/units/zod";
 import { linesOf } from "@/core/desk/lines";
 import { setOutputs } from "@/core/dmx/outputIntents";
+import { addressOn } from "@/core/dmx/outputTable";
 import { destinationNames } from "@/core/dmx/consent";
 import { numberRange, numberText, usualNumber } from "@/core/dmx/wire";
 import type { Output } from "@/core/show/schema";
@@ -15,12 +16,26 @@ interface OutputValues {
   protocol: Output["protocol"] | "off";
   to: "unicast" | "broadcast" | "multicast";
   hosts: string;
+  /** Each universe of the range goes to the next address. */
+  counts: boolean;
   number: number | string;
   priority: number | string;
 }
 
 const hostsOf = (text: string): string[] => text.split(/[\s,;]+/).filter((word) => word !== "" && word !== "and");
 const HostsSchema = z.array(z.ipv4()).min(1).max(8);
+
+/** An output so many universes on: its number, and its addresses too; undefined where there is no such address. */
+function countedOn(output: Output, by: number): Output | undefined {
+  if (typeof output.to === "string") return { ...output, number: output.number + by };
+  const hosts = output.to.unicast.map((host) => addressOn(host, by));
+  return hosts.every((host) => host !== undefined)
+    ? { ...output, number: output.number + by, to: { unicast: hosts } }
+    : undefined;
+}
+
+const hostsText = (output: Output | null | undefined): string =>
+  output && typeof output.to !== "string" ? output.to.unicast.join(", ") : "";
 
 /** The output the form describes. @param first the universe its number counts on from. */
 function outputOf({ protocol, to, hosts, number, priority }: OutputValues, first: number): Output | null {
@@ -52,6 +67,7 @@ export function OutputForm({
       protocol: output?.protocol ?? "artnet",
       to: output && typeof output.to === "string" ? output.to : "unicast",
       hosts: output && typeof output.to !== "string" ? output.to.unicast.join(", ") : "127.0.0.1",
+      counts: false,
       number: output?.number ?? "",
       priority: output?.priority ?? 100,
     },
@@ -67,10 +83,17 @@ export function OutputForm({
   const [low, high] = protocol === "off" ? [0, 0] : numberRange(protocol);
   const made = outputOf(form.values, first);
   const universes = Array.from({ length: last - first + 1 }, (_, i) => first + i);
-  const intent = setOutputs.of({ universes, output: made });
+  const counts = form.values.counts && to === "unicast" && last > first;
+  const each = universes.map((_, k) => (made && counts ? countedOn(made, k) : made));
+  const fits = each.every((output) => output !== undefined);
+  const intents =
+    counts && made && fits
+      ? universes.map((universe, k) => setOutputs.of({ universes: [universe], output: each[k]! }))
+      : [setOutputs.of({ universes, output: made })];
   const set = form.onSubmit(() => {
     // Setting a destination by hand is agreeing to it.
-    if (!session.act([intent]) && made) session.agree(destinationNames(made));
+    if (fits && !session.act(intents, counts ? `sets the outputs of ${universes.length} universes` : undefined))
+      session.agree(each.flatMap((output) => (output ? destinationNames(output) : [])));
   });
   return (
     <form className={classes.form} onSubmit={set} aria-label="Set outputs">
@@ -121,6 +144,15 @@ export function OutputForm({
               ...(protocol === "sacn" ? [{ value: "multicast", label: "multicast" }] : []),
             ]}
           />
+          {to === "unicast" && last > first && (
+            <Checkbox
+              size="xs"
+              mb={6}
+              label="counting on"
+              title="Each universe goes to the next address"
+              {...form.getInputProps("counts", { type: "checkbox" })}
+            />
+          )}
           {to === "unicast" && (
             <TextInput
               size="xs"
@@ -157,7 +189,10 @@ export function OutputForm({
         Set
       </Button>
       <p className={classes.line}>
-        <code>{linesOf(world, [intent])[0]}</code>
+        <code>
+          {fits ? linesOf(world, intents.slice(0, 1))[0] : "the last of these addresses is past 255.255.255.255"}
+        </code>
+        {counts && fits && <span className="muted"> to {hostsText(each.at(-1))}</span>}
         {made && (
           <span className="muted">
             {" "}

@@ -1,5 +1,6 @@
 "use client";
 
+import { Button } from "@mantine/core";
 import { useMemo, useState, type MouseEvent } from "react";
 import { setWire } from "@/core/dmx/outputIntents";
 import { destinationsOf, numberText } from "@/core/dmx/wire";
@@ -9,6 +10,7 @@ import { capital, plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { universeCards } from "../universes/owners";
 import { OutputForm } from "./OutputForm";
+import { OutputsTable } from "./OutputsTable";
 import { WireSettings } from "./WireSettings";
 import classes from "./Wire.module.css";
 
@@ -20,6 +22,7 @@ export function Outputs() {
   const cards = useMemo(() => universeCards(show), [show.fixtures, show.types, show.outputs]); // oxlint-disable-line react-hooks/exhaustive-deps
   const universes = cards.map((c) => c.universe);
   const [range, setRange] = useState<[number, number]>([universes[0] ?? 1, universes.at(-1) ?? 1]);
+  const [typing, setTyping] = useState(false);
   const press = (universe: number, event: MouseEvent) =>
     setRange(event.shiftKey ? [Math.min(range[0], universe), Math.max(range[0], universe)] : [universe, universe]);
   return (
@@ -71,7 +74,13 @@ export function Outputs() {
         {universes.length === 0 && (
           <p className={classes.hint}>Nothing is patched yet. An output can be set all the same.</p>
         )}
-        <p className={classes.hint}>Press a universe to set it below; Shift takes a range.</p>
+        <p className={classes.hint}>
+          Press a universe to set it below; Shift takes a range.{" "}
+          <Button size="compact-sm" variant="default" onClick={() => setTyping(true)}>
+            As a table …
+          </Button>
+        </p>
+        {typing && <OutputsTable universes={universes} onClose={() => setTyping(false)} />}
         <OutputForm
           key={`${range[0]} ${range[1]} ${JSON.stringify(show.outputs[range[0]] ?? null)}`}
           first={range[0]}
