@@ -80,6 +80,7 @@ const VISITS: Visit[] = [
     "a group's own plan",
     async () => (
       await app.page.getByLabel("More for group 3").click(),
+      await app.page.getByRole("menuitem", { name: "Spreads over places go by" }).click(),
       await app.page.getByText("laid by hand").click()
     ),
     close,

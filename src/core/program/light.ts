@@ -1,6 +1,8 @@
 /** What light is: which parameters are intensity, and which fixtures are lit. Looks, player and wire ask here. */
 import { isEmitter } from "../fixture/attribute";
 import type { ParameterSpec } from "../fixture/parameters";
+import { modelOf } from "../show/model";
+import type { Fixture, Show } from "../show/schema";
 
 /** Whether a parameter is a Dimmer, of the fixture or of a cell. */
 export const isIntensity = ({ head }: Pick<ParameterSpec, "head">): boolean => head === "Dimmer";
@@ -34,4 +36,10 @@ export function isLitBy(specs: readonly ParameterSpec[], shines: (place: number)
     }
   }
   return cells === 0 || lit;
+}
+
+/** Whether a fixture gives light at all: a hazer, a fan or a relay does not, whatever its level. */
+export function givesLight(show: Pick<Show, "types">, fixture: Fixture): boolean {
+  if (show.types[fixture.type]?.kind === "hazer") return false;
+  return modelOf(show, fixture).specs.some((s) => isIntensity(s) || isEmitter(s.head) || s.head === "Shutter1");
 }

@@ -11,8 +11,8 @@ import { castEntries } from "@/core/effect/lane";
 import { several } from "@/core/palette/words";
 import { hold, keepOut } from "@/core/program/intents";
 import { puttingBack } from "@/core/program/puttingBack";
-import type { Hands } from "@/core/show/hands";
 import { effectsByNumber, listsByNumber } from "@/core/show/world";
+import type { Session } from "@/session/state";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
 import { useKeyTable } from "../shell/useKeyTable";
@@ -21,6 +21,15 @@ import { useSession, useShow } from "../useSession";
 import { editEffect, useEditing } from "./editing";
 import type { Target } from "./target";
 import classes from "./Effects.module.css";
+
+/** The programmer is as it was, however the trial ends. */
+function endTrial(session: Session): void {
+  const { trial } = useEditing.getState();
+  if (!trial) return;
+  useEditing.setState({ trial: null });
+  const back = puttingBack(trial.before, trial.during, session.store.getState().world.hands);
+  if (back.length > 0) session.act(back, "ends the trial");
+}
 
 /** What is edited: its name, its fixtures, where it is used; recorded, tried, compared with what it was. */
 export function EditorHead({ target }: { target: Target }) {
@@ -36,7 +45,7 @@ export function EditorHead({ target }: { target: Target }) {
   }, [record]);
   const [page] = usePage();
   const [after, setAfter] = useState<NonNullable<typeof record>["voices"] | null>(null);
-  const [trial, setTrial] = useState<{ before: Hands; during: Hands } | null>(null);
+  const trial = useEditing((s) => s.trial);
   const next = (effectsByNumber(show).at(-1)?.number ?? 0) + 1;
   const selection = hands.selection;
   const swap = () => {
@@ -58,7 +67,7 @@ export function EditorHead({ target }: { target: Target }) {
   }, []);
   const tryIt = () => {
     if (!record) return;
-    if (trial) return endTrial.current();
+    if (trial) return endTrial(session);
     const values = castEntries(show, record, selection);
     const keys = Object.keys(values);
     if (
@@ -69,19 +78,18 @@ export function EditorHead({ target }: { target: Target }) {
       )
     )
       return;
-    setTrial({ before: hands, during: session.store.getState().world.hands });
+    const during = session.store.getState().world.hands;
+    useEditing.setState({ trial: { of: record.id, before: hands, during } });
   };
-  /** The programmer is as it was, however the trial ends. */
-  const endTrial = useRef(() => {});
+  // Another place leaves it running; another effect, or the editor closed, ends it.
   useEffect(() => {
-    endTrial.current = () => {
-      if (!trial) return;
-      const back = puttingBack(trial.before, trial.during, session.store.getState().world.hands);
-      if (back.length > 0) session.act(back, "ends the trial");
-      setTrial(null);
+    const end = () => {
+      const { open, trial: now } = useEditing.getState();
+      if (now && open !== now.of) endTrial(session);
     };
-  });
-  useEffect(() => () => endTrial.current(), [record?.id]);
+    end();
+    return end;
+  }, [session, record?.id]);
   /** A lane of its own, in the first free place of the page that is shown. */
   const onLane = (effect: string) => {
     const number = freeList();

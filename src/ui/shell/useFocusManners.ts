@@ -33,7 +33,9 @@ export function useFocusManners(): void {
       const element = target as HTMLElement | null;
       // Tab into a number, or a press into a chosen name: what is typed takes its place.
       if (element instanceof HTMLInputElement && takesText(element) && element !== askInput())
-        if (byPointer ? element.matches(CHOOSES) : byTab) setTimeout(() => element.select());
+        if (!byPointer) {
+          if (byTab) element.select();
+        } else if (element.matches(CHOOSES)) setTimeout(() => element.select());
       if (!byPointer || !isLeft(element) || element?.closest(HOLDS)) return;
       // After the press: what is pressed must have had it for a moment.
       setTimeout(() => document.activeElement === element && element?.blur());

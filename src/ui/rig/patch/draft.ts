@@ -51,7 +51,10 @@ export function withFreeNumbers(
   draft: Changes,
   clashes: readonly Clash[],
 ): { changes: Changes; from: number } {
-  const bad = [...new Set(clashes.filter((c) => c.field === "number").map((c) => c.fixture))];
+  // In the order they had: who came first has the first number again.
+  const bad = [...new Set(clashes.filter((c) => c.field === "number").map((c) => c.fixture))].sort(
+    (a, b) => show.fixtures[a]!.number - show.fixtures[b]!.number,
+  );
   const taken = new Set(
     Object.values(show.fixtures)
       .filter((f) => !bad.includes(f.id))
