@@ -1,7 +1,7 @@
 /** The stage as it is published, for whoever draws it or reads lines against it. */
 import { askedOf } from "@/core/program/asking";
 import type { ReadContext } from "@/core/command/context";
-import { isLitBy } from "@/core/program/light";
+import { givesLight, isLitBy } from "@/core/program/light";
 import { paramKey, type ParamIndex } from "@/core/show/ids";
 import { modelOf } from "@/core/show/model";
 import type { World } from "@/core/show/world";
@@ -47,7 +47,7 @@ export function readContextOf(world: World, view: StageView | undefined): ReadCo
     },
     isLit(id) {
       const fixture = world.show.fixtures[id];
-      if (!view || !fixture) return false;
+      if (!view || !fixture || !givesLight(world.show, fixture)) return false;
       const { specs } = modelOf(world.show, fixture);
       return isLitBy(specs, (k) => {
         const p = view.index.get(paramKey(id, specs[k]!.cell, specs[k]!.head));

@@ -22,8 +22,7 @@ test("an amber for a type: applied, patched into, excepted, updated and folded i
   await ask("1 colour at #ff8000");
   await page.getByRole("button", { name: /^41 .*record here/ }).click();
   const tile = page.getByRole("button", { name: /^41 / });
-  await tile.waitFor();
-  await tile.dblclick();
+  // Its name is offered at once.
   await page.getByLabel("Palette name").fill("Amber");
   await page.keyboard.press("Enter");
   await ask("clear", "1 thru 4");

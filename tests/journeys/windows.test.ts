@@ -27,7 +27,7 @@ test("what one window does the other shows, and the stage goes on when the host 
   await ask(guest, "1 thru 2 at full");
   await bytesWhen(host, (b) => word(b, 5) === 65535 && word(b, 28) === 65535);
   await ask(guest, "99999");
-  await guest.getByTestId("notices").getByText("There is no fixture 99999").waitFor();
+  await guest.getByText("There is no fixture 99999").first().waitFor();
   await ask(guest, "undo");
   await bytesWhen(host, (b) => word(b, 5) === Math.round(0.6 * 65535));
   await ask(guest, "clear");

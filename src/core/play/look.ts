@@ -1,5 +1,5 @@
 /** Reading the stage: values, and where they come from. */
-import { isLitBy } from "../program/light";
+import { givesLight, isLitBy } from "../program/light";
 import { modelOf, targetsOf } from "../show/model";
 import { paramKey, type Item, type ParamKey } from "../show/ids";
 import { rawAt } from "./glide";
@@ -43,7 +43,7 @@ export function sourceOf(player: Player, param: number): Source {
 /** Whether a fixture gives light, judged before masters, blackout and limiters (SEMANTICS 9). */
 export function isLit({ rig, stage, world: { show } }: Player, fixture: string): boolean {
   const found = show.fixtures[fixture];
-  if (!found) return false;
+  if (!found || !givesLight(show, found)) return false;
   const { specs } = modelOf(show, found);
   return isLitBy(specs, (k) => rawAt(stage, rig.index.get(paramKey(fixture, specs[k]!.cell, specs[k]!.head))!) > 0);
 }

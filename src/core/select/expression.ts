@@ -1,5 +1,4 @@
 /** What a SEL means: a selection written in the command language. */
-import { givesLight } from "../program/light";
 import { cellsOf, modelOf } from "../show/model";
 import { splitItem, splitKey, item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
@@ -115,10 +114,7 @@ function evaluateTerm(term: SelTerm, { world, isLit, sameColour, inPalette }: Se
     case "all":
       return fixtures.map((f) => f.id);
     case "lit":
-      return fixtures
-        .filter((f) => givesLight(show, f))
-        .map((f) => f.id)
-        .filter(isLit);
+      return fixtures.map((f) => f.id).filter(isLit);
     case "last":
       return [...hands.last];
     case "universe": {

@@ -3,6 +3,7 @@
 import { notifications, Notifications } from "@mantine/notifications";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
+import { useForeseen } from "../ask/foreseen";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Shell.module.css";
@@ -14,7 +15,12 @@ export function Notices() {
   const session = useSession();
   const notices = useShow((s) => s.notices);
   useEffect(() => {
-    for (const { id, text, tone } of notices)
+    for (const { id, text, tone } of notices) {
+      // What the Ask bar says already is not said a second time.
+      if (tone === "refused" && useForeseen.getState().found.says === text) {
+        session.dismiss(id);
+        continue;
+      }
       notifications.show({
         id: `notice-${id}`,
         message: capital(text),
@@ -28,6 +34,7 @@ export function Notices() {
         "data-tone": tone,
         onClose: () => session.dismiss(id),
       });
+    }
   }, [notices, session]);
   // Those of a show that was left go with it.
   useEffect(() => () => notifications.clean(), [session]);
