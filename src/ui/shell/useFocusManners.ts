@@ -7,6 +7,8 @@ import { isLeft, takesText } from "../parts/showKeys";
 /** How the focus came where it is: led there by keys, or put there by the press that was the last thing a hand did. */
 let byTab = false;
 let byPointer = false;
+/** The key pressed last was Tab: only then is the focus in a field for what is there to be replaced. */
+let tabbed = false;
 export const isByTab = (): boolean => byTab;
 
 /** Places that hold the focus for themselves while they are open. */
@@ -23,10 +25,12 @@ export function useFocusManners(): void {
   useEffect(() => {
     const pointer = () => {
       byTab = false;
+      tabbed = false;
       byPointer = true;
     };
     const key = (event: KeyboardEvent) => {
       byPointer = false;
+      tabbed = event.key === "Tab";
       if (event.key === "Tab" || event.key.startsWith("Arrow")) byTab = true;
     };
     const focused = ({ target }: FocusEvent) => {
@@ -34,7 +38,7 @@ export function useFocusManners(): void {
       // Tab into a number, or a press into a chosen name: what is typed takes its place.
       if (element instanceof HTMLInputElement && takesText(element) && element !== askInput())
         if (!byPointer) {
-          if (byTab) element.select();
+          if (tabbed) element.select();
         } else if (element.matches(CHOOSES)) setTimeout(() => element.select());
       if (!byPointer || !isLeft(element) || element?.closest(HOLDS)) return;
       // After the press: what is pressed must have had it for a moment.
