@@ -17,7 +17,8 @@ import type { Cue, CueList } from "@/core/show/schema";
 import { useForeseen } from "../ask/foreseen";
 import { useSession, useShow } from "../useSession";
 import { CueRow } from "./CueRow";
-import { numberBefore } from "./cueRoom";
+import type { Intent } from "@/core/show/intent";
+import { numberBefore, numbersBefore } from "./cueRoom";
 import type { Chosen } from "./useChosen";
 import classes from "./Cues.module.css";
 
@@ -88,11 +89,29 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
         No cues in {list.name} yet. Set some values in Build, then press Record or type: record cue 1
       </p>
     );
-  /** A move that would change something; undefined where the cue would stay, or no number is free. */
-  const moveTo = (cue: Cue, to: number | null) => {
-    const at = cues.indexOf(cue);
-    const number = to === null || to === at || to === at + 1 ? undefined : numberBefore(cues, to);
-    return number === undefined ? undefined : moveCue.of({ list: list.id, cue: cue.id, to: number, keepLooks: true });
+  /** Moves that would change something, of all that are chosen with the cue; none where they would stay, or no number is free. */
+  const moveTo = (cue: Cue, to: number | null): Intent[] => {
+    if (to === null) return [];
+    const moved = chosen.ids.has(cue.id) ? cues.filter((c) => chosen.ids.has(c.id)) : [cue];
+    const rest = cues.filter((c) => !moved.includes(c));
+    const place = cues.slice(0, to).filter((c) => !moved.includes(c)).length;
+    const after = [...rest.slice(0, place), ...moved, ...rest.slice(place)];
+    if (after.every((c, k) => c === cues[k])) return [];
+    const one = numberBefore(rest, place);
+    const numbers =
+      moved.length === 1
+        ? one === undefined
+          ? undefined
+          : [one]
+        : numbersBefore(
+            rest,
+            place,
+            moved.length,
+            moved.map((c) => c.number),
+          );
+    return numbers
+      ? moved.map((c, k) => moveCue.of({ list: list.id, cue: c.id, to: numbers[k]!, keepLooks: true }))
+      : [];
   };
   const drag = (event: PointerEvent) => {
     const now = grab.current;
@@ -106,7 +125,7 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     const to = Number(over.dataset.index) + (event.clientY > box.top + box.height / 2 ? 1 : 0);
     if (to === gap) return;
     setGap(to);
-    const intent = moveTo(now.cue, to);
+    const [intent] = moveTo(now.cue, to);
     useForeseen.setState({ hint: intent ? linesOf(session.store.getState().world, [intent])[0]! : null });
   };
   const drop = () => {
@@ -115,8 +134,9 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     if (!now?.moved) return;
     setGap(null);
     useForeseen.setState({ hint: null });
-    const intent = moveTo(now.cue, gap);
-    if (intent) session.act([intent]);
+    const intents = moveTo(now.cue, gap);
+    if (intents.length > 0)
+      session.act(intents, intents.length > 1 ? `moves ${intents.length} cues; other looks stay` : undefined);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).closest("input, [role=menu], [data-scrub]")) return;

@@ -1,6 +1,6 @@
 /** Catches a cue put between two others that lands beside them, or on one. */
 import fc from "fast-check";
-import { numberBefore } from "./cueRoom";
+import { numberBefore, numbersBefore } from "./cueRoom";
 
 const at = (...numbers: number[]) => numbers.map((number) => ({ number }));
 
@@ -27,3 +27,16 @@ test("it lies between its neighbours, whatever they are", () => {
     }),
   );
 });
+
+const numbered = (...numbers: number[]) => numbers.map((number) => ({ number }));
+
+test.each([
+  [numbered(1, 2, 10), 2, 2, [], [3, 4]],
+  [numbered(1, 2), 1, 3, [], [1.1, 1.2, 1.3]],
+  [numbered(1, 2), 2, 2, [], [3, 4]],
+  [numbered(1, 2, 10), 2, 2, [3], [4, 5]],
+  [numbered(1, 1.001), 1, 1, [], undefined],
+  [numbered(5), 0, 2, [], [1, 2]],
+])("%j before place %i", (rest, place, count, taken, numbers) =>
+  expect(numbersBefore(rest, place, count, taken)).toEqual(numbers),
+);

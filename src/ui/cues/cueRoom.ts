@@ -20,3 +20,28 @@ export function numberBefore(cues: readonly Pick<Cue, "number">[], place: number
   }
   return undefined;
 }
+
+/**
+ * As many free numbers one after another before the cue at `place`, as plain as will do.
+ * @param cues those that stay. @param taken numbers that are not free although their cues move.
+ */
+export function numbersBefore(
+  cues: readonly Pick<Cue, "number">[],
+  place: number,
+  count: number,
+  taken: readonly number[] = [],
+): number[] | undefined {
+  const below = place > 0 ? cues[place - 1]!.number : 0;
+  const above = cues[place]?.number ?? Infinity;
+  const isTaken = (n: number) => taken.some((t) => Math.abs(t - n) < FINEST / 2);
+  for (const unit of [1, 0.1, 0.01, FINEST]) {
+    const found: number[] = [];
+    for (let k = Math.floor(below / unit + 1e-6) + 1; found.length < count; k++) {
+      const number = Math.round(k * unit * 1000) / 1000;
+      if (number >= above - FINEST / 2) break;
+      if (number > below + FINEST / 2 && !isTaken(number)) found.push(number);
+    }
+    if (found.length === count) return found;
+  }
+  return undefined;
+}
