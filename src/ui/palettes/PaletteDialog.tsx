@@ -1,17 +1,21 @@
 "use client";
 
 import { Button, Group, Modal, SegmentedControl, Select, Stack, Table, Text } from "@mantine/core";
+import { useMemo } from "react";
 import { deletePalette, replacePalette } from "@/core/palette/goneIntents";
 import { exceptPalette, foldPalette, referPalette, setPalette, widenPalette } from "@/core/palette/intents";
 import { atWidth, foldable } from "@/core/palette/keep";
 import { usesOf } from "@/core/palette/uses";
-import { countsText, several } from "@/core/palette/words";
+import { linksInside, ownOfLinks } from "@/core/program/linksInside";
+import { countsText, paletteText, several } from "@/core/palette/words";
+import { writePalette } from "@/core/palette/writeIntent";
 import { splitKey } from "@/core/show/ids";
 import { WIDTHS, type Palette } from "@/core/show/paletteSchema";
 import { fixturesByNumber, palettesByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
 import { useSession, useShow } from "../useSession";
+import { lookInside } from "./lookInside";
 import { PaletteSheet } from "./PaletteSheet";
 import { wordsOf } from "./says";
 import classes from "./Palettes.module.css";
@@ -31,6 +35,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
   const others = palettesByNumber(show).filter((p) => p.id !== id);
   const folds = foldable(show, palette).length;
   const items = [...hands.selection];
+  const links = useMemo(() => linksInside(show, id), [show, id]);
   return (
     <Modal opened onClose={onClose} size="xl" centered title={`Palette ${palette.number}`}>
       <Stack gap="sm">
@@ -130,6 +135,32 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             ))}
           </Table.Tbody>
         </Table>
+        {links.map(({ to, keys }) => (
+          <Group key={to} gap="xs" data-testid="palette-link">
+            <Text size="sm">
+              {several(keys.length, "value")} {keys.length === 1 ? "follows" : "follow"} {paletteText(world, to)}
+            </Text>
+            <Button size="compact-sm" variant="default" onClick={() => lookInside(to)}>
+              Look inside it
+            </Button>
+            <Button
+              size="compact-sm"
+              variant="default"
+              title="What it gives there now becomes this palette's own; it follows no more"
+              onClick={() =>
+                session.act([
+                  writePalette.of({
+                    palette: id,
+                    values: ownOfLinks(show, id, keys),
+                    type: palette.width !== "each",
+                  }),
+                ])
+              }
+            >
+              Make them its own
+            </Button>
+          </Group>
+        ))}
         <PaletteSheet palette={palette} />
         <Group gap="xs">
           <Button

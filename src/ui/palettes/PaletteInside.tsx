@@ -2,12 +2,8 @@
 
 import { useEffect, useState } from "react";
 import { useShow } from "../useSession";
+import { OPEN } from "./lookInside";
 import { PaletteDialog } from "./PaletteDialog";
-
-const OPEN = "bold-comet-palette";
-
-/** Opens a palette, from wherever it is named. */
-export const lookInside = (id: string): void => void dispatchEvent(new CustomEvent(OPEN, { detail: id }));
 
 /** The palette that is looked into, over any place. */
 export function PaletteInside() {

@@ -22,7 +22,7 @@ import { useSession, useShow } from "../useSession";
 import { EffectsTab } from "../effects/EffectsTab";
 import { WavesTab } from "../effects/WavesTab";
 import { attributesIn } from "./heldIn";
-import { lookInside } from "./PaletteInside";
+import { lookInside } from "./lookInside";
 import { RecordPalette } from "./RecordPalette";
 import { StarterDialog } from "./StarterDialog";
 import { Tile } from "./Tile";

@@ -24,15 +24,18 @@ export function readNumberField(
   now: number,
   { min, max, fraction, unit }: NumberRange,
 ): ReadNumber | string {
-  const found = /^(=?)\s*([+-]?)\s*(\d+(?:[.,]\d*)?|[.,]\d+)\s*([a-z%°]*)$/i.exec(text.trim());
+  const sets = text.trimStart().startsWith("=");
+  const rest = text.replace("=", sets ? "" : "=").trim();
+  const sign = /^[+-]/.exec(rest)?.[0] ?? "";
+  const found = /^(\d+(?:[.,]\d*)?|[.,]\d+)\s*([a-z%°]*)$/i.exec(rest.slice(sign.length).trimStart());
   if (!found) return `"${text.trim()}" is no number`;
-  const [, sets, sign, digits, typed] = found as unknown as [string, string, string, string, string];
+  const [, digits = "", typed = ""] = found;
   if (typed !== "" && typed.toLowerCase() !== unit.toLowerCase())
     return `this is ${unit === "" ? "without a unit" : `in ${unit}`}, not in ${typed}`;
   const size = Number(digits.replace(",", "."));
-  const relative = sets === "" && sign !== "";
+  const relative = !sets && sign !== "";
   const wanted = (sign === "-" ? -size : size) + (relative ? now : 0);
   const whole = fraction ? wanted : Math.round(wanted);
   const value = Math.min(max ?? Infinity, Math.max(min, Math.round(whole * 1e6) / 1e6));
-  return { value, late: relative || sets !== "" || value !== whole };
+  return { value, late: relative || sets || value !== whole };
 }

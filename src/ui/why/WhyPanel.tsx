@@ -11,7 +11,7 @@ import { item, splitKey, type ParamKey } from "@/core/show/ids";
 import { isLink } from "@/core/show/value";
 import type { World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { lookInside } from "../palettes/PaletteInside";
+import { lookInside } from "../palettes/lookInside";
 import { paletteMark } from "../palettes/standing";
 import { usePlaces } from "../shell/places";
 import { editEffect } from "../effects/editing";
