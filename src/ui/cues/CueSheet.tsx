@@ -226,7 +226,7 @@ export function CueSheet({ list, cues, chosen, narrow = false }: Props) {
             cues[row] && chosen.press(cues[row].id, { ctrlKey: true, shiftKey: false, metaKey: false })
           }
           onTake={(r) => {
-            const row = cues[normal(r).r1];
+            const row = r ? cues[normal(r).r1] : undefined;
             if (row && row.id !== chosen.shown && narrow) chosen.choose(row.id);
           }}
           onFill={(r, end) =>

@@ -114,6 +114,7 @@ export function Lives({ list, cues, chosen }: { list: CueList; cues: readonly Cu
           look={look}
           onToggle={(row) => rows[row] && session.act([select.of({ items: [rows[row].id] })], "select")}
           onTake={(r) => {
+            if (!r) return;
             const { c2 } = normal(r);
             const cue = cues[c2 - 1];
             if (cue && cue.id !== chosen.shown) chosen.choose(cue.id);

@@ -234,9 +234,10 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
           variant="default"
           leftSection={<IconPlus size={13} />}
           disabled={n >= 64}
-          onClick={() =>
-            onPut({ ...voice, stops: [...stops.slice(0, chosen + 1), { ...stop }, ...stops.slice(chosen + 1)] }, false)
-          }
+          onClick={() => {
+            onPut({ ...voice, stops: [...stops.slice(0, chosen + 1), { ...stop }, ...stops.slice(chosen + 1)] }, false);
+            choose(chosen + 1);
+          }}
         >
           Stop
         </Button>

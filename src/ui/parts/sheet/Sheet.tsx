@@ -34,7 +34,7 @@ interface Props<R extends { id: string }, C extends SheetColumn> {
   sectionOf?(row: R): string;
   folded?: ReadonlySet<string>;
   onFold?(section: string): void;
-  onTake?(range: Range): void;
+  onTake?(range: Range | null, byItself: boolean): void;
   onToggle(row: number): void;
   onFill(range: Range, to: number): void;
   /** The text a cell is edited from; null where it is not edited in words. */
@@ -107,6 +107,22 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     ...(props.onTake ? { onTake: props.onTake } : {}),
   });
   const { range, taken } = hand;
+  // Folded, sorted or filtered, what is taken stays the same cells; where they are apart now nothing is.
+  const before = useRef(all);
+  useEffect(() => {
+    const was = before.current;
+    before.current = all;
+    if (!range || was === all) return;
+    const [first, last] = [was.at(range.r1)?.id, was.at(range.r2)?.id];
+    if (first === all.at(range.r1)?.id && last === all.at(range.r2)?.id) return;
+    const placeOf = (id: string | undefined) => {
+      for (let k = 0; k < all.count; k++) if (all.at(k)!.id === id) return k;
+      return -1;
+    };
+    const [r1, r2] = [placeOf(first), placeOf(last)];
+    if (r1 < 0 || r2 < 0 || Math.abs(r2 - r1) !== Math.abs(range.r2 - range.r1)) hand.drop();
+    else hand.take({ ...range, r1, r2 }, true);
+  }, [all]); // oxlint-disable-line react-hooks/exhaustive-deps
   const looks = useLooks(look, props.about);
   const template = (own: readonly C[]) => own.map((c) => `${c.width}px`).join(" ");
   const stripTemplate = (own: readonly C[]) =>

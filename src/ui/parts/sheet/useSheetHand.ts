@@ -7,8 +7,8 @@ interface Ways {
   rows: number;
   columns: number;
   lead: number;
-  /** The hand has taken a range. */
-  onTake?(range: Range): void;
+  /** The hand has taken a range, or none any more; by itself where only the rows have moved. */
+  onTake?(range: Range | null, byItself: boolean): void;
   /** Ctrl and a press on a row. */
   onToggle(row: number): void;
   /** A range's lower edge was dragged on to a row. */
@@ -29,9 +29,9 @@ export function useSheetHand({ rows, columns, lead, onTake, onToggle, onFill, re
   const [fillTo, setFillTo] = useState<number | null>(null);
   const drag = useRef<"range" | "fill" | null>(null);
   const n = range && normal(range);
-  const take = (next: Range) => {
+  const take = (next: Range, byItself = false) => {
     setRange(next);
-    onTake?.(next);
+    onTake?.(next, byItself);
   };
   return {
     /** What is taken, upper left end first; rows that are gone are not in it. */
@@ -40,7 +40,7 @@ export function useSheetHand({ rows, columns, lead, onTake, onToggle, onFill, re
     range: range && range.r1 < rows && range.c1 < columns ? range : null,
     fillTo,
     take,
-    drop: () => setRange(null),
+    drop: () => (setRange(null), onTake?.(null, true)),
     /** Goes on by a key; false where it is not one that moves. */
     step(event: KeyboardEvent, page: number): boolean {
       const from = range ?? at(-1, lead);
@@ -78,7 +78,7 @@ export function useSheetHand({ rows, columns, lead, onTake, onToggle, onFill, re
       if (drag.current === "fill" && n && fillTo !== null && fillTo > n.r2) {
         onFill(n, fillTo);
         setRange({ ...n, r2: fillTo });
-      } else if (drag.current === "range" && range) onTake?.(range);
+      } else if (drag.current === "range" && range) onTake?.(range, false);
       drag.current = null;
       setFillTo(null);
     },

@@ -46,7 +46,9 @@ export function PatchTable({ onPatch }: { onPatch(): void }) {
     if (changes.size > 0) add(changes);
   };
   const put = (text: string, range: Range) => take(typeInto(text, columns[range.c1]!, rowsOf(range), show));
-  const choose = ({ r1, r2 }: Range) => {
+  const choose = (range: Range | null, byItself: boolean) => {
+    if (!range || byItself) return;
+    const { r1, r2 } = range;
     const items = fixtures.slice(Math.min(r1, r2), Math.max(r1, r2) + 1).map((f) => f.id);
     if (items.length > 0) session.act([select.of({ items })], "select");
   };
