@@ -43,19 +43,30 @@ export const freePort = (): Promise<number> =>
     });
   });
 
+const TRIES = 5;
+
+/** The app at a port of its own. What was free a moment ago may be taken by now: then another is tried. */
+async function serve(node: string): Promise<{ server: ChildProcess; port: number }> {
+  for (let left = TRIES; left > 0; left--) {
+    const port = await freePort();
+    const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
+      stdio: ["ignore", "pipe", "inherit"],
+      env: { ...process.env, BOLD_COMET_OSC_PORT: String(await freePort()), BOLD_COMET_NODE_HOST: node },
+    });
+    const isThere = await new Promise<boolean>((resolve) => {
+      server.stdout.once("data", () => resolve(true));
+      server.once("exit", () => resolve(false));
+    });
+    if (isThere) return { server, port };
+  }
+  throw new Error("the app did not start; build it first: ./bold-comet demo");
+}
+
 async function start(worker: number): Promise<Started> {
-  const port = await freePort();
   const node = `127.0.0.${20 + worker}`;
-  const server = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
-    stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, BOLD_COMET_OSC_PORT: String(await freePort()), BOLD_COMET_NODE_HOST: node },
-  });
-  const [browser] = await Promise.all([
+  const [{ server, port }, browser] = await Promise.all([
+    serve(node),
     chromium.launchServer({ executablePath: CHROMIUM, args: FLAGS }),
-    new Promise<void>((resolve, reject) => {
-      server.stdout.once("data", () => resolve());
-      server.once("exit", () => reject(new Error("the app did not start; build it first: ./bold-comet demo")));
-    }),
   ]);
   return { place: { base: `http://127.0.0.1:${port}`, browser: browser.wsEndpoint(), node }, server, browser };
 }
