@@ -22,7 +22,7 @@ async function serious(page: Page, within: string | null): Promise<Finding[]> {
       axe: {
         run(
           of: Element | Document,
-          how: { resultTypes: string[] },
+          how: { resultTypes: string[]; runOnly?: string[] },
         ): Promise<{
           violations: { id: string; impact: string; nodes: { target: string[]; failureSummary: string }[] }[];
         }>;
@@ -30,7 +30,12 @@ async function serious(page: Page, within: string | null): Promise<Finding[]> {
     };
     const of = selector === null ? document : document.querySelector(selector)!;
     const { violations } = await axe.run(of, { resultTypes: ["violations"] });
-    return violations
+    // In daylight colours alone are others.
+    const root = document.documentElement;
+    root.dataset.mantineColorScheme = "light";
+    const light = await axe.run(of, { resultTypes: ["violations"], runOnly: ["color-contrast"] });
+    root.dataset.mantineColorScheme = "dark";
+    return [...violations, ...light.violations.map((v) => ({ ...v, id: `${v.id} in daylight` }))]
       .filter((v) => v.impact === "serious" || v.impact === "critical")
       .map(({ id, impact, nodes }) => ({
         id,

@@ -2,7 +2,7 @@
 
 import { ActionIcon, ColorSwatch, Group as Line, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
-import { useState, type MouseEvent } from "react";
+import { useState, type MouseEvent, type CSSProperties } from "react";
 import { inRowsOf, straight } from "@/core/select/arrangement";
 import { changeGroup, deleteGroup, duplicateGroup, nameGroup, setGroup } from "@/core/select/groupIntents";
 import { onStage } from "@/core/select/place";
@@ -85,7 +85,7 @@ export function GroupRow({ group, own, state, onPress, fresh, reorder }: Props) 
           onClick={onPress}
           onDoubleClick={() => setRenaming(true)}
         >
-          <span className="num" style={group.colour ? { color: group.colour } : undefined}>
+          <span className="num" style={group.colour ? ({ "--own": group.colour } as CSSProperties) : undefined}>
             {group.sign ? `${SIGNS[group.sign]} ` : ""}
             {group.number}
           </span>
