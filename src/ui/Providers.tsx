@@ -1,6 +1,15 @@
 "use client";
 
-import { Button, createTheme, MantineProvider, Menu, Modal, Table, type MantineColorsTuple } from "@mantine/core";
+import {
+  Button,
+  createTheme,
+  MantineProvider,
+  Menu,
+  Modal,
+  NumberInput,
+  Table,
+  type MantineColorsTuple,
+} from "@mantine/core";
 import type { ReactNode } from "react";
 
 const ink: MantineColorsTuple = [
@@ -45,6 +54,8 @@ const theme = createTheme({
       defaultProps: { middlewares: { flip: { padding: 8 }, shift: { padding: 8 }, size: { padding: 8 } } },
       styles: { dropdown: { overflowY: "auto" } },
     }),
+    // Nothing shows more decimals than people read.
+    NumberInput: NumberInput.extend({ defaultProps: { decimalScale: 4 } }),
     Table: Table.extend({ defaultProps: { borderColor: "var(--line)" } }),
     Button: Button.extend({
       vars: (_, { variant = "filled" }) => ({

@@ -45,7 +45,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
         {
           backgroundColor: "transparent",
           animation: false,
-          grid: { left: 44, right: 16, top: 26, bottom: 34 },
+          grid: { left: 44, right: 44, top: 26, bottom: 34 },
           tooltip: { trigger: "axis", valueFormatter: (v: unknown) => `${plain(Number(v), 1)} %` },
           xAxis: { type: "value", min: 0, max: made.times.at(-1), name: "s", axisLabel: { color: "#8f9db6" } },
           yAxis: { type: "value", min: 0, max: 100, axisLabel: { color: "#8f9db6", formatter: "{value} %" } },

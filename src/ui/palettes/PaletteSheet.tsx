@@ -12,7 +12,7 @@ import { resolveEntry } from "@/core/program/resolve";
 import { allTargets, targetsOf } from "@/core/show/model";
 import type { Palette, PaletteEntry } from "@/core/show/paletteSchema";
 import { fixturesByNumber } from "@/core/show/world";
-import { clamp } from "@/core/units/units";
+import { clamp, plain } from "@/core/units/units";
 import { valueText } from "../build/summary";
 import { typedAmounts } from "../parts/typed";
 import { normal, type Range } from "../parts/sheet/range";
@@ -185,7 +185,7 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
                   .map((a) => {
                     const [t] = targetsOf(show, f, a);
                     const means = t && resolveEntry(show, t.key, t.spec, { attribute: a, value: { palette: id } });
-                    return means ? String(means.value) : "";
+                    return means ? plain(means.value, 4) : "";
                   })
                   .join("\t"),
               )

@@ -22,6 +22,7 @@ export function ReleaseAll() {
         variant="default"
         size="compact-sm"
         h={32}
+        style={{ flex: "none" }}
         disabled={!words}
         leftSection={<IconSquareRoundedX size={16} />}
         onClick={press}
