@@ -2,7 +2,7 @@
  * The one writer of bytes: what goes down the wire. A channel that is a straight line over its whole range is
  * written plainly, all others by `toDmx`. Either way the bytes are those of SEMANTICS 1, "To DMX".
  */
-import { toDmx } from "../fixture/dmxValue";
+import { rangeFor, toDmx } from "../fixture/dmxValue";
 import type { Bytes, Output } from "./output";
 
 /** The bytes of so many universes, 512 each, all 0; what is written beyond 0..255 is clamped. */
@@ -59,9 +59,13 @@ export function putOutput(stage: Shown, bytes: Bytes, index: number): void {
   if (out.dimmerBend) level = out.dimmerBend(Math.min(1, level));
   let dmx = toDmx(fn, stage.value[out.param]! + out.add, out.invert, level, out.bend);
   for (let k = 0; k < out.demands.length; k++) {
-    const { param, ranges } = out.demands[k]!;
-    const range = ranges[stage.fn[param]!];
+    const { param, ranges, byValue } = out.demands[k]!;
+    const asking = stage.fn[param]!;
+    const range = ranges[asking];
     if (range) dmx = Math.min(range[1], Math.max(range[0], dmx));
+    const own = byValue[asking];
+    const master = own && rangeFor(own, stage.value[param]!).master;
+    if (master) dmx = Math.min(master.to, Math.max(master.from, dmx));
   }
   const { at } = out;
   for (let k = at.length - 1; k >= 0; k--) {

@@ -1,14 +1,19 @@
 /** What goes out: channels at their addresses, and the bytes they are written into. */
 import type { Bend } from "../fixture/dimmerCurve";
-import type { ChannelFunction } from "../fixture/type";
+import type { ChannelFunction, Range } from "../fixture/type";
 
 /** Bytes of all universes in use, 512 each, in the order of the rig's universes. Stores clamp and round to the nearest, so that nothing ever wraps. */
 export type Bytes = Uint8ClampedArray;
 
-/** @property ranges for each function of a parameter the range, DMX, in which this channel must stand for it; null for any. */
+/**
+ * What a parameter asks of this channel, for each of its functions.
+ * @property ranges the DMX in which this channel must stand for it; null for any.
+ * @property byValue where its ranges ask for themselves: these, of which the value's own is asked; null where none does.
+ */
 export interface Demand {
   param: number;
   ranges: readonly (readonly [number, number] | null)[];
+  byValue: readonly (readonly Range[] | null)[];
 }
 
 /** A DMX channel of a fixture at one of its addresses. */

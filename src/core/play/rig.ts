@@ -148,13 +148,24 @@ const NO_DEMANDS: Output["demands"] = [];
 
 /** Who asks a channel to stand somewhere: functions that it is the mode master of. A channel's first function asks for nothing, so that its default leaves the master free. */
 function demandsOn(mode: Mode, place: number, param: (cell: number, head: string) => number): Output["demands"] {
-  const asking = mode.channels.filter((c) => c.functions.some((fn, k) => k > 0 && fn.master?.channel === place));
+  const asking = mode.channels.filter((c) =>
+    c.functions.some(
+      (fn, k) =>
+        (k > 0 && fn.master?.channel === place) || fn.ranges?.some((r, i) => k + i > 0 && r.master?.channel === place),
+    ),
+  );
   return asking.length === 0
     ? NO_DEMANDS
     : asking.map((c) => ({
         param: param(c.cell, c.functions[0]!.attribute),
         ranges: c.functions.map((fn, k) =>
           k > 0 && fn.master?.channel === place ? ([fn.master.from, fn.master.to] as const) : null,
+        ),
+        // Of a range that asks for itself; the first of the first function leaves the master free, as that does.
+        byValue: c.functions.map((fn, k) =>
+          fn.ranges?.some((r) => r.master?.channel === place)
+            ? fn.ranges.map((r, i) => (k + i > 0 && r.master?.channel === place ? r : { ...r, master: undefined }))
+            : null,
         ),
       }));
 }

@@ -34,7 +34,15 @@ test("a new type, and one with channels in any order and bytes, can be used", ()
 test("what a channel depends on follows it when channels are moved or taken out", () => {
   const [control, gobo]: [Channel, Channel] = [newChannel("Control1"), newChannel("Gobo1Pos")];
   gobo.functions.push({ ...newFunction("Gobo1PosRotate", 0, 255), master: { channel: 0, from: 128, to: 255 } });
+  const range = { name: "slow", dmxFrom: 0, dmxTo: 255, from: 0, to: 10 };
+  gobo.functions.push({
+    ...newFunction("Gobo1PosShake", 0, 255),
+    ranges: [range, { ...range, master: { channel: 0, from: 1, to: 9 } }],
+  });
   const channels = [control, gobo, newChannel("Dimmer")];
+  const hangs = (made: readonly Channel[], k: number) => made[k]!.functions[2]!.ranges![1]!.master?.channel;
+  expect([hangs(moved(channels, 0, 2), 0), hangs(without(channels, 2), 1)]).toEqual([2, 0]);
+  expect(hangs(without(channels, 0), 0)).toBeUndefined();
   expect(moved(channels, 0, 2)[0]!.functions[1]!.master!.channel).toBe(2);
   expect(without(channels, 0)[0]!.functions[1]!.master).toBeUndefined();
   expect(without(channels, 2)[1]!.functions[1]!.master!.channel).toBe(0);

@@ -7,7 +7,9 @@ import {
   type Channel,
   type ChannelFunction,
   type FixtureType,
+  type Master,
   type Mode,
+  type Range,
   type Step,
 } from "../fixture/type";
 import { libraryType } from "../fixture/library/library";
@@ -121,13 +123,19 @@ export const without = (channels: readonly Channel[], gone: number): Channel[] =
       : [relinked(channel, (master) => (master === gone ? undefined : master > gone ? master - 1 : master))],
   );
 
-const relinked = (channel: Channel, place: (master: number) => number | undefined): Channel => ({
-  ...channel,
-  functions: channel.functions.map(({ master, ...fn }) => {
+const relinked = (channel: Channel, place: (master: number) => number | undefined): Channel => {
+  const follow = <T extends { master?: Master | undefined }>({ master, ...rest }: T) => {
     const at = master && place(master.channel);
-    return master && at !== undefined ? { ...fn, master: { ...master, channel: at } } : fn;
-  }),
-});
+    return master && at !== undefined ? { ...rest, master: { ...master, channel: at } } : rest;
+  };
+  return {
+    ...channel,
+    functions: channel.functions.map((fn) => ({
+      ...(follow(fn) as ChannelFunction),
+      ...(fn.ranges ? { ranges: fn.ranges.map((r) => follow(r) as Range) } : {}),
+    })),
+  };
+};
 
 /** What keeps a type from being used, in words; undefined where nothing does. */
 export function draftProblem(type: FixtureType): string | undefined {

@@ -11,6 +11,7 @@ const f = (attribute: string, name: string, from: number, more = "") =>
   `<ChannelFunction Name="${name}" Attribute="${attribute}" DMXFrom="${from}/1" ${more}/>`;
 const physical = (from: number, to: number) => `PhysicalFrom="${from}" PhysicalTo="${to}"`;
 const rests = (value: number) => `Default="${value}/1"`;
+const hangs = (from: number, to: number) => `ModeMaster="Base_Control1" ModeFrom="${from}/1" ModeTo="${to}/1"`;
 const initial = (link: string) => `InitialFunction="${link}"`;
 /** A channel at an offset of the base, with what its InitialFunction names. */
 const at = (offset: string, attribute: string, functions: string, more = "") =>
@@ -208,6 +209,27 @@ const TYPES: [what: string, channels: string, steps: [line: string, ...bytes: nu
       ["1 Shutter1StrobeRandom at 2", 99],
       ["1 Shutter1StrobeRandom at 4", 99],
       ["1 Shutter1StrobeRandom at 9", 178],
+    ],
+  ],
+  [
+    "a spin in two speeds over the same DMX, by where another channel stands",
+    at(
+      "1",
+      "Gobo1PosRotate",
+      f("Gobo1PosRotate", "Slow", 0, `${rests(128)} ${physical(-60, 60)} ${hangs(0, 99)}`) +
+        f("Gobo1PosRotate", "Fast", 0, `${rests(0)} ${physical(60, 360)} ${hangs(100, 199)}`) +
+        f("Gobo1PosRotate", "Fast back", 0, `${rests(0)} ${physical(-60, -360)} ${hangs(200, 255)}`),
+      initial("Base_Gobo1PosRotate.Gobo1PosRotate.Slow"),
+    ) + at("2", "Control1", f("Control1", "Speed", 0, `${rests(7)} ${physical(0, 255)}`)),
+    [
+      ["1 Dimmer release", 128, 7],
+      ["1 gobo spin at 5", 191, 7],
+      ["1 gobo spin at 35", 128, 100],
+      ["1 gobo spin at 60", 255, 100],
+      ["1 gobo spin at -35", 128, 200],
+      ["1 gobo spin at -5", 64, 7],
+      ["1 Control1 at 255", 64, 255],
+      ["1 gobo spin at 35", 128, 199],
     ],
   ],
 ];

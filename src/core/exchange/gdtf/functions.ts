@@ -114,12 +114,14 @@ export function functionsOf(logical: readonly Element[], bytes: number, lookups:
     };
     const twin = made.find((m) => m.fn.attribute === fn.attribute);
     if (!twin) made.push(read);
-    else if (JSON.stringify(twin.master) !== JSON.stringify(read.master))
+    else if (JSON.stringify(twin.master) === JSON.stringify(read.master))
+      join(twin, read, (what) => note(what, f.element));
+    else if (!twin.fn.steps || !read.fn.steps) apart(twin, read, (what) => note(what, f.element));
+    else
       note(
         `${fn.attribute}: its range from ${dmxFrom} to ${dmxTo} depends on another channel and is left out`,
         f.element,
       );
-    else join(twin, read, (what) => note(what, f.element));
   }
   for (const { fn, parts } of made) {
     settle(fn);
@@ -162,6 +164,32 @@ function rangesOf(fn: ChannelFunction, name: string): Range[] {
       { name: name.slice(0, 80), dmxFrom, dmxTo, from, to },
     ]
   );
+}
+
+/** A range that hangs on a channel which is not known by its place yet. */
+export type Asking = Range & { asks?: NonNullable<ReadFunction["master"]> };
+
+/** A function as ranges, each of which asks for what all of it did. */
+function asking({ fn, parts, master }: ReadFunction): Asking[] {
+  return rangesOf(fn, parts[0]!.name).map((range: Asking) =>
+    range.asks || !master ? range : { ...range, asks: master },
+  );
+}
+
+/** Two functions of one attribute that hang on different channels, or on different ranges of one: each range asks for its own. */
+function apart(first: ReadFunction, second: ReadFunction, note: Note): void {
+  const [a, b] = [first.fn, second.fn];
+  const ranges = [...asking(first), ...asking(second)];
+  if (ranges.length > MOST_RANGES)
+    return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, ${MOST_RANGES} are the most`);
+  delete a.steps;
+  delete first.master;
+  a.ranges = ranges;
+  const values = ranges.flatMap((r) => [r.from, r.to]);
+  [a.from, a.to] = [Math.min(...values), Math.max(...values)];
+  a.dmxFrom = Math.min(a.dmxFrom, b.dmxFrom);
+  a.dmxTo = Math.max(a.dmxTo, b.dmxTo);
+  first.parts.push(...second.parts);
 }
 
 /** Two functions of a channel of one attribute: their steps are put together, or they are ranges beside each other. */

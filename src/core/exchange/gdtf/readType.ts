@@ -3,10 +3,18 @@ import { fromDmx } from "../../dmx/decode";
 import { toDmx } from "../../fixture/dmxValue";
 import { isEmitter } from "../../fixture/attribute";
 import { parametersOf } from "../../fixture/parameters";
-import { modeProblem, ModeSchema, typeProblem, type Channel, type FixtureType, type Mode } from "../../fixture/type";
+import {
+  modeProblem,
+  ModeSchema,
+  typeProblem,
+  type Channel,
+  type FixtureType,
+  type Master,
+  type Mode,
+} from "../../fixture/type";
 import { refuse, type Refusal } from "../../show/refusal";
 import { actionsOf, macrosOf } from "./actions";
-import { functionsOf, NOTHING, type ReadFunction } from "./functions";
+import { functionsOf, NOTHING, type Asking, type ReadFunction } from "./functions";
 import type { Lookups } from "./states";
 import { axisOf, beamOf, geometriesOf, instancesOf, type Geometry, type Instance } from "./geometry";
 import { kindOf } from "./kind";
@@ -234,16 +242,25 @@ function distinct(channels: readonly Channel[], mode: string, note: (what: strin
 function linkMasters(placed: readonly Placed[], channels: readonly Channel[], mode: string, note: Note): void {
   const names = placed.map((p) => `${p.geometry}_${text(all(p.element, "LogicalChannel")[0], "Attribute")}`);
   placed.forEach((p, k) => {
-    for (const read of p.functions) {
-      if (!read.master) continue;
-      const name = read.master.of.split(".")[0]!;
+    const linked = (attribute: string, master: NonNullable<ReadFunction["master"]>): Master | undefined => {
+      const name = master.of.split(".")[0]!;
       const near = names.findIndex((n, i) => n === name && placed[i]!.instance.key === p.instance.key);
       const channel = near >= 0 ? near : names.indexOf(name);
       const bytes = channels[channel]?.bytes ?? 1;
-      const [from, to] = [dmxValue(read.master.from, bytes), dmxValue(read.master.to, bytes)];
-      if (channel < 0 || channel === k || from === undefined || to === undefined || to < from)
-        note(`mode ${mode}: ${read.fn.attribute} depends on ${read.master.of}, which is not there`, p.element);
-      else read.fn.master = { channel, from, to };
+      const [from, to] = [dmxValue(master.from, bytes), dmxValue(master.to, bytes)];
+      if (channel >= 0 && channel !== k && from !== undefined && to !== undefined && to >= from)
+        return { channel, from, to };
+      note(`mode ${mode}: ${attribute} depends on ${master.of}, which is not there`, p.element);
+      return undefined;
+    };
+    for (const { fn, master } of p.functions) {
+      const whole = master && linked(fn.attribute, master);
+      if (whole) fn.master = whole;
+      for (const range of (fn.ranges ?? []) as Asking[]) {
+        const own = range.asks && linked(fn.attribute, range.asks);
+        if (own) range.master = own;
+        delete range.asks;
+      }
     }
   });
 }

@@ -1,6 +1,6 @@
 /** The functions of a channel as a GDTF file has them: one for each range, sets for states, and what is unused. */
 import { attributeInfo } from "../../fixture/attribute";
-import type { Channel, ChannelFunction } from "../../fixture/type";
+import { mastersOf, type Channel, type ChannelFunction, type Master } from "../../fixture/type";
 import { toPhysical } from "./units";
 
 export const isWheel = (fn: ChannelFunction): boolean =>
@@ -15,6 +15,8 @@ interface FunctionPart {
   sends: number;
   /** Whether its states are written as channel sets. */
   sets: boolean;
+  /** What it hangs on. */
+  master: Master | undefined;
 }
 
 /** A function as the file's functions: one for each of its ranges, and for each state that sends a value of its own. @param k its place in the channel. */
@@ -33,7 +35,18 @@ export function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
       physical: [r.from, r.to],
       sends: r.sends ?? (r.from === r.to ? Math.floor((r.dmxFrom + r.dmxTo) / 2) : r.dmxFrom),
       sets: false,
-    })) ?? [{ name, from: fn.dmxFrom, to: fn.dmxTo, physical: [fn.from, fn.to], sends: fn.dmxFrom, sets: true }]
+      master: ("master" in r ? r.master : undefined) ?? fn.master,
+    })) ?? [
+      {
+        name,
+        from: fn.dmxFrom,
+        to: fn.dmxTo,
+        physical: [fn.from, fn.to],
+        sends: fn.dmxFrom,
+        sets: true,
+        master: fn.master,
+      },
+    ]
   );
 }
 
@@ -62,7 +75,7 @@ export function setsOf(fn: ChannelFunction, at: (value: number) => string): obje
 /** What of a channel does nothing is said too, so that what lies before it ends there. */
 export function gapsOf(channel: Channel, at: (value: number) => string): object[] {
   const most = 256 ** channel.bytes - 1;
-  if (channel.functions.some((f) => f.master)) return [];
+  if (channel.functions.some((f) => mastersOf(f).length > 0)) return [];
   const sorted = channel.functions
     .flatMap((fn, k) => partsOf(fn, k).map((part) => ({ dmxFrom: part.from, dmxTo: part.to })))
     .sort((a, b) => a.dmxFrom - b.dmxFrom);

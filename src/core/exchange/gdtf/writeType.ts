@@ -250,11 +250,11 @@ function channelElement(
     ...wheels(part.fn),
     ...(emitterOf(part.fn) && part.fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": part.fn.attribute } : {}),
     ...(part.fn.through ? { "@Filter": part.fn.attribute } : {}),
-    ...(part.fn.master
+    ...(part.master
       ? {
-          "@ModeMaster": nameOf(part.fn.master.channel),
-          "@ModeFrom": `${part.fn.master.from}/${mode.channels[part.fn.master.channel]!.bytes}`,
-          "@ModeTo": `${part.fn.master.to}/${mode.channels[part.fn.master.channel]!.bytes}`,
+          "@ModeMaster": nameOf(part.master.channel),
+          "@ModeFrom": `${part.master.from}/${mode.channels[part.master.channel]!.bytes}`,
+          "@ModeTo": `${part.master.to}/${mode.channels[part.master.channel]!.bytes}`,
         }
       : {}),
     ChannelSet: part.sets ? setsOf(part.fn, at) : [],
