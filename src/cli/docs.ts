@@ -19,7 +19,7 @@ const table = (title: string, list: readonly Pick<Command, "syntax" | "about" | 
 
 const chapters = [...new Set(COMMANDS.map((c) => c.chapter))];
 const commands = [
-  '# Commands\n\nMade from the grammar\'s own tables by `npm run docs`; every example is run by a test. Case does not matter. Names are in double quotes, a quote inside doubled. `[x]` may be left out, `a | b` is a choice. In the Ask bar any unambiguous beginning of a word will do, `..` stands for thru and `@` for at; scripts spell words out.\n\nSEL is a selection: `7`, `1 thru 9`, `71.4`, `71.1 thru 71.12`, `71 cells`, `group 3`, `group "Rail"`, `all`, `lit`, `last`, `alike` (of the same types as what is selected), `unpatched`, `unused` (in no cue), `in universe 2`, joined by ` + ` and ` - `, thinned by `every N`.\n',
+  '# Commands\n\nMade from the grammar\'s own tables by `npm run docs`; every example is run by a test. Case does not matter. Names are in double quotes, a quote inside doubled. `[x]` may be left out, `a | b` is a choice. In the Ask bar any unambiguous beginning of a word will do, `..` stands for thru and `@` for at; scripts spell words out. Plain lines are taken there for the one they mean, which is said before Enter (`1 thru 6 red`, `pan 20`, `full`, `record 4`, `patch 1 thru 6 petrel-spot`); where they could mean several (`go 2`, `cue 4`), one is taken from the list.\n\nSEL is a selection: `7`, `1 thru 9`, `71.4`, `71.1 thru 71.12`, `71 cells`, `group 3`, `group "Rail"`, `all`, `lit`, `last`, `alike` (of the same types as what is selected), `unpatched`, `unused` (in no cue), `in universe 2`, joined by ` + ` and ` - `, thinned by `every N`.\n',
   ...chapters.map((chapter) =>
     table(
       chapter,

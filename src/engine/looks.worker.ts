@@ -87,9 +87,9 @@ async function answer({ asked: about, steps, id }: Extract<ToLooks, { kind: "for
   after = undefined;
   const context = readContextOf(now, view);
   const found = "line" in about ? foresee(about.line, context, steps) : foreseeIntents(about.intents, context);
-  const words = { kind: "says", id, says: null, follows: null, refusal: null, keeps: null } as const;
+  const words = { kind: "says" as const, id, says: null, follows: null, means: [], refusal: null, keeps: null };
   if (found === undefined) return say(words);
-  if (isUnfinished(found)) return say({ ...words, follows: found.follows });
+  if (isUnfinished(found)) return say({ ...words, follows: found.follows, means: [...(found.means ?? [])] });
   if (isRefusal(found))
     return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
   if (found.diff.length > 0) after = { id, show: applyDiff(now, found.diff).show };
@@ -128,6 +128,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
         id,
         says: null,
         follows: null,
+        means: [],
         keeps: null,
         refusal: {
           what: `what this would do could not be worked out (${error.message})`,

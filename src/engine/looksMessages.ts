@@ -60,6 +60,7 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     id: z.number().int(),
     says: z.string().nullable(),
     follows: z.string().nullable(),
+    means: z.array(z.string()),
     refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
     /** The same edits with later looks kept, where they let them change. */
     keeps: intents.nullable(),

@@ -144,12 +144,12 @@ export function startLooks(
     if (parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled, parsed.data.signed);
-    const { says, refusal, follows, keeps } = parsed.data;
+    const { says, refusal, follows, means, keeps } = parsed.data;
     asking.to.words(
       refusal
         ? refuse(refusal.what, refusal.cure)
         : follows !== null
-          ? { follows }
+          ? { follows, means }
           : says === null
             ? undefined
             : { says, keeps },

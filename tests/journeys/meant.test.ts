@@ -124,6 +124,35 @@ test("a pad of a palette ends what it began, and a held one lets go with the han
   expect(app.errors).toEqual([]);
 });
 
+test("a line in plain words is said as the line it means; of two the hand takes one", async () => {
+  const { page } = app;
+  await place("Build");
+  await ask("clear");
+  await page.locator("#ask").fill("1 thru 3 full");
+  await page
+    .getByTestId("ask-says")
+    .getByText(/^1 thru 3 at full: /)
+    .waitFor();
+  await page.keyboard.press("Enter");
+  await page.getByTestId("ask-last").getByText("1 thru 3 at full").waitFor();
+  await universe(1);
+  await bytesWhen(page, (bytes) => bytes[0] === 255 && bytes[2] === 255);
+  await page.locator("#ask").fill("go 1");
+  const offer = (name: string) => page.getByRole("option", { name, exact: true });
+  await offer("go cue 1").waitFor();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("ArrowDown");
+  await page.keyboard.press("Enter");
+  await becomes(
+    () => page.locator("#ask").inputValue(),
+    (line) => line === "go list 1",
+  );
+  await page.keyboard.press("Enter");
+  await page.getByTestId("ask-last").getByText("go list 1").waitFor();
+  await ask("clear", "release list 1");
+  expect(app.errors).toEqual([]);
+});
+
 test("a macro is made of presses too, stays open, and says before its first line what it cannot do", async () => {
   const { page } = app;
   await ask("clear");

@@ -6,6 +6,7 @@ import type { Intent } from "../show/intent";
 import type { ReadContext } from "../command/context";
 import { keepingLater } from "./keepLater";
 import { perform, sayReading } from "./perform";
+import { meanings } from "../command/plainly";
 import { couldFollow, readLine } from "../command/read";
 
 /** What undo and redo would take back or do again, in words; null where there is nothing. */
@@ -24,8 +25,10 @@ export interface Foreseen {
 
 /** A line that is none yet and may still become one. */
 export interface Unfinished {
-  /** What could follow. */
+  /** What could follow, or the lines it could mean, in words. */
   follows: string;
+  /** The lines it could mean, where they are several. */
+  means?: readonly string[];
 }
 /** Whether a line is none yet and may still become one. */
 export const isUnfinished = (found: unknown): found is Unfinished =>
@@ -39,8 +42,25 @@ export function foresee(
 ): Foreseen | Unfinished | Refusal | undefined {
   const found = foreseeWhole(line, context, steps);
   if (!isRefusal(found)) return found;
+  const means = meantBy(line, context);
+  if (means.length > 1) return { follows: `could mean: ${means.join(", or ")}`, means };
+  const [meant] = means;
+  if (meant !== undefined) {
+    const done = foreseeWhole(meant, context, steps);
+    return done === undefined || isRefusal(done) ? done : { ...done, says: `${meant}: ${done.says}` };
+  }
   const follows = attempt(() => couldFollow(line, context));
-  return typeof follows === "string" ? { follows } : found;
+  return typeof follows === "string" ? { follows: `could follow: ${follows}` } : found;
+}
+
+/** The lines that one typed in plain words could mean; the one there is, is done in its place. */
+export function meantBy(line: string, context: ReadContext): readonly string[] {
+  const steps = { done: null, undone: null };
+  return meanings(
+    line,
+    (tried) => !isRefusal(foreseeWhole(tried, context, steps)),
+    (tried) => !isRefusal(readLine(tried, context, { abbreviate: true })),
+  );
 }
 
 function foreseeWhole(line: string, context: ReadContext, steps: StepWords): Foreseen | Refusal | undefined {

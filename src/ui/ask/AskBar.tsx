@@ -7,6 +7,7 @@ import type { Rippled } from "@/core/cue/looks";
 import { storedWords } from "@/core/cue/storedWords";
 import type { World } from "@/core/show/world";
 import { complete } from "@/core/command/read";
+import { meantBy } from "@/core/desk/foresee";
 import { lineText, recalled } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
 import { takesText } from "../parts/showKeys";
@@ -30,7 +31,7 @@ export function AskBar() {
   const stored = useStored();
   const [past, setPast] = useState(-1);
   const found = useForesight(line);
-  const { says, refused, known, ripple, signed, keeps } = found;
+  const { says, refused, known, ripple, signed, keeps, means } = found;
   const done = useForeseen((s) => s.done);
   useEffect(() => setLine(""), [done]);
   useEffect(() => {
@@ -40,6 +41,7 @@ export function AskBar() {
   const world = useShow((s) => (line ? s.world : null)) ?? session.store.getState().world;
   const choices = useMemo((): Found[] => {
     if (!open || !line.trim()) return [];
+    if (means.length > 0) return means.map((meant) => ({ label: meant, line: meant }));
     try {
       const words = complete(line, session.context()).flatMap((c) =>
         c.isWord ? [{ label: c.text, line: c.line }] : [],
@@ -52,7 +54,7 @@ export function AskBar() {
       // What could follow is a help only: the line can be typed all the same.
       return [];
     }
-  }, [line, open, session]);
+  }, [line, open, means, session]);
 
   const put = (text: string) => {
     setLine(text);
@@ -68,10 +70,14 @@ export function AskBar() {
   const enter = async () => {
     const text = line.trim();
     if (!text) return;
+    const means = meantBy(text, session.context());
+    // Of several the hand takes one; Enter once more does it.
+    if (means.length > 1) return void list.selectFirstOption();
+    const meant = means[0] ?? text;
     put("");
     setPast(-1);
-    if (await session.run(text)) setLine((now) => (now === "" ? text : now));
-    else session.note(text);
+    if (await session.run(meant)) setLine((now) => (now === "" ? text : now));
+    else session.note(meant);
   };
   const recall = (step: number) => {
     const lines = recalled(session.store.getState().lines);

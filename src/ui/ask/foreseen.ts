@@ -16,7 +16,7 @@ export const useForeseen = create<Foreseen>()(() => ({
   hint: null,
   line: "",
   done: 0,
-  found: { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null },
+  found: { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null, means: [] },
 }));
 
 /** For a button: while the hand is on it, the Ask bar says what its line would do. */

@@ -23,9 +23,11 @@ export interface Foresight {
   signed: readonly CueAt[];
   /** The same with later looks kept; null where it lets none change. */
   keeps: readonly Intent[] | null;
+  /** Lines of the language that it could mean, where they are several. */
+  means: readonly string[];
 }
 
-const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null };
+const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null, means: [] };
 
 /** What a line would do, worked out beside the hands: typing never waits for it. */
 export const useForesight = (line: string): Foresight =>
@@ -56,7 +58,7 @@ function useAsked(name: string, asked: Asked): Foresight {
     const words: Foreseer["words"] = (told) => {
       if (over) return;
       clearTimeout(late);
-      if (isUnfinished(told)) setFound({ ...NOTHING, name, says: `could follow: ${told.follows}` });
+      if (isUnfinished(told)) setFound({ ...NOTHING, name, says: told.follows, means: told.means ?? [] });
       else
         setFound({
           ...NOTHING,

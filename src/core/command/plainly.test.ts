@@ -1,0 +1,61 @@
+/** Catches a natural line that is not understood, or is taken for what nobody meant. */
+import fc from "fast-check";
+import { demoWorld } from "@tests/setup/demo";
+import { contextOf, newDesk, runLine } from "../desk/desk";
+import { runs } from "@tests/setup/runs";
+import { isRefusal } from "../show/refusal";
+import { meantBy } from "../desk/foresee";
+import { readLine } from "./read";
+
+const desk = newDesk(demoWorld());
+void runLine(desk, "1 thru 3");
+const context = contextOf(desk);
+
+test.each([
+  ["patch 201 thru 206 petrel-spot", "patch 6 petrel-spot as 201"],
+  ['patch 6 "Petrel Spot" at 2.1', 'patch 6 "Petrel Spot" at 2:1'],
+  ["patch 201 thru 206 petrel-spot at 20.1", "patch 6 petrel-spot as 201 at 20:1"],
+  ["patch 2 petrel spot at 9:1", 'patch 2 "petrel spot" at 9:1'],
+  ["1 thru 6 red", "1 thru 6 colour at #ff0000"],
+  ["at red", "colour at #ff0000"],
+  ["colour red", "colour at #ff0000"],
+  ["blue", "colour at #0000ff"],
+  ["1 colour at deep water", '1 colour filter "Deep water"'],
+  ["warm white", "colour at 3200K"],
+  ["full", "at full"],
+  ["1 thru 6 full", "1 thru 6 at full"],
+  ["out", "at out"],
+  ["pan 20", "pan at 20"],
+  ["1 pan -20 tilt 10", "1 pan at -20 tilt at 10"],
+  ["record 4", "record cue 4"],
+  ["record 4 fade 3", "record cue 4 fade 3"],
+  ["group rail port", 'group "rail port"'],
+  ["group rail port at 50", 'group "rail port" at 50'],
+  ["set cue 1 21 thru 36 at 20", "set cue 1 21 thru 36 intensity at 20"],
+  ["set cue 1 21 pan 20", "set cue 1 21 pan at 20"],
+])("%s means %s", (typed, meant) => {
+  expect(meantBy(typed, context)).toEqual([meant]);
+});
+
+test("what could mean two things is told as both", () => {
+  expect(meantBy("go 2", context)).toEqual(["go cue 2", "go list 2"]);
+  expect(meantBy("cue 4", context)).toEqual(["go cue 4", "take cue 4"]);
+});
+
+test("lines of the language, numbers alone and nonsense mean nothing else", () => {
+  for (const line of ["", "1 thru 6", "at 50", "go", "50", "9999", "1 thru", "at", "cue", "petrel", 'group "'])
+    expect([line, ...meantBy(line, context)]).toEqual([line]);
+});
+
+test("whatever is typed, a meaning reads, and is found in few tries", () => {
+  const words = "1 6 20 -5 2.1 9:1 thru at red full pan tilt cue go record group rail patch petrel-spot fade set".split(
+    " ",
+  );
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom(...words), { maxLength: 8 }), (typed) => {
+      for (const meant of meantBy(typed.join(" "), context))
+        expect(isRefusal(readLine(meant, context, { abbreviate: true }))).toBe(false);
+    }),
+    { numRuns: runs(60) },
+  );
+});
