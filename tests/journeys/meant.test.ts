@@ -149,7 +149,13 @@ test("a line in plain words is said as the line it means; of two the hand takes 
   );
   await page.keyboard.press("Enter");
   await page.getByTestId("ask-last").getByText("go list 1").waitFor();
-  await ask("clear", "release list 1");
+  // A number alone is a fixture; with something selected it is offered as a level too.
+  await ask("clear", "release list 1", "1 thru 2");
+  await page.locator("#ask").fill("50");
+  await offer("at 50").click();
+  await page.keyboard.press("Enter");
+  await bytesWhen(page, (bytes) => bytes[0] === 128 && bytes[2] === 0);
+  await ask("clear");
   expect(app.errors).toEqual([]);
 });
 

@@ -5,6 +5,7 @@ import { contextOf, newDesk, runLine } from "../desk/desk";
 import { runs } from "@tests/setup/runs";
 import { isRefusal } from "../show/refusal";
 import { meantBy } from "../desk/foresee";
+import { couldMeanToo } from "./plainly";
 import { readLine } from "./read";
 
 const desk = newDesk(demoWorld());
@@ -15,6 +16,7 @@ test.each([
   ["patch 201 thru 206 petrel-spot", "patch 6 petrel-spot as 201"],
   ['patch 6 "Petrel Spot" at 2.1', 'patch 6 "Petrel Spot" at 2:1'],
   ["patch 201 thru 206 petrel-spot at 20.1", "patch 6 petrel-spot as 201 at 20:1"],
+  ['patch 201 thru 206 "Petrel Spot" at 20.1', 'patch 6 "Petrel Spot" as 201 at 20:1'],
   ["patch 2 petrel spot at 9:1", 'patch 2 "petrel spot" at 9:1'],
   ["1 thru 6 red", "1 thru 6 colour at #ff0000"],
   ["at red", "colour at #ff0000"],
@@ -45,6 +47,18 @@ test("what could mean two things is told as both", () => {
 test("lines of the language, numbers alone and nonsense mean nothing else", () => {
   for (const line of ["", "1 thru 6", "at 50", "go", "50", "9999", "1 thru", "at", "cue", "petrel", 'group "'])
     expect([line, ...meantBy(line, context)]).toEqual([line]);
+});
+
+test("a number alone is a level too, where it can be one", () => {
+  expect(["50", " 100 ", "0", "101", "1 thru 3", "71.4", ""].map(couldMeanToo)).toEqual([
+    ["at 50"],
+    ["at 100"],
+    ["at 0"],
+    [],
+    [],
+    [],
+    [],
+  ]);
 });
 
 test("whatever is typed, a meaning reads, and is found in few tries", () => {

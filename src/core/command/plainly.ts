@@ -31,61 +31,77 @@ const COLOURS: Record<string, string> = {
 const FILTERS = new Map(FILTER_COLOURS.map(({ name }) => [name.toLowerCase(), `filter "${name}"`]));
 const colourNamed = (name: string): string | undefined => COLOURS[name] ?? FILTERS.get(name);
 
-type Rewriting = (line: string) => string[];
+/** From the words of a line to lines it could mean. */
+type Rewriting = (words: readonly string[]) => string[];
+
+const is = (word: string | undefined, ...of: string[]): boolean =>
+  word !== undefined && of.includes(word.toLowerCase());
+const isNumber = (word: string | undefined): boolean => word !== undefined && /^[-+]?\d/.test(word);
+const joined = (...parts: (string | readonly string[])[]): string => parts.flat().filter(Boolean).join(" ");
+const MOST_NAME_WORDS = 4;
 
 /** `1 thru 6 red`, `at red`, `colour at deep water`: the last words are a colour. */
-const colours: Rewriting = (line) => {
-  const [, before = "", name = ""] = /^(.*?)\s*\b(?:(?:colou?r|at)\s+)*([a-z]+(?: [a-z]+){0,2})$/i.exec(line) ?? [];
-  const found = colourNamed(name.toLowerCase());
-  return found ? [`${before} colour ${found}`.trim()] : [];
+const colours: Rewriting = (words) => {
+  for (let n = Math.min(3, words.length); n > 0; n--) {
+    const found = colourNamed(words.slice(-n).join(" ").toLowerCase());
+    if (!found) continue;
+    let before = words.slice(0, -n);
+    while (is(before.at(-1), "at", "colour", "color")) before = before.slice(0, -1);
+    return [joined(before, "colour", found)];
+  }
+  return [];
 };
 
 /** `full`, `1 thru 6 out`. */
-const levels: Rewriting = (line) => {
-  const [, before = "", level] = /^(.*?)\s*\b(full|out)$/i.exec(line) ?? [];
-  return level && !/\bat$/i.test(before) ? [`${before} at ${level}`.trim()] : [];
-};
+const levels: Rewriting = (words) =>
+  is(words.at(-1), "full", "out") && !is(words.at(-2), "at") ? [joined(words.slice(0, -1), "at", words.slice(-1))] : [];
 
 /** `pan 20`, `1 pan -20 tilt 10`: each word before a number in its turn. */
-const values: Rewriting = (line) =>
-  [...line.matchAll(/\b([a-z]\w{2,})\s+(?=[-+]?\d)/gi)].map(
-    ({ index, 0: all, 1: word }) => `${line.slice(0, index)}${word} at ${line.slice(index + all.length)}`,
+const values: Rewriting = (words) =>
+  words.flatMap((word, k) =>
+    /^[a-z]\w\w/i.test(word) && isNumber(words[k + 1]) ? [joined(words.slice(0, k + 1), "at", words.slice(k + 1))] : [],
   );
 
 /** `set cue 1 21 thru 36 at 20`: a level is one of intensity. */
-const inCue: Rewriting = (line) =>
-  /^set (list \d+ )?cue \S+ /i.test(line) ? [line.replace(/\s+at\s+/i, " intensity at ")] : [];
+const inCue: Rewriting = (words) => {
+  const at = words.findIndex((word) => is(word, "at"));
+  return is(words[0], "set") && at > 0 ? [joined(words.slice(0, at), "intensity", words.slice(at))] : [];
+};
 
 /** `go 4`, `record 4 fade 3`, `update 4`, `cue 4`: numbers are of cues, of a go of lists too. */
-const cues: Rewriting = (line) => {
-  const [, verb = "", rest = ""] = /^(go|rec|record|update|block|unblock|take)\s+(\d.*)$/i.exec(line) ?? [];
-  const [, number] = /^cue\s+(\d\S*)$/i.exec(line) ?? [];
-  if (number) return [`go cue ${number}`, `take cue ${number}`];
-  if (!verb) return [];
-  return [`${verb} cue ${rest}`, ...(/^go$/i.test(verb) ? [`go list ${rest}`] : [])];
+const cues: Rewriting = ([verb = "", ...rest]) => {
+  if (!isNumber(rest[0])) return [];
+  if (is(verb, "cue")) return [joined("go cue", rest), joined("take cue", rest)];
+  if (is(verb, "go")) return [joined("go cue", rest), joined("go list", rest)];
+  return is(verb, "rec", "record", "update", "block", "unblock", "take") ? [joined(verb, "cue", rest)] : [];
 };
 
 /** `group Rail at 50`, `patch 6 petrel spot`: names in quotes, the longest first. */
-const names: Rewriting = (line) => {
-  const [, before = "", after = ""] =
-    /^(.*?\b(?:group|palette|effect|view|macro|patch \d+)\s+)((?!thru\b)[a-z][^"]*)$/i.exec(line) ?? [];
-  const words = after.split(/\s+/).filter(Boolean);
-  return words
-    .slice(0, 4)
+const names: Rewriting = (words) => {
+  const kind = words.findIndex((word) => is(word, "group", "palette", "effect", "view", "macro"));
+  const begin = kind >= 0 ? kind + 1 : is(words[0], "patch") ? 2 : words.length;
+  const rest = words.slice(begin);
+  if (rest.length === 0 || isNumber(rest[0]) || is(rest[0], "thru") || rest.some((w) => w.includes('"'))) return [];
+  return rest
+    .slice(0, MOST_NAME_WORDS)
     .map((_, k, { length }) => length - k)
-    .map((n) => `${before}"${words.slice(0, n).join(" ")}" ${words.slice(n).join(" ")}`.trim());
+    .map((n) => joined(words.slice(0, begin), `"${rest.slice(0, n).join(" ")}"`, rest.slice(n)));
 };
 
 /** `patch 1 thru 6 petrel-spot at 2.1`: which numbers, and an address with a point. */
-const patches: Rewriting = (line) => {
-  if (!/^patch\b/i.test(line)) return [];
-  const addressed = line.replace(/\bat\s+(\d+)[./](\d+)\b/i, "at $1:$2");
-  const [, from, to, type, rest = ""] =
-    /^patch\s+(\d+)\s*(?:thru|\.\.|-)\s*(\d+)\s+("[^"]*"|\S+)(.*)$/i.exec(line) ?? [];
+const patches: Rewriting = (words) => {
+  if (!is(words[0], "patch")) return [];
+  const [, from, thru, to, ...rest] = words;
   const count = Number(to) - Number(from) + 1;
+  const named = rest.findIndex((word, k) => word.endsWith('"') && (k > 0 || word.length > 1));
+  const type = rest[0]?.startsWith('"') && named >= 0 ? named + 1 : 1;
+  const counted = is(thru, "thru", "..") && count > 0 && rest.length > 0;
+  const address = words.findIndex((word, k) => is(words[k - 1], "at") && /^\d+[./]\d+$/.test(word));
   return [
-    ...(addressed === line ? [] : [addressed]),
-    ...(from && count > 0 ? [`patch ${count} ${type} as ${from}${rest}`] : []),
+    ...(address < 0
+      ? []
+      : [joined(words.slice(0, address), words[address]!.replace(/[./]/, ":"), words.slice(address + 1))]),
+    ...(counted ? [joined("patch", String(count), rest.slice(0, type), "as", from!, rest.slice(type))] : []),
   ];
 };
 
@@ -108,7 +124,7 @@ export function meanings(
   let now = [line];
   let nearest: readonly string[] = [];
   for (let step = 0; step < MOST_STEPS && now.length > 0; step++) {
-    const made = now.flatMap((from) => REWRITINGS.flatMap((rewrite) => rewrite(from)));
+    const made = now.flatMap((from) => REWRITINGS.flatMap((rewrite) => rewrite(from.split(" "))));
     now = [...new Set(made)].filter((next) => !seen.has(next)).slice(0, Math.max(0, MOST_TRIED - seen.size));
     now.forEach((next) => seen.add(next));
     const reading = now.filter(reads);
@@ -118,3 +134,9 @@ export function meanings(
   }
   return nearest;
 }
+
+/** What a line that is one could mean besides, for who has something selected: a number alone is a level, too. */
+export const couldMeanToo = (text: string): string[] => {
+  const line = text.trim();
+  return /^\d{1,3}$/.test(line) && Number(line) <= 100 ? [`at ${line}`] : [];
+};

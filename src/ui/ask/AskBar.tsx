@@ -6,6 +6,7 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react"
 import type { Rippled } from "@/core/cue/looks";
 import { storedWords } from "@/core/cue/storedWords";
 import type { World } from "@/core/show/world";
+import { couldMeanToo } from "@/core/command/plainly";
 import { complete } from "@/core/command/read";
 import { meantBy } from "@/core/desk/foresee";
 import { lineText, recalled } from "@/session/lines";
@@ -46,10 +47,13 @@ export function AskBar() {
       const words = complete(line, session.context()).flatMap((c) =>
         c.isWord ? [{ label: c.text, line: c.line }] : [],
       );
-      const found = findByName(session.store.getState().world, line);
+      const { world } = session.store.getState();
+      const found = findByName(world, line);
+      const too =
+        world.hands.selection.length > 0 ? couldMeanToo(line).map((text) => ({ label: text, line: text })) : [];
       // Last, so that what can be done stays nearest to the hand.
       const pages = findInHandbook(line);
-      return [...[...found, ...words].slice(0, MOST - pages.length), ...pages];
+      return [...[...too, ...found, ...words].slice(0, MOST - pages.length), ...pages];
     } catch {
       // What could follow is a help only: the line can be typed all the same.
       return [];

@@ -9,9 +9,16 @@ import { askInput } from "../ask/askInput";
 import { capital } from "../parts/words";
 import { MeaningPicture } from "./MeaningPicture";
 import { MEANINGS } from "./meanings";
+import { PLAIN } from "./plain";
 import classes from "./Handbook.module.css";
 
 const ROWS = [
+  ...PLAIN.map(({ typed, means, about }) => ({
+    chapter: "To begin with",
+    syntax: means,
+    about: `${about}. In plain words:`,
+    example: typed,
+  })),
   ...COMMANDS.map(({ chapter, syntax, about, example }) => ({ chapter, syntax, about, example })),
   ...SETTINGS.map(({ syntax, about, example }) => ({ chapter: "Settings in a holding line", syntax, about, example })),
 ];
