@@ -59,12 +59,9 @@ export function putOutput(stage: Shown, bytes: Bytes, index: number): void {
   if (out.dimmerBend) level = out.dimmerBend(Math.min(1, level));
   let dmx = toDmx(fn, stage.value[out.param]! + out.add, out.invert, level, out.bend);
   for (let k = 0; k < out.demands.length; k++) {
-    const { param, ranges, byValue } = out.demands[k]!;
-    const asking = stage.fn[param]!;
-    const range = ranges[asking];
-    if (range) dmx = Math.min(range[1], Math.max(range[0], dmx));
-    const own = byValue[asking];
-    const master = own && rangeFor(own, stage.value[param]!).master;
+    const { param, asks } = out.demands[k]!;
+    const ranges = asks[stage.fn[param]!];
+    const master = ranges && rangeFor(ranges, stage.value[param]!).master;
     if (master) dmx = Math.min(master.to, Math.max(master.from, dmx));
   }
   const { at } = out;

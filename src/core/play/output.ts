@@ -6,14 +6,12 @@ import type { ChannelFunction, Range } from "../fixture/type";
 export type Bytes = Uint8ClampedArray;
 
 /**
- * What a parameter asks of this channel, for each of its functions.
- * @property ranges the DMX in which this channel must stand for it; null for any.
- * @property byValue where its ranges ask for themselves: these, of which the value's own is asked; null where none does.
+ * What a parameter asks of this channel.
+ * @property asks for each of its functions its ranges, of which the one a value is of asks for its master; null where none does.
  */
 export interface Demand {
   param: number;
-  ranges: readonly (readonly [number, number] | null)[];
-  byValue: readonly (readonly Range[] | null)[];
+  asks: readonly (readonly Range[] | null)[];
 }
 
 /** A DMX channel of a fixture at one of its addresses. */

@@ -5,7 +5,7 @@ import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { spanOf } from "../show/address";
 import { bendOf } from "../fixture/dimmerCurve";
-import { layoutOf, type ChannelFunction, type Mode } from "../fixture/type";
+import { layoutOf, type ChannelFunction, type Mode, type Range } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
 import { plainOf } from "./bytes";
 import type { Output } from "./output";
@@ -146,28 +146,21 @@ function outputsOf(
 
 const NO_DEMANDS: Output["demands"] = [];
 
-/** Who asks a channel to stand somewhere: functions that it is the mode master of. A channel's first function asks for nothing, so that its default leaves the master free. */
+/** Who asks a channel to stand somewhere: what it is the mode master of. A channel's first range asks for nothing, so that its default leaves the master free. */
 function demandsOn(mode: Mode, place: number, param: (cell: number, head: string) => number): Output["demands"] {
-  const asking = mode.channels.filter((c) =>
-    c.functions.some(
-      (fn, k) =>
-        (k > 0 && fn.master?.channel === place) || fn.ranges?.some((r, i) => k + i > 0 && r.master?.channel === place),
-    ),
-  );
-  return asking.length === 0
-    ? NO_DEMANDS
-    : asking.map((c) => ({
-        param: param(c.cell, c.functions[0]!.attribute),
-        ranges: c.functions.map((fn, k) =>
-          k > 0 && fn.master?.channel === place ? ([fn.master.from, fn.master.to] as const) : null,
-        ),
-        // Of a range that asks for itself; the first of the first function leaves the master free, as that does.
-        byValue: c.functions.map((fn, k) =>
-          fn.ranges?.some((r) => r.master?.channel === place)
-            ? fn.ranges.map((r, i) => (k + i > 0 && r.master?.channel === place ? r : { ...r, master: undefined }))
-            : null,
-        ),
-      }));
+  const asks = (fn: ChannelFunction, k: number): Range[] | null => {
+    const { dmxFrom, dmxTo, from, to } = fn;
+    const ranges = (fn.ranges ?? [{ name: "", dmxFrom, dmxTo, from, to }]).map((range: Range, i): Range => {
+      const master = k + i > 0 && range.master ? range.master : k > 0 ? fn.master : undefined;
+      return { ...range, master: master?.channel === place ? master : undefined };
+    });
+    return ranges.some((range) => range.master) ? ranges : null;
+  };
+  const demands = mode.channels.flatMap((c) => {
+    const made = c.functions.map(asks);
+    return made.some(Boolean) ? [{ param: param(c.cell, c.functions[0]!.attribute), asks: made }] : [];
+  });
+  return demands.length > 0 ? demands : NO_DEMANDS;
 }
 
 /** The proportional scale works once: on the fixture's Dimmer, or on what its virtual dimmer scales. */

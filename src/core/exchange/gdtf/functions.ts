@@ -176,20 +176,31 @@ function asking({ fn, parts, master }: ReadFunction): Asking[] {
   );
 }
 
-/** Two functions of one attribute that hang on different channels, or on different ranges of one: each range asks for its own. */
-function apart(first: ReadFunction, second: ReadFunction, note: Note): void {
+/** Two functions of one attribute become one with ranges beside each other. */
+function beside(first: ReadFunction, second: ReadFunction, ranges: Range[], note: Note): void {
   const [a, b] = [first.fn, second.fn];
-  const ranges = [...asking(first), ...asking(second)];
   if (ranges.length > MOST_RANGES)
     return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, ${MOST_RANGES} are the most`);
   delete a.steps;
-  delete first.master;
   a.ranges = ranges;
   const values = ranges.flatMap((r) => [r.from, r.to]);
   [a.from, a.to] = [Math.min(...values), Math.max(...values)];
-  a.dmxFrom = Math.min(a.dmxFrom, b.dmxFrom);
-  a.dmxTo = Math.max(a.dmxTo, b.dmxTo);
+  takeIn(first, second);
+}
+
+/** A function reaches over the DMX of another too, and stands for its part of the file. */
+function takeIn(first: ReadFunction, second: ReadFunction): void {
+  first.fn.dmxFrom = Math.min(first.fn.dmxFrom, second.fn.dmxFrom);
+  first.fn.dmxTo = Math.max(first.fn.dmxTo, second.fn.dmxTo);
   first.parts.push(...second.parts);
+}
+
+/** Two functions of one attribute that hang on different channels, or on different ranges of one: each range asks for its own. */
+function apart(first: ReadFunction, second: ReadFunction, note: Note): void {
+  const ranges = [...asking(first), ...asking(second)];
+  // Where there are too many the first stays as it is.
+  if (ranges.length <= MOST_RANGES) delete first.master;
+  beside(first, second, ranges, note);
 }
 
 /** Two functions of a channel of one attribute: their steps are put together, or they are ranges beside each other. */
@@ -217,18 +228,8 @@ function join(first: ReadFunction, second: ReadFunction, note: Note): void {
       a.steps.push({ ...step, value });
     }
     ends(a);
-  } else {
-    const ranges = [...rangesOf(a, first.parts[0]!.name), ...rangesOf(b, second.parts[0]!.name)];
-    if (ranges.length > MOST_RANGES)
-      return note(`${a.attribute}: its range from ${b.dmxFrom} to ${b.dmxTo} is left out, ${MOST_RANGES} are the most`);
-    delete a.steps;
-    a.ranges = ranges;
-    const values = ranges.flatMap((r) => [r.from, r.to]);
-    [a.from, a.to] = [Math.min(...values), Math.max(...values)];
-  }
-  a.dmxFrom = Math.min(a.dmxFrom, b.dmxFrom);
-  a.dmxTo = Math.max(a.dmxTo, b.dmxTo);
-  first.parts.push(...second.parts);
+    takeIn(first, second);
+  } else beside(first, second, [...rangesOf(a, first.parts[0]!.name), ...rangesOf(b, second.parts[0]!.name)], note);
 }
 
 function functionOf(
