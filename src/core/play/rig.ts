@@ -150,7 +150,8 @@ const NO_DEMANDS: Output["demands"] = [];
 function demandsOn(mode: Mode, place: number, param: (cell: number, head: string) => number): Output["demands"] {
   const asks = (fn: ChannelFunction, k: number): Range[] | null => {
     const { dmxFrom, dmxTo, from, to } = fn;
-    const ranges = (fn.ranges ?? [{ name: "", dmxFrom, dmxTo, from, to }]).map((range: Range, i): Range => {
+    const apart = fn.ranges ?? fn.steps?.map((step) => ({ ...step, from: step.value, to: step.value }));
+    const ranges = (apart ?? [{ name: "", dmxFrom, dmxTo, from, to }]).map((range: Range, i): Range => {
       const master = k + i > 0 && range.master ? range.master : k > 0 ? fn.master : undefined;
       return { ...range, master: master?.channel === place ? master : undefined };
     });

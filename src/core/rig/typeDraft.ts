@@ -133,6 +133,7 @@ const relinked = (channel: Channel, place: (master: number) => number | undefine
     functions: channel.functions.map((fn) => ({
       ...(follow(fn) as ChannelFunction),
       ...(fn.ranges ? { ranges: fn.ranges.map((r) => follow(r) as Range) } : {}),
+      ...(fn.steps ? { steps: fn.steps.map((s) => follow(s) as Step) } : {}),
     })),
   };
 };

@@ -10,6 +10,11 @@ import { readGdtf, writeGdtf } from "./file";
 const f = (attribute: string, name: string, from: number, more = "") =>
   `<ChannelFunction Name="${name}" Attribute="${attribute}" DMXFrom="${from}/1" ${more}/>`;
 const physical = (from: number, to: number) => `PhysicalFrom="${from}" PhysicalTo="${to}"`;
+/** A function of a wheel with slots from these values on, of which the last ends at 254. */
+const slots = (name: string, more: string, from: readonly number[]) =>
+  `<ChannelFunction Name="${name}" Attribute="Color1" DMXFrom="0/1" ${more}>${from
+    .map((dmx, k) => `<ChannelSet Name="${name} ${k + 1}" DMXFrom="${dmx}/1" WheelSlotIndex="${k + 1}"/>`)
+    .join("")}<ChannelSet Name="" DMXFrom="255/1"/></ChannelFunction>`;
 const rests = (value: number) => `Default="${value}/1"`;
 const hangs = (from: number, to: number) => `ModeMaster="Base_Control1" ModeFrom="${from}/1" ModeTo="${to}/1"`;
 const initial = (link: string) => `InitialFunction="${link}"`;
@@ -209,6 +214,28 @@ const TYPES: [what: string, channels: string, steps: [line: string, ...bytes: nu
       ["1 Shutter1StrobeRandom at 2", 99],
       ["1 Shutter1StrobeRandom at 4", 99],
       ["1 Shutter1StrobeRandom at 9", 178],
+    ],
+  ],
+  [
+    "a colour wheel whose slots are others where another channel stands higher, and end before the last value",
+    at(
+      "1",
+      "Color1",
+      slots("Whole", hangs(0, 127), [0, 20, 60]) + slots("Split", hangs(128, 255), [10, 70]),
+      initial("Base_Color1.Color1.Whole"),
+    ) + at("2", "Control1", f("Control1", "Wheel", 0, `${rests(7)} ${physical(0, 255)}`)),
+    [
+      ["1 Dimmer release", 9, 7],
+      ["1 Color1 at 2", 39, 7],
+      ["1 Color1 at 3", 157, 7],
+      ["1 Color1 at 4", 39, 128],
+      ["1 Color1 at 5", 162, 128],
+      ["1 Color1 at 4.5", 101, 128],
+      // Between slots that are never there together lies none: the nearer.
+      ["1 Color1 at 3.4", 157, 7],
+      ["1 Color1 at 3.6", 39, 128],
+      ["1 Control1 at 200", 39, 200],
+      ["1 Color1 at 2", 39, 127],
     ],
   ],
   [

@@ -2,7 +2,7 @@
 import { attributeInfo, FAMILIES, inTable, isFilter, type AttributeInfo, type Family } from "../../fixture/attribute";
 import { openState } from "../../fixture/parameters";
 import { EMITTERS, FILTERS } from "../../colour/emitters";
-import type { ChannelFunction, Range } from "../../fixture/type";
+import type { ChannelFunction, Range, Step } from "../../fixture/type";
 import { ends, filterOf, saidBy, stepsOf, wholeState, type Lookups } from "./states";
 import { colourOf, dmxValue } from "./values";
 import { all, num, text, type Element } from "./xml";
@@ -116,12 +116,7 @@ export function functionsOf(logical: readonly Element[], bytes: number, lookups:
     if (!twin) made.push(read);
     else if (JSON.stringify(twin.master) === JSON.stringify(read.master))
       join(twin, read, (what) => note(what, f.element));
-    else if (!twin.fn.steps || !read.fn.steps) apart(twin, read, (what) => note(what, f.element));
-    else
-      note(
-        `${fn.attribute}: its range from ${dmxFrom} to ${dmxTo} depends on another channel and is left out`,
-        f.element,
-      );
+    else apart(twin, read, (what) => note(what, f.element));
   }
   for (const { fn, parts } of made) {
     settle(fn);
@@ -166,15 +161,12 @@ function rangesOf(fn: ChannelFunction, name: string): Range[] {
   );
 }
 
-/** A range that hangs on a channel which is not known by its place yet. */
-export type Asking = Range & { asks?: NonNullable<ReadFunction["master"]> };
+/** A range or slot that hangs on a channel which is not known by its place yet. */
+export type Asking<T = Range | Step> = T & { asks?: NonNullable<ReadFunction["master"]> };
 
-/** A function as ranges, each of which asks for what all of it did. */
-function asking({ fn, parts, master }: ReadFunction): Asking[] {
-  return rangesOf(fn, parts[0]!.name).map((range: Asking) =>
-    range.asks || !master ? range : { ...range, asks: master },
-  );
-}
+/** Ranges or slots, each of which asks for what all of its function did. */
+const asking = <T>(all: readonly Asking<T>[], { master }: ReadFunction): Asking<T>[] =>
+  all.map((one) => (one.asks || !master ? one : { ...one, asks: master }));
 
 /** Two functions of one attribute become one with ranges beside each other. */
 function beside(first: ReadFunction, second: ReadFunction, ranges: Range[], note: Note): void {
@@ -195,12 +187,39 @@ function takeIn(first: ReadFunction, second: ReadFunction): void {
   first.parts.push(...second.parts);
 }
 
-/** Two functions of one attribute that hang on different channels, or on different ranges of one: each range asks for its own. */
+/** Two functions of one attribute that hang on different channels, or on different ranges of one: each range or slot asks for its own. */
 function apart(first: ReadFunction, second: ReadFunction, note: Note): void {
-  const ranges = [...asking(first), ...asking(second)];
+  const [a, b] = [first.fn, second.fn];
   // Where there are too many the first stays as it is.
+  if (a.steps && b.steps) {
+    if (a.steps.length + b.steps.length <= MOST_STEPS) {
+      a.steps = asking(a.steps, first);
+      b.steps = asking(b.steps, second);
+      delete first.master;
+    }
+    return putTogether(first, second, note);
+  }
+  const [own, others] = [rangesOf(a, first.parts[0]!.name), rangesOf(b, second.parts[0]!.name)];
+  const ranges = [...asking(own, first), ...asking(others, second)];
   if (ranges.length <= MOST_RANGES) delete first.master;
   beside(first, second, ranges, note);
+}
+
+/** Two functions with steps become one; a value that is taken becomes the next. */
+function putTogether(first: ReadFunction, second: ReadFunction, note: Note): void {
+  const [a, b] = [first.fn, second.fn];
+  const [own, others] = [a.steps!, b.steps!];
+  if (own.length + others.length > MOST_STEPS)
+    return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
+  const taken = new Set(own.map((s) => s.value));
+  for (const step of others) {
+    let value = step.value;
+    while (taken.has(value)) value += 1;
+    taken.add(value);
+    own.push({ ...step, value });
+  }
+  ends(a);
+  takeIn(first, second);
 }
 
 /** Two functions of a channel of one attribute: their steps are put together, or they are ranges beside each other. */
@@ -217,19 +236,8 @@ function join(first: ReadFunction, second: ReadFunction, note: Note): void {
       const [part] = parts;
       if (isWhole) fn.steps = [wholeState(fn, part!.name, saidBy(fn.attribute, part!.name) ?? 0, part!.default)];
     }
-  if (a.steps && b.steps) {
-    if (a.steps.length + b.steps.length > MOST_STEPS)
-      return note(`${a.attribute}: its steps from ${b.dmxFrom} to ${b.dmxTo} are left out, ${MOST_STEPS} are the most`);
-    const taken = new Set(a.steps.map((s) => s.value));
-    for (const step of b.steps) {
-      let value = step.value;
-      while (taken.has(value)) value += 1;
-      taken.add(value);
-      a.steps.push({ ...step, value });
-    }
-    ends(a);
-    takeIn(first, second);
-  } else beside(first, second, [...rangesOf(a, first.parts[0]!.name), ...rangesOf(b, second.parts[0]!.name)], note);
+  if (a.steps && b.steps) putTogether(first, second, note);
+  else beside(first, second, [...rangesOf(a, first.parts[0]!.name), ...rangesOf(b, second.parts[0]!.name)], note);
 }
 
 function functionOf(

@@ -256,10 +256,10 @@ function linkMasters(placed: readonly Placed[], channels: readonly Channel[], mo
     for (const { fn, master } of p.functions) {
       const whole = master && linked(fn.attribute, master);
       if (whole) fn.master = whole;
-      for (const range of (fn.ranges ?? []) as Asking[]) {
-        const own = range.asks && linked(fn.attribute, range.asks);
-        if (own) range.master = own;
-        delete range.asks;
+      for (const one of [...(fn.ranges ?? []), ...(fn.steps ?? [])] as Asking[]) {
+        const own = one.asks && linked(fn.attribute, one.asks);
+        if (own) one.master = own;
+        delete one.asks;
       }
     }
   });

@@ -1,6 +1,6 @@
 /** The functions of a channel as a GDTF file has them: one for each range, sets for states, and what is unused. */
 import { attributeInfo } from "../../fixture/attribute";
-import { mastersOf, type Channel, type ChannelFunction, type Master } from "../../fixture/type";
+import { sameMaster, type ChannelFunction, type Master, type Step } from "../../fixture/type";
 import { toPhysical } from "./units";
 
 export const isWheel = (fn: ChannelFunction): boolean =>
@@ -13,8 +13,8 @@ interface FunctionPart {
   physical: readonly [number, number];
   /** What it sends when it is chosen. */
   sends: number;
-  /** Whether its states are written as channel sets. */
-  sets: boolean;
+  /** Its states that are written as channel sets. */
+  steps: readonly Step[];
   /** What it hangs on. */
   master: Master | undefined;
 }
@@ -22,10 +22,12 @@ interface FunctionPart {
 /** A function as the file's functions: one for each of its ranges, and for each state that sends a value of its own. @param k its place in the channel. */
 export function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
   const name = `${fn.attribute} ${k + 1}`;
+  const { steps = [] } = fn;
+  if (isWheel(fn) && steps.some((s) => s.master)) return wheelsOf(fn, steps, name);
   const apart =
     fn.ranges ??
-    (!isWheel(fn) && fn.steps?.some((s) => s.sends !== undefined)
-      ? fn.steps.map((s) => ({ ...s, from: s.value, to: s.value }))
+    (!isWheel(fn) && steps.some((s) => s.sends !== undefined || s.master)
+      ? steps.map((s) => ({ ...s, from: s.value, to: s.value }))
       : undefined);
   return (
     apart?.map((r, i): FunctionPart => ({
@@ -34,7 +36,7 @@ export function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
       to: r.dmxTo,
       physical: [r.from, r.to],
       sends: r.sends ?? (r.from === r.to ? Math.floor((r.dmxFrom + r.dmxTo) / 2) : r.dmxFrom),
-      sets: false,
+      steps: [],
       master: ("master" in r ? r.master : undefined) ?? fn.master,
     })) ?? [
       {
@@ -43,11 +45,29 @@ export function partsOf(fn: ChannelFunction, k: number): FunctionPart[] {
         to: fn.dmxTo,
         physical: [fn.from, fn.to],
         sends: fn.dmxFrom,
-        sets: true,
+        steps,
         master: fn.master,
       },
     ]
   );
+}
+
+/** A wheel whose slots hang on different masters: a function for each of them. */
+function wheelsOf(fn: ChannelFunction, steps: readonly Step[], name: string): FunctionPart[] {
+  const masters = steps.flatMap((s, i) => (steps.findIndex((o) => sameMaster(o.master, s.master)) === i ? [s] : []));
+  return masters.map(({ master }, i): FunctionPart => {
+    const own = steps.filter((s) => sameMaster(s.master, master));
+    const [from, to] = [Math.min(...own.map((s) => s.dmxFrom)), Math.max(...own.map((s) => s.dmxTo))];
+    return {
+      name: `${name} ${i + 1}`,
+      from,
+      to,
+      physical: [own[0]!.value, own.at(-1)!.value],
+      sends: from,
+      steps: own,
+      master: master ?? fn.master,
+    };
+  });
 }
 
 export function physicalOf(fn: ChannelFunction, [from, to]: FunctionPart["physical"]): object {
@@ -55,12 +75,12 @@ export function physicalOf(fn: ChannelFunction, [from, to]: FunctionPart["physic
   return { "@PhysicalFrom": toPhysical(unit, from), "@PhysicalTo": toPhysical(unit, to) };
 }
 
-/** The steps of a function, and unnamed sets over what lies between them. */
-export function setsOf(fn: ChannelFunction, at: (value: number) => string): object[] {
+/** The steps of a part of a function, and unnamed sets over what lies between them. */
+export function setsOf(fn: ChannelFunction, part: FunctionPart, at: (value: number) => string): object[] {
   const slots = isWheel(fn);
-  const steps = [...(fn.steps ?? [])].sort((a, b) => a.dmxFrom - b.dmxFrom);
+  const steps = [...part.steps].sort((a, b) => a.dmxFrom - b.dmxFrom);
   return steps.flatMap((step, k) => {
-    const next = steps[k + 1]?.dmxFrom ?? fn.dmxTo + 1;
+    const next = steps[k + 1]?.dmxFrom ?? part.to + 1;
     const set = {
       "@Name": step.name,
       "@DMXFrom": at(step.dmxFrom),
@@ -72,26 +92,38 @@ export function setsOf(fn: ChannelFunction, at: (value: number) => string): obje
   });
 }
 
-/** What of a channel does nothing is said too, so that what lies before it ends there. */
-export function gapsOf(channel: Channel, at: (value: number) => string): object[] {
-  const most = 256 ** channel.bytes - 1;
-  if (channel.functions.some((f) => mastersOf(f).length > 0)) return [];
-  const sorted = channel.functions
-    .flatMap((fn, k) => partsOf(fn, k).map((part) => ({ dmxFrom: part.from, dmxTo: part.to })))
-    .sort((a, b) => a.dmxFrom - b.dmxFrom);
-  const gaps: number[] = [];
-  let end = -1;
-  for (const fn of sorted) {
-    if (fn.dmxFrom > end + 1) gaps.push(end + 1);
-    end = Math.max(end, fn.dmxTo);
-  }
-  if (end < most) gaps.push(end + 1);
-  return gaps.map((from, k) => ({
+/** A part of a function beside what it hangs on, as its file says it. */
+interface Placed {
+  part: FunctionPart;
+  /** ModeMaster, ModeFrom and ModeTo. */
+  hangs: object;
+}
+
+/** What of a channel does nothing is said too, so that what lies before it ends there: for each thing its functions hang on. */
+export function gapsOf(parts: readonly Placed[], most: number, at: (value: number) => string): object[] {
+  const masters = parts.filter(({ part }, i) => parts.findIndex((o) => sameMaster(o.part.master, part.master)) === i);
+  const gaps = masters.flatMap(({ part, hangs }) => {
+    const own = parts.flatMap((o) => (sameMaster(o.part.master, part.master) ? [o.part] : []));
+    return between(own, most).map((from) => ({ from, hangs }));
+  });
+  return gaps.map(({ from, hangs }, k) => ({
     "@Name": `Unused ${k + 1}`,
     "@Attribute": "NoFeature",
     "@DMXFrom": at(from),
     "@Default": at(from),
     "@PhysicalFrom": 0,
     "@PhysicalTo": 0,
+    ...hangs,
   }));
+}
+
+/** Where none of the parts lies: the first value of each gap. */
+function between(parts: readonly FunctionPart[], most: number): number[] {
+  const gaps: number[] = [];
+  let end = -1;
+  for (const { from, to } of [...parts].sort((a, b) => a.from - b.from)) {
+    if (from > end + 1) gaps.push(end + 1);
+    end = Math.max(end, to);
+  }
+  return end < most ? [...gaps, end + 1] : gaps;
 }

@@ -8,6 +8,7 @@ import {
   type Channel,
   type ChannelFunction,
   type FixtureType,
+  type Master,
   type Mode,
 } from "../../fixture/type";
 import { emitterOf } from "../../colour/emitters";
@@ -238,26 +239,31 @@ function channelElement(
   const lit = channel.highlight === undefined ? "None" : at(toDmx(head, channel.highlight));
   const wheels = (fn: ChannelFunction) => (isWheel(fn) ? { "@Wheel": wheelOf(fn, mode) } : {});
   const rest = toDmx(head, spec.default);
-  const parts = channel.functions.flatMap((fn, k) => partsOf(fn, k).map((part) => ({ fn, ...part })));
-  const lies = ({ from, to }: (typeof parts)[number]) => rest >= from && rest <= to;
-  const initial = parts.find((part) => part.fn === head && lies(part)) ?? parts[0]!;
-  const functions = parts.map((part) => ({
+  const hangs = (master: Master | undefined) => {
+    if (!master) return {};
+    const own = mode.channels[master.channel]!.bytes;
+    return {
+      "@ModeMaster": nameOf(master.channel),
+      "@ModeFrom": `${master.from}/${own}`,
+      "@ModeTo": `${master.to}/${own}`,
+    };
+  };
+  const parts = channel.functions.flatMap((fn, k) =>
+    partsOf(fn, k).map((part) => ({ fn, part, hangs: hangs(part.master) })),
+  );
+  const lies = ({ from, to }: (typeof parts)[number]["part"]) => rest >= from && rest <= to;
+  const { part: initial } = parts.find(({ fn, part }) => fn === head && lies(part)) ?? parts[0]!;
+  const functions = parts.map(({ fn, part, hangs: on }) => ({
     "@Name": part.name,
-    "@Attribute": part.fn.attribute,
+    "@Attribute": fn.attribute,
     "@DMXFrom": at(part.from),
     "@Default": at(part === initial ? rest : part.sends),
-    ...physicalOf(part.fn, part.physical),
-    ...wheels(part.fn),
-    ...(emitterOf(part.fn) && part.fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": part.fn.attribute } : {}),
-    ...(part.fn.through ? { "@Filter": part.fn.attribute } : {}),
-    ...(part.master
-      ? {
-          "@ModeMaster": nameOf(part.master.channel),
-          "@ModeFrom": `${part.master.from}/${mode.channels[part.master.channel]!.bytes}`,
-          "@ModeTo": `${part.master.to}/${mode.channels[part.master.channel]!.bytes}`,
-        }
-      : {}),
-    ChannelSet: part.sets ? setsOf(part.fn, at) : [],
+    ...physicalOf(fn, part.physical),
+    ...wheels(fn),
+    ...(emitterOf(fn) && fn.attribute.startsWith("ColorAdd_") ? { "@Emitter": fn.attribute } : {}),
+    ...(fn.through ? { "@Filter": fn.attribute } : {}),
+    ...on,
+    ChannelSet: setsOf(fn, part, at),
   }));
   return {
     "@DMXBreak": slots.part,
@@ -269,7 +275,7 @@ function channelElement(
       {
         "@Attribute": head.attribute,
         "@Snap": head.steps ? "Yes" : "No",
-        ChannelFunction: [...functions, ...gapsOf(channel, at)],
+        ChannelFunction: [...functions, ...gapsOf(parts, 256 ** bytes - 1, at)],
       },
     ],
   };
