@@ -36,6 +36,8 @@ export function lightOf(lamp: Lamp, source: Source, { value, fn }: Lit): void {
   if (lamp.dimmer >= 0) level *= value[lamp.dimmer]! / 100;
   // Function 0 of the shutter is open or closed; another is a strobe, drawn as open.
   if (source.shutter >= 0 && fn[source.shutter] === 0 && value[source.shutter]! < 0.5) level = 0;
+  // A beam server's page 0 with pattern 0 is dark.
+  if (source.pattern >= 0 && source.page >= 0 && value[source.page] === 0 && value[source.pattern] === 0) level = 0;
   if (source.emitters.length > 0) level *= mixed(source.emitters, value);
   // An incandescent source is warm.
   else if (lamp.kind === "conventional") put(1, 0.8, 0.52);

@@ -5,6 +5,7 @@ import { castBeams, DARK, DAYLIGHT, drawAway, drawFloor, drawLamps } from "./dra
 import { signSize } from "./labels";
 import { createLights, lightLamps } from "./lights";
 import { clearBeams, createBeamField, developBeams, type BeamField } from "./beams";
+import { drawPatterns } from "./patterns";
 import { clearSprites } from "./sprites";
 import { fitView, toPixels, type Lamp, type View } from "./plan";
 
@@ -100,6 +101,12 @@ export function paintLook(
   c.imageSmoothingEnabled = true;
   c.drawImage(small, 0, 0, large.width, large.height);
   c.globalCompositeOperation = "source-over";
+  drawPatterns(
+    c,
+    lamps.filter((l) => l.kind === "server"),
+    frame,
+    view,
+  );
   drawLamps(c, lamps, lightLamps(lamps, frame, lights), frame, view, palette);
   drawAway(c, lamps, view);
   if (marks) ringLamps(c, lamps, new Set(marks), view);

@@ -73,6 +73,9 @@ function newMake(kind: Kind, cells: number, specs: readonly ParameterSpec[]): Ma
       wheel: wheel ? param(cell, "Color1") : -1,
       slots: wheel ? (functionOf(wheel, "Color1")!.steps ?? []).map((step) => linear(step.colour ?? "#ffffff")) : [],
       hue: param(cell, "HSB_Hue"),
+      page: param(cell, "MediaFolder1"),
+      pattern: kind === "server" ? param(cell, "MediaContent1") : -1,
+      size: param(cell, "VideoScale"),
     };
   };
   return {
@@ -163,6 +166,9 @@ export function lampsIn({ makes: all, ids, numbers, made, first, away, places, c
         filters: own.filters.map(param),
         wheel: param(own.wheel),
         hue: param(own.hue),
+        page: param(own.page),
+        pattern: param(own.pattern),
+        size: param(own.size),
       })),
     };
   });

@@ -20,6 +20,10 @@ export interface Source {
   wheel: number;
   slots: [number, number, number][];
   hue: number;
+  /** What a beam server projects: its page, pattern and size. */
+  page: number;
+  pattern: number;
+  size: number;
 }
 
 export interface Lamp {

@@ -1,5 +1,6 @@
 /** What the beam of a lamp is now: where it goes, how wide, through what. Written into one object, so that a frame allocates nothing. */
 import type { Lit } from "../lit";
+import { patternName, projected } from "../patterns";
 import type { Part, RoomLamp } from "./lamps";
 
 const RAD = Math.PI / 180;
@@ -61,11 +62,18 @@ export function beamOf(
     const name = wheel.names[Math.round(value[wheel.param]!) - 1];
     if (name !== undefined && Math.round(value[wheel.param]!) > 1) beam.gobo = goboOf(name);
   }
+  const thrown = lamp.projects ? projected(lamp.sources[0]!, lit) : undefined;
+  if (thrown) {
+    beam.gobo = goboOf(patternName(thrown.page, thrown.pattern));
+    beam.spread *= Math.max(0.02, thrown.size);
+  }
   beam.turn = on(lamp.goboSpin, lit)
     ? (value[lamp.goboSpin.param]! / 60) * 2 * Math.PI * seconds
     : on(lamp.goboAngle, lit)
       ? value[lamp.goboAngle.param]! * RAD
-      : 0;
+      : thrown
+        ? Math.PI
+        : 0;
   beam.facets = lamp.prism.param >= 0 && value[lamp.prism.param]! >= 0.5 ? 3 : 1;
   beam.frost = lamp.frost.param >= 0 ? value[lamp.frost.param]! / 100 : 0;
   beam.off = on(lamp.strobe, lit) && (seconds * value[lamp.strobe.param]!) % 1 > 0.4;

@@ -29,6 +29,8 @@ export interface RoomLamp extends Lamp {
   /** What turns, where the type has measured it. */
   head: Physical["head"];
   gobos: readonly Wheel[];
+  /** Whether it projects patterns. */
+  projects: boolean;
   goboAngle: Part;
   goboSpin: Part;
   prism: Part;
@@ -82,6 +84,7 @@ function roomLamp(show: Show, lamp: Lamp, fixture: Fixture, index: ParamIndex): 
     round: type.physical?.round ?? false,
     head: type.physical?.head,
     gobos: [...wheel("Gobo1"), ...wheel("Gobo2")],
+    projects: lamp.sources.length === 1 && lamp.sources[0]!.pattern >= 0,
     goboAngle: part("Gobo1Pos"),
     goboSpin: part("Gobo1PosRotate"),
     prism: part("Prism1"),

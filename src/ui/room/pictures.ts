@@ -2,6 +2,7 @@
 import { CanvasTexture, LinearFilter } from "three";
 import type { Show } from "@/core/show/schema";
 import { goboSvg } from "@/picture/gobos";
+import { PATTERN_NAMES, patternSvg } from "@/picture/patterns";
 import type { RoomLamp } from "@/picture/room/lamps";
 
 const TILE = 128;
@@ -15,7 +16,9 @@ export interface Gobos {
 }
 
 export function gobosOf(lamps: readonly RoomLamp[], types: Show["types"]): Gobos {
-  const names = [...new Set(lamps.flatMap((l) => l.gobos.flatMap((w) => w.names.filter(Boolean))))].slice(0, MOST - 1);
+  const gobos = lamps.flatMap((l) => l.gobos.flatMap((w) => w.names.filter(Boolean)));
+  const patterns = lamps.some((l) => l.projects) ? PATTERN_NAMES : [];
+  const names = [...new Set([...patterns, ...gobos])].slice(0, MOST - 1);
   const place = new Map(names.map((name, k) => [name, k + 1]));
   const canvas = document.createElement("canvas");
   canvas.width = canvas.height = TILE * ACROSS;
@@ -36,8 +39,9 @@ export function gobosOf(lamps: readonly RoomLamp[], types: Show["types"]): Gobos
       c.drawImage(image, (k % ACROSS) * TILE, Math.floor(k / ACROSS) * TILE, TILE, TILE);
       texture.needsUpdate = true;
     };
+    const drawn = PATTERN_NAMES.includes(name) ? patternSvg(name) : goboSvg(name);
     image.src =
-      own === undefined ? `data:image/svg+xml,${encodeURIComponent(goboSvg(name))}` : `data:image/png;base64,${own}`;
+      own === undefined ? `data:image/svg+xml,${encodeURIComponent(drawn)}` : `data:image/png;base64,${own}`;
   }
   return { texture, of: (name) => place.get(name) ?? 0 };
 }

@@ -24,6 +24,7 @@ import { drawSelection, standClose } from "./drawSelection";
 import type { ToPainter } from "./messages";
 import { placeLabels, type Labels } from "@/picture/labels";
 import { lampsIn } from "@/picture/packed";
+import { drawPatterns } from "@/picture/patterns";
 import type { Lamp, View } from "@/picture/plan";
 import { clearSprites } from "@/picture/sprites";
 
@@ -43,6 +44,7 @@ let lamps: Lamp[] = [];
 /** So many that all but bars are painted pixel by pixel; the bars are painted one by one. */
 let crowded = false;
 let bars: Lamp[] = [];
+let servers: Lamp[] = [];
 /** Between a new layout and its plan the two may not belong together for a frame. */
 let fits = false;
 let scenery: Scenic[] = [];
@@ -80,6 +82,7 @@ addEventListener("message", ({ data }: MessageEvent<ToPainter>) => {
       for (const lamp of lamps) lamp.kind = KINDS.find((kind) => kind === lamp.kind)!;
       crowded = lamps.length > CROWD;
       bars = lamps.filter((l) => l.kind === "bar");
+      servers = lamps.filter((l) => l.kind === "server");
       lights = createLights(lamps.length);
       fits = areThere();
       scenery = data.scenery;
@@ -133,6 +136,7 @@ function paint(): void {
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   if (trial) drawTrial(context, lamps, trial, view, palette);
   else if (lit) {
+    drawPatterns(context, servers, lit, view);
     if (crowded) drawBars(context, bars, lit, view, palette);
     else drawLamps(context, lamps, lights, lit, view, palette);
     drawAway(context, lamps, view);
