@@ -27,7 +27,7 @@ import { deleteList, duplicateList } from "./cue/listIntents";
 import { copyCue } from "./cue/copyIntent";
 import { fromVersion } from "./cue/fromVersionIntent";
 import { hardenCue } from "./cue/hardIntent";
-import { writePalette } from "./palette/writeIntent";
+import { dropLinks, writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
 import { correctHang } from "./program/hangIntent";
 import { nameShow } from "./show/nameShow";
@@ -78,6 +78,7 @@ export const INTENTS = registryOf([
   replacePalette,
   startPalettes,
   writePalette,
+  dropLinks,
   hardenCue,
   effect.recordEffect,
   effect.updateEffect,

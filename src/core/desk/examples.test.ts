@@ -15,6 +15,11 @@ const busy = (() => {
   for (const line of [
     "patch 2 gannet-profile as 301 at 9:1",
     "sign off cue 2",
+    "1 palette 41",
+    "1 zoom at 20",
+    'record palette 99 "Blue spot" type',
+    "clear",
+    "none",
     "set cue 2 87 dimmer at 12",
     "go list 1",
     "21 thru 24 at 20",

@@ -1,4 +1,4 @@
-/** Values written into a palette as it is open, nothing held: an intent. */
+/** Values written into a palette as it is open, and links taken out of it, nothing held: intents. */
 import { z } from "../units/zod";
 import { attributeInfo, withUnit } from "../fixture/attribute";
 import { functionOf, rangeOf } from "../fixture/parameters";
@@ -9,7 +9,9 @@ import { itemText, specOf } from "../show/model";
 import { PaletteEntrySchema } from "../show/paletteSchema";
 import { fail } from "../show/refusal";
 import { grouped } from "../units/grouped";
-import { plainShow, put } from "./intents";
+import { namedBy } from "../show/links";
+import { isLink, type Value } from "../show/value";
+import { paletteIn, plainShow, put } from "./intents";
 import { withValues } from "./keep";
 import { numberText, paletteText, several } from "./words";
 
@@ -45,4 +47,33 @@ export const writePalette = defineIntent({
       return `set ${numberText(world, palette)} ${selText(world.show, items)} ${attribute} at ${typeof value === "number" ? exact(value) : "?"}${type ? " type" : ""}`;
     });
   },
+});
+
+/** Takes out of a palette what follows another: it says nothing there from now on. */
+export const dropLinks = defineIntent({
+  kind: "dropLinks",
+  fields: { palette: IdSchema, to: IdSchema },
+  apply(world, { palette: id, to }) {
+    const show = plainShow(world);
+    paletteIn(world, id);
+    const palette = show.palettes[id]!;
+    if (!namedBy(palette).includes(to))
+      fail(`nothing of ${paletteText(world, id)} follows ${paletteText(world, to)}`, "See inside it what it follows");
+    const stays = (value: Value) => !isLink(value) || value.palette !== to;
+    const entries = <T extends { value: Value }>(all: Record<string, T>): Record<string, T> =>
+      Object.fromEntries(Object.entries(all).filter(([, entry]) => stays(entry.value)));
+    put(world, id, {
+      own: entries(palette.own),
+      types: Object.fromEntries(
+        Object.entries(palette.types).map(([type, of]) => [type, { ...of, values: entries(of.values) }]),
+      ),
+      any: {
+        ...palette.any,
+        values: Object.fromEntries(Object.entries(palette.any.values).filter(([, value]) => stays(value))),
+      },
+    });
+  },
+  says: (world, { palette, to }) =>
+    `takes out of ${paletteText(world, palette)} what follows ${paletteText(world, to)}; it says nothing there any more`,
+  lines: (world, { palette, to }) => [`set ${numberText(world, palette)} drop ${numberText(world, to)}`],
 });

@@ -8,7 +8,7 @@ import { atWidth, foldable } from "@/core/palette/keep";
 import { usesOf } from "@/core/palette/uses";
 import { linksInside, ownOfLinks } from "@/core/program/linksInside";
 import { countsText, paletteText, several } from "@/core/palette/words";
-import { writePalette } from "@/core/palette/writeIntent";
+import { dropLinks, writePalette } from "@/core/palette/writeIntent";
 import { splitKey } from "@/core/show/ids";
 import { WIDTHS, type Palette } from "@/core/show/paletteSchema";
 import { fixturesByNumber, palettesByNumber } from "@/core/show/world";
@@ -158,6 +158,14 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
               }
             >
               Make them its own
+            </Button>
+            <Button
+              size="compact-sm"
+              variant="default"
+              title="The palette says nothing there any more; the other palette stays as it is"
+              onClick={() => session.act([dropLinks.of({ palette: id, to })])}
+            >
+              Drop them
             </Button>
           </Group>
         ))}

@@ -11,7 +11,7 @@ import {
 import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "../../palette/goneIntents";
 import { correctHang } from "../../program/hangIntent";
 import { hardenCue } from "../../cue/hardIntent";
-import { writePalette } from "../../palette/writeIntent";
+import { dropLinks, writePalette } from "../../palette/writeIntent";
 import { targetsOf } from "../../show/model";
 import { startPalettes } from "../../palette/startIntent";
 import { evaluateSel } from "../../select/expression";
@@ -167,6 +167,14 @@ export const PALETTES: Command[] = [
     about: "drop the exceptions that say what they would follow anyway",
     example: "set palette 1 fold in",
     read: (args, context) => intents(foldPalette.of({ palette: paletteOf(args.number, context).id })),
+  }),
+  command({
+    chapter,
+    syntax: "set palette <number:palette> drop palette <of:palette>",
+    about: "take out of it what follows the other; it says nothing there any more",
+    example: "set palette 99 drop palette 41",
+    read: (args, context) =>
+      intents(dropLinks.of({ palette: paletteOf(args.number, context).id, to: paletteOf(args.of, context).id })),
   }),
   command({
     chapter,
