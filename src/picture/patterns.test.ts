@@ -11,7 +11,7 @@ function shown(...lines: string[]) {
   const desk = newDesk();
   for (const line of lines) expect(runLine(desk, line)).toBeUndefined();
   const { stage, rig } = desk.player;
-  const lit = { value: stage.value, fn: stage.fn } as unknown as Lit;
+  const lit: Lit = { value: stage.value, fn: stage.fn };
   const [lamp] = lampsOf(desk.world.show, rig.index);
   const now = projected(lamp!.sources[0]!, lit);
   lightOf(lamp!, lamp!.sources[0]!, lit);

@@ -104,3 +104,50 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   await becomes(held, (text) => text === "Nothing is held");
   expect(app.errors).toEqual([]);
 });
+
+/** What is pressed, typed into or dragged and is in sight, smaller than a finger: where it is, and its size. */
+const small = () =>
+  app.page.evaluate(() => {
+    const hit = "button, [role=button], [role=tab], [role=slider], [role=menuitem], input, select, label:has(input)";
+    return [...document.querySelectorAll<HTMLElement>(hit)].flatMap((el) => {
+      // A field or a switch is pressed with all that is around it.
+      const whole = el.matches("input") ? (el.closest("label, [class*=Input-wrapper], [class*=-body]") ?? el) : el;
+      const { x, y, width, height } = whole.getBoundingClientRect();
+      const at = document.elementFromPoint(x + width / 2, y + height / 2);
+      if (width < 2 || !at || !(whole.contains(at) || at.contains(whole))) return [];
+      const more = getComputedStyle(whole, "::after");
+      const around = more.position === "absolute" ? -2 * (parseFloat(more.top) || 0) : 0;
+      const least = Math.min(width, height + around);
+      const said = el.getAttribute("aria-label") ?? el.textContent ?? "";
+      return least < 39.5 ? [`${said.trim().slice(0, 40)}: ${Math.round(width)} x ${Math.round(height)}`] : [];
+    });
+  });
+
+test("at 1024 x 768 nothing that a finger works on is smaller than one", async () => {
+  const { page } = app;
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto(`${app.base}/show/demo/build`);
+  await page.getByTestId("stage").waitFor();
+  await page.getByText("Mast spots", { exact: true }).tap();
+  await page.getByRole("region", { name: "Spread" }).waitFor();
+  expect(await small()).toEqual([]);
+  for (const view of ["Effect", "Values"]) {
+    await page.getByRole("button", { name: view, exact: true }).tap();
+    await page
+      .getByRole(view === "Values" ? "grid" : "region", { name: view === "Values" ? /Values/ : /Effect/ })
+      .first()
+      .waitFor();
+    expect([view, ...(await small())]).toEqual([view]);
+  }
+  for (const [name, there] of [
+    ["Rig", page.getByRole("tab", { name: "Patch" })],
+    ["Cues", page.getByText("Harbour sleeps").first()],
+    ["Run", page.getByRole("slider", { name: "Grand master" })],
+    ["Check", page.getByRole("button", { name: /^Put aside/ }).first()],
+  ] as const) {
+    await place(name);
+    await there.waitFor();
+    expect([name, ...(await small())]).toEqual([name]);
+  }
+  expect(app.errors).toEqual([]);
+});

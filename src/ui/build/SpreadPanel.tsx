@@ -8,10 +8,10 @@ import { setSpread, step as walk } from "@/core/select/intents";
 import { stepsFor } from "@/core/select/order";
 import { patternsFor } from "@/core/select/patterns";
 import { spreadItems } from "@/core/select/place";
-import { closedPlace } from "@/core/select/spread";
 import type { Spread } from "@/core/show/hands";
 import { EditableText } from "../parts/EditableText";
 import { NumberField } from "../parts/NumberField";
+import { SpreadPicture } from "../parts/SpreadPicture";
 import { setStageTools, useStageTools } from "../stage/stageTools";
 import { useKeyTable } from "../shell/useKeyTable";
 import { useSession, useShow, useShowNow } from "../useSession";
@@ -143,13 +143,7 @@ function Patterns({ size, now, onPick }: { size: number; now: Spread; onPick(spr
           }
           onClick={() => onPick(spread)}
         >
-          <svg viewBox="0 0 32 14" preserveAspectRatio="none" aria-hidden>
-            {step.slice(0, 24).map((g, k, all) => {
-              const tall = 2 + 12 * closedPlace(g, count);
-              const wide = 32 / all.length;
-              return <rect key={k} x={k * wide} y={14 - tall} width={Math.max(0.6, wide - 0.5)} height={tall} />;
-            })}
-          </svg>
+          <SpreadPicture step={step} count={count} />
         </button>
       ))}
     </div>

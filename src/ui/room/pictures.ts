@@ -40,8 +40,7 @@ export function gobosOf(lamps: readonly RoomLamp[], types: Show["types"]): Gobos
       texture.needsUpdate = true;
     };
     const drawn = PATTERN_NAMES.includes(name) ? patternSvg(name) : goboSvg(name);
-    image.src =
-      own === undefined ? `data:image/svg+xml,${encodeURIComponent(drawn)}` : `data:image/png;base64,${own}`;
+    image.src = own === undefined ? `data:image/svg+xml,${encodeURIComponent(drawn)}` : `data:image/png;base64,${own}`;
   }
   return { texture, of: (name) => place.get(name) ?? 0 };
 }

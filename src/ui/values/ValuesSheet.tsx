@@ -29,6 +29,7 @@ import { cellOf, LAYERS, numberOf, type Layer } from "./cells";
 import { fillValues, flipKept, letGo, pasteValues, type Taken } from "./ranges";
 import { cellsLine, emptyCells, typeCells } from "./typing";
 import { activeNow, FIXTURE, NONE_ACTIVE, rowsOf, SHOWN, valueColumns, type FixtureRow, type Shown } from "./rows";
+import { UseSpread } from "./UseSpread";
 import { useLiveCells } from "./useLiveCells";
 import classes from "./Values.module.css";
 
@@ -164,9 +165,10 @@ export function ValuesSheet() {
           data={LAYERS.map((value) => ({ value, label: value }))}
           aria-label="What the cells say"
         />
+        <UseSpread bent={bent} rows={range ? taken(range) : inSight} on={spreads} onChange={setSpreads} />
         <Select
           size="xs"
-          w={172}
+          w={150}
           aria-label="Which fixtures"
           value={shown}
           allowDeselect={false}
@@ -207,15 +209,6 @@ export function ValuesSheet() {
           onChange={(type) => type && setSight(inSight.findIndex((row) => row.type === type))}
         />
         <Legend marks={MARKS} />
-        {bent !== "" && (
-          <Checkbox
-            size="xs"
-            label={`use Spread: ${bent}`}
-            title="Else a spread goes plainly from the first row to the last"
-            checked={spreads}
-            onChange={(e) => setSpreads(e.currentTarget.checked)}
-          />
-        )}
         {range ? (
           <div className={classes.taken}>
             <Button size="compact-sm" variant="default" title="Del" onClick={() => letGo(session, taken(range))}>

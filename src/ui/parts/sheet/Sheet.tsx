@@ -3,6 +3,7 @@
 import { IconChevronDown, IconChevronRight } from "@tabler/icons-react";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { useEffect, useMemo, useRef, useState, type ClipboardEvent, type KeyboardEvent, type ReactNode } from "react";
+import { useCoarse } from "../useCoarse";
 import { at, type Range } from "./range";
 import { SheetHead } from "./SheetHead";
 import { bunchesOf, useLooks, type About, type Look, type Strip } from "./looks";
@@ -11,10 +12,11 @@ import { useSheetHand } from "./useSheetHand";
 import { rowsIn, rowsOf, type Line, type SheetColumn, type SheetView } from "./view";
 import classes from "./Sheet.module.css";
 
-const ROW = 28;
 /** With more columns than this, only those in sight are drawn. */
 const MANY = 48;
-const HEAD = 30;
+/** Pixels of a row and of the titles: for a mouse, and where fingers work. */
+const FINE = { row: 28, head: 30 };
+const COARSE = { row: 40, head: 40 };
 
 interface Props<R extends { id: string }, C extends SheetColumn> {
   label: string;
@@ -68,13 +70,15 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
   const all = useMemo(() => rowsOf(lines), [lines]);
   const columnsAt = (row: R): readonly C[] => (columnsOf && sectionOf ? columnsOf(sectionOf(row)) : columns);
   const widest = columnsOf ? Math.max(0, ...rowsIn(lines).map((r) => columnsAt(r).length)) : columns.length;
+  const { row, head } = useCoarse() ? COARSE : FINE;
   const rows = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroll.current,
-    estimateSize: () => ROW,
+    estimateSize: () => row,
     overscan: 6,
-    paddingStart: columnsOf ? 0 : HEAD,
+    paddingStart: columnsOf ? 0 : head,
   });
+  useEffect(() => rows.measure(), [row]); // oxlint-disable-line react-hooks/exhaustive-deps
   const lead = props.lead ?? 0;
   const windowed = !columnsOf && columns.length > MANY;
   const across = useVirtualizer({
@@ -151,7 +155,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
     if (editing !== null || event.altKey) return;
     const { key } = event;
     const mod = event.ctrlKey || event.metaKey;
-    const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 300) / ROW) - 2);
+    const page = Math.max(1, Math.floor((scroll.current?.clientHeight ?? 300) / row) - 2);
     const did = () => {
       if (hand.step(event, page)) return true;
       if (mod && key.toLowerCase() === "a")
@@ -275,7 +279,7 @@ export function Sheet<R extends { id: string }, C extends SheetColumn>(props: Pr
           <div
             className={classes.row}
             style={{
-              top: (columnsOf ? 0 : HEAD) + all.line(range!.r1) * ROW,
+              top: (columnsOf ? 0 : head) + all.line(range!.r1) * row,
               gridTemplateColumns: editorTemplate(columnsAt(all.at(range!.r1)!), range!.c1),
               pointerEvents: "none",
             }}
