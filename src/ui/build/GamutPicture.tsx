@@ -100,6 +100,7 @@ export function GamutPicture({ now, onPick }: Props) {
           onSave={(text) => {
             const typed = session.read("numbers", text);
             if (typed?.length === 2) take([typed[0]!, typed[1]!], false);
+            else if (typed) session.tell("A colour here is two numbers, such as 0.31 0.33: it stays as it was", "refused");
           }}
         />
         {near.map(({ model, off }) => (
