@@ -63,7 +63,7 @@ export interface LooksLink {
 /** A line that takes longer than this to work out is not worth waiting for: the worker is started anew. */
 export const PATIENCE_MS = 3000;
 
-const STOPPED = refuse("what lines would do cannot be told just now", "Enter does it all the same");
+const STOPPED = refuse("what lines would do cannot be told just now", "Enter does it anyway");
 
 /**
  * @param now the show, what undo would take back, and the stage, for a worker that starts or starts anew.
@@ -116,7 +116,7 @@ export function startLooks(
     for (const [id, { of }] of painting) askPicture(id, of);
   }
   function late(): void {
-    giveUp(refuse("what this would do takes too long to work out", "Enter does it all the same"));
+    giveUp(refuse("what this would do takes too long to work out", "Enter does it anyway"));
     startAnew();
   }
   function died(): void {

@@ -28,24 +28,24 @@ export const KEYS: readonly KeyBinding[] = [
     id: "before",
     keys: "Alt+b",
     shown: "Alt B",
-    does: "In the effect editor: as it was when it was opened, and as it is",
+    does: "In the effect editor: compare before and after",
   },
   { id: "step-next", keys: "Alt+n", shown: "Alt N", does: "The next step of the selection" },
   { id: "step-previous", keys: "Alt+p", shown: "Alt P", does: "The step before" },
-  { id: "step-whole", keys: "Alt+w", shown: "Alt W", does: "All of the selection again" },
+  { id: "step-whole", keys: "Alt+w", shown: "Alt W", does: "The whole selection again" },
   { id: "highlight", keys: "Alt+h", shown: "Alt H", does: "Highlight the selection, and end it" },
   {
     id: "blind",
     keys: "Alt+Shift+L",
     shown: "Alt Shift L",
-    does: "Blind: hold without output; again, it comes on stage",
+    does: "Blind: set values without output; again: put them on stage",
   },
   { id: "peek", keys: "Alt+l", shown: "Alt L", does: "While blind: the live stage, and back" },
   {
     id: "escape",
     keys: "Escape",
     shown: "Esc",
-    does: "Close what is open, then empty the line, then drop the selection",
+    does: "Close what is open, then clear the line, then deselect",
   },
   { id: "tap", keys: "Alt+t", shown: "Alt T", does: "Tap the speed of the armed list" },
   ...([1, 2, 3, 4] as const).flatMap((n): KeyBinding[] => [
@@ -68,7 +68,7 @@ export const KEYS: readonly KeyBinding[] = [
       does: `Show the ${["first", "second", "third", "fourth"][n - 1]} page of the deck`,
     },
   ]),
-  { id: "clear", keys: "Shift+Escape", shown: "Shift Esc", does: "Let go of everything held" },
+  { id: "clear", keys: "Shift+Escape", shown: "Shift Esc", does: "Clear the programmer" },
   { id: "select-all", keys: "$mod+a", shown: "Ctrl A", does: "Select all fixtures; in a table, take all of it" },
 ];
 

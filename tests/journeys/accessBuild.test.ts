@@ -32,7 +32,7 @@ const VISITS: Visit[] = [
     [
       ["a palette in full", "Record a palette in full"],
       ["starter palettes", "Palettes to begin with"],
-      ["the update", "Update what the held values came from"],
+      ["the update", "Update the sources of held values"],
     ] as const
   ).map(([what, label]): [string, () => Promise<unknown>, () => Promise<unknown>] => [
     what,

@@ -68,7 +68,7 @@ test("yesterday's version of one cue comes back, and nothing else does", async (
   await page.getByTestId("moment").filter({ hasText: "Yesterday" }).click();
   const row = page.getByTestId("since-cue").filter({ hasText: "cue 2" });
   await row.getByRole("img", { name: "Cue 2 then" }).waitFor();
-  await row.getByRole("button", { name: "Bring it back" }).click();
+  await row.getByRole("button", { name: "Restore it" }).click();
   await page.keyboard.press("Escape");
   await becomes(
     () => page.getByRole("dialog").count(),

@@ -221,7 +221,7 @@ test("drifts found, explained and cleaned at once; a late move mended; a signed 
   await ask("21 pan at 10", "update list 3 cue 4 all", "clear");
   const signed = page.getByRole("region", { name: "Looks that were signed off" });
   await signed.getByText(/Cue 4 of list 3 does not look as it was signed off/).waitFor();
-  await signed.getByRole("button", { name: "Bring it back" }).click();
+  await signed.getByRole("button", { name: "Restore it" }).click();
   await becomes(
     () => signed.count(),
     (n) => n === 0,

@@ -87,7 +87,7 @@ test("an earlier moment is gone back to, and undo brings back what was", async (
   );
   await menu("Earlier moments");
   await page.getByTestId("moment").filter({ hasText: "Kept by hand" }).click();
-  await page.getByRole("button", { name: "Go back to all of it" }).click();
+  await page.getByRole("button", { name: "Restore the whole show" }).click();
   await page.waitForFunction(
     (n) => Number(document.querySelector("table[aria-rowcount]")?.getAttribute("aria-rowcount")) === n,
     before,

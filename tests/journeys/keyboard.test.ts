@@ -109,7 +109,7 @@ test("a new show from patch to playback, kept over a reload and a file", async (
   const before = await exportShow();
   await menuItem(/^Delete/);
   await page.keyboard.press("Enter");
-  await page.getByText("is put away").waitFor();
+  await page.getByText("is deleted").waitFor();
   const chooser = page.waitForEvent("filechooser");
   await tabTo(/^ Import a show file/);
   await page.keyboard.press("Enter");

@@ -167,9 +167,9 @@ test("a macro is made of presses too, stays open, and says before its first line
   await page.getByTestId("show-menu").click();
   await page.getByRole("menuitem", { name: "Macros" }).click();
   const dialog = page.getByRole("dialog");
-  await dialog.getByRole("button", { name: "From what was just done" }).click();
+  await dialog.getByRole("button", { name: "From recent actions" }).click();
   await dialog.getByLabel("go list 1", { exact: true }).last().check();
-  await dialog.getByRole("button", { name: "Put these lines in" }).click();
+  await dialog.getByRole("button", { name: "Insert these lines" }).click();
   await dialog.getByRole("button", { name: "line", exact: true }).click();
   await dialog.getByLabel("Line 2", { exact: true }).fill("go list 77");
   await dialog.getByRole("button", { name: /^Record as macro 1/ }).click();

@@ -38,7 +38,7 @@ test("an amber for a type: applied, patched into, excepted, updated and folded i
   // An exception on one, then the whole type: the exception stays, all else follows.
   await place("Build");
   await ask("4 palette 41", "4 green at 80");
-  await page.getByRole("button", { name: "Update what the held values came from" }).click();
+  await page.getByRole("button", { name: "Update the sources of held values" }).click();
   await page.getByText("only these fixtures").first().waitFor();
   await page
     .getByTestId("update-says")
@@ -46,7 +46,7 @@ test("an amber for a type: applied, patched into, excepted, updated and folded i
     .waitFor();
   await page.getByRole("button", { name: "Update", exact: true }).click();
   await ask("clear", "1 palette 41", "1 green at 30");
-  await page.getByRole("button", { name: "Update what the held values came from" }).click();
+  await page.getByRole("button", { name: "Update the sources of held values" }).click();
   await page.getByText("the whole type").first().click();
   await page.getByRole("button", { name: "Update", exact: true }).click();
   await ask("clear");

@@ -230,7 +230,7 @@ test("a surface fader is learned and used, and never makes a level jump; over MI
   await surface.getByText(/^OSC is not heard/).waitFor();
   await page.getByTestId("show-menu").click();
   await page.getByRole("menuitem", { name: "Control surfaces" }).click();
-  await page.getByRole("switch", { name: "hear Open Sound Control" }).check();
+  await page.getByRole("switch", { name: "Listen for Open Sound Control" }).check();
   await page.getByTestId("osc-in").getByText("Heard at 127.0.0.1").waitFor();
   await page.keyboard.press("Escape");
   await surface.getByText(/^to UDP port/).waitFor();

@@ -56,7 +56,7 @@ test("a maker's type comes in, is patched and programmed, and is swapped for one
   await newShow();
   await importFile("brine.gdtf");
   await page.getByRole("dialog").getByText("Every channel of every mode comes in.").waitFor();
-  await page.getByRole("button", { name: "Bring the type in" }).click();
+  await page.getByRole("button", { name: "Import the type" }).click();
   await page.getByRole("dialog").waitFor({ state: "hidden" });
   await ask(
     "patch 4 brine-sons-brine-wash as 1 at 1:1",
@@ -100,7 +100,7 @@ test("the rig goes out as MVR and comes in again: what was moved meanwhile is se
   const dialog = page.getByRole("dialog");
   await dialog.getByTestId("mvr-counts").getByText("1 new fixture, 2 changed, 1 as they are.").waitFor();
   await dialog.getByText("address 9:1 → 1:13").waitFor();
-  await dialog.getByRole("button", { name: "Bring it in" }).click();
+  await dialog.getByRole("button", { name: "Import" }).click();
   await dialog.waitFor({ state: "hidden" });
   await universe(1);
   await ask("1 thru 4 at 50");
@@ -128,8 +128,8 @@ test("palettes and effects go from one show of this browser to another", async (
   await dialog.getByText("3 Breathe").click();
   await dialog.getByTestId("bring-table").getByText("Breathe").waitFor();
   // What has its number here is told value by value before it is replaced.
-  await dialog.getByText("in their place").click();
-  await dialog.getByRole("button", { name: "in place of what has its number" }).click();
+  await dialog.getByText("replace what is there").click();
+  await dialog.getByRole("button", { name: "replaces what has its number" }).click();
   const differs = dialog.getByTestId("bring-differs");
   await differs.getByRole("row", { name: "name Mine Ember" }).waitFor();
   await differs.getByRole("row", { name: "1 Blue 30 % nothing" }).waitFor();
@@ -186,9 +186,9 @@ test("a type is changed by hand, tried against the bytes; fixtures are made agai
   await place("Rig");
   await page.getByRole("tab", { name: "Patch" }).click();
   await page.getByRole("button", { name: "2 selected" }).click();
-  await page.getByRole("menuitem", { name: "Duplicate, or program alike" }).click();
+  await page.getByRole("menuitem", { name: "Duplicate or copy programming" }).click();
   const dialog = page.getByRole("dialog");
-  await dialog.getByLabel("Make them again, numbered from").fill("11");
+  await dialog.getByLabel("Copies numbered from").fill("11");
   await dialog.getByText("first free run").click();
   await dialog.getByRole("button", { name: "Duplicate 2 fixtures" }).click();
   await dialog.waitFor({ state: "hidden" });
@@ -268,7 +268,7 @@ test("files of another hand: what rests, rests; groups, layers and focus points;
   expect(await dialog.getByLabel("1 group: Bridge").isChecked()).toBe(true);
   expect(await dialog.getByLabel("1 layer as a group: Rig").isChecked()).toBe(false);
   await dialog.getByText("1 focus point: Altar").waitFor();
-  await dialog.getByRole("button", { name: "Bring it in" }).click();
+  await dialog.getByRole("button", { name: "Import" }).click();
   await dialog.waitFor({ state: "hidden" });
   await universe(1);
   await ask('group "Bridge"', "at full");
@@ -284,7 +284,7 @@ test("files of another hand: what rests, rests; groups, layers and focus points;
   );
   await importFile("board.asc");
   await dialog.getByText("1 submaster").waitFor();
-  await dialog.getByRole("button", { name: "Bring it in" }).click();
+  await dialog.getByRole("button", { name: "Import" }).click();
   await dialog.waitFor({ state: "hidden" });
   await universe(1);
   await ask("clear", "go list 1 cue 1");

@@ -189,7 +189,7 @@ test("a drag over the plan has it while it lasts, and switches are pressed with 
   expect(await goes(page)).toBe(before);
 
   await page.keyboard.press("Alt+4");
-  const learns = page.getByRole("switch", { name: "go learns" });
+  const learns = page.getByRole("switch", { name: "learn on go" });
   const was = await learns.isChecked();
   await learns.focus();
   await page.keyboard.press("Enter");

@@ -53,7 +53,7 @@ export function* signedFindings({ show }: World): Generator<Finding> {
       cue: cue.id,
       fixtures,
       cures: [
-        { says: "Bring it back", intents: [bringBack.of({ list: list.id, cue: cue.id })] },
+        { says: "Restore it", intents: [bringBack.of({ list: list.id, cue: cue.id })] },
         { says: "Sign again", intents: [signOff.of({ list: list.id, cue: cue.id })] },
       ],
     };

@@ -33,7 +33,7 @@ export function* keptFindings(world: World): Generator<Finding> {
       key: `gap ${id} ${[...gaps].join()}`,
       concern,
       what: `${capital(paletteText({ show }, id))} has nothing for ${fixturesText(show, [...gaps])}`,
-      why: "Cues name it there, and it says nothing: what came before shows through.",
+      why: "Cues use it there, but it has no value: what came before shows through.",
       fixtures: [...gaps],
       cures: [
         {

@@ -122,9 +122,9 @@ function whereItStops(text: string, state: MatchState): Refusal {
   const after = last > 0 ? ` after "${text.slice(0, state.tokens[last - 1]!.end)}"` : "";
   const beyond = state.beyond.get(last);
   if (token && beyond) return refuse(`"${text.slice(token.at, token.end)}" is out of range${after}: ${beyond}`);
-  const cure = could.length ? `Here could stand: ${quoted(could)}` : undefined;
+  const cure = could.length ? `Expected: ${quoted(could)}` : undefined;
   if (token) return refuse(`"${text.slice(token.at, token.end)}" is not understood${after}`, cure);
-  return refuse(`the line stops too early, after "${text.trim()}"`, cure);
+  return refuse(`not finished after "${text.trim()}"`, cure);
 }
 
 /** A shortened word that begins several words at its place. */

@@ -51,12 +51,12 @@ export const SCRIPT_LINES = {
   expectEntry: {
     syntax:
       "expect [list <list>] cue <cueNumber:cue> <sel> <attr> (stored <stored:number> | tracked <tracked:number> | released | unset)",
-    about: "how a parameter stands in a cue",
+    about: "what a cue has for a parameter",
     example: "expect cue 2 1 dimmer stored 40",
   },
   expectPalette: {
     syntax: "expect palette <number:palette> <sel> <attr> <wanted:number>",
-    about: "what a palette says of fixtures",
+    about: "the values a palette has for fixtures",
     example: "expect palette 14 3 green 40",
   },
   expectFrom: {

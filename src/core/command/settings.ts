@@ -86,7 +86,7 @@ export const SETTINGS: Setting[] = [
   }),
   setting({
     syntax: "palette <ref:paletteRef>",
-    about: "what a palette says of each of them, now and whenever it is changed",
+    about: "the palette's values for each of them, now and whenever it changes",
     example: "21 thru 24 palette 1",
     apply: (args, b) => palette(b, paletteCalled(b.context.world.show, args.ref)),
   }),
@@ -120,11 +120,11 @@ export const SETTINGS: Setting[] = [
   }),
   setting({
     syntax: "<what> drop",
-    about: "let go of it here",
+    about: "clear it from the programmer",
     example: "1 thru 9 colour drop",
     apply(args, b) {
       for (const t of those(b, args.what)) b.drops.push(t.key);
-      b.says.push(`lets go of ${whatText(args.what)}`);
+      b.says.push(`clears ${whatText(args.what)}`);
     },
   }),
   setting({

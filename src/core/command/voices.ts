@@ -159,7 +159,7 @@ export function holdVoice(b: Building, made: Driving, phasing: Partial<Phasing>,
   if (!b.items.some((item) => drivenBy(show, item, voice).length > 0))
     fail(
       hasStops(voice)
-        ? "none of these stops says anything for the selected fixtures"
+        ? "none of these stops has a value for the selected fixtures"
         : "none of the selected fixtures has that attribute",
       "Select fixtures that have it",
     );
@@ -214,7 +214,7 @@ export function holdEffect(b: Building, id: Id, items: readonly Item[]): void {
   const effect = show.effects[id]!;
   const entries = castEntries(show, effect, items);
   if (Object.keys(entries).length === 0)
-    fail(`${effectText({ show }, id)} says nothing for these fixtures`, "Select fixtures that have what it drives");
+    fail(`${effectText({ show }, id)} has nothing for these fixtures`, "Select fixtures that have what it drives");
   put(b, entries);
   b.lastWhat = { families: [] };
   b.says.push(effectText({ show }, id));

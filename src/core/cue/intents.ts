@@ -94,8 +94,11 @@ export const setCue = defineIntent({
           : "more" in reach
             ? `reaches the next ${reach.more} cues, those recorded later included`
             : `reaches up to cue ${"upTo" in reach ? reach.upTo : (owner?.cues[reach.cue]?.number ?? "?")}`),
-      fresh !== undefined && (fresh ? "starts afresh: nothing before it tracks in" : "lets earlier cues track in"),
-      assert !== undefined && (assert ? "stamps everything in force at its go" : "stamps only what it moves"),
+      fresh !== undefined && (fresh ? "fresh start: nothing before it tracks in" : "lets earlier cues track in"),
+      assert !== undefined &&
+        (assert
+          ? "asserts: on go, takes back everything it tracks from other lists"
+          : "assert off: go moves only what changes"),
       ...sayOwnWays(owner, more, world.show.timecode.rate),
       family &&
         `${family.name.toLowerCase()} ${family.off ? "by the cue's time" : ""}${family.delay !== undefined ? `delay ${family.delay} ` : ""}${family.fade !== undefined ? `fade ${family.fade}` : ""}`.trim(),
@@ -131,7 +134,7 @@ export const deleteCue = defineIntent({
     else edit();
   },
   says: (world, { list, cue, keepLooks }) =>
-    `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; its values are gone from later cues"}`,
+    `deletes ${cueLabel(world, list, cue)}${keepLooks ? "; later looks stay" : "; the looks of later cues can change"}`,
   lines: (world, { list, cue, keepLooks }) => [
     `delete ${cueText(world, list, cue)} ${keepLooks ? "keeplooks" : "track"}`,
   ],
@@ -187,7 +190,7 @@ export const unblockCue = defineIntent({
       }
     });
   },
-  says: (world, { list, cue }) => `drops from ${cueLabel(world, list, cue)} what would track in just the same`,
+  says: (world, { list, cue }) => `drops from ${cueLabel(world, list, cue)} what would track in anyway`,
   lines: (world, { list, cue }) => [`unblock ${cueText(world, list, cue)}`],
 });
 

@@ -86,7 +86,7 @@ export const sayOwnWays = (
       (ready === null
         ? "is ready as its list is"
         : ready
-          ? "what it lights stands where it belongs at once"
+          ? "what it lights is in place at once"
           : "what it lights fades into place"),
   ];
 };

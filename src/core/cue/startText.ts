@@ -18,7 +18,7 @@ export function readStart(text: string): Trigger | Refusal {
   if (seconds === "" || after > MOST)
     return refuse(
       `"${text.trim().slice(0, 60)}" is no way for a cue to start`,
-      "Type: on go; auto 3, which is 3 seconds after the go before; or done 3, after the cue before is complete",
+      "Type: on go; auto 3, which is 3 seconds after the previous go; or done 3, after the previous cue is complete",
     );
   return { kind: how === "auto" ? "auto" : "autoDone", after };
 }

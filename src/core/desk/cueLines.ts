@@ -58,7 +58,7 @@ export function runCueLines(
     else if (rest) edit(rest);
   };
   player.runLine = (line) => {
-    if (depth >= DEEPEST) return tell(`"${line}" leads to itself again and again: it was not gone on with`);
+    if (depth >= DEEPEST) return tell(`"${line}" leads to itself again and again: it was stopped`);
     depth += 1;
     try {
       const refusal = does(player, line, context, edit);

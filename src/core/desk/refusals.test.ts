@@ -37,7 +37,7 @@ test.each([
   ["go list 9", /no list 9/],
   ["go list 1 cue 9", /no cue 9/],
   ["back list 1", /not running/],
-  ["1 at", /stops too early.*a value/],
+  ["1 at", /not finished.*a value/],
   ["1 at fifty", /"fifty" is not understood after "1 at"/],
   ['1 name "Mast', /not closed/],
   ["1 renumber 11", /number 11 is taken/],

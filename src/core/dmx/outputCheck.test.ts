@@ -23,9 +23,9 @@ test("patched universes that go nowhere are told, and their cure cures them", ()
     "output 2 sacn to 127.0.0.1",
   );
   expect(findings.map((f) => f.what)).toEqual([
-    "Universe 1 is patched and goes nowhere",
-    "Universe 3 is patched and goes nowhere",
-    "Universe 7 is patched and goes nowhere",
+    "Universe 1 is patched but has no output",
+    "Universe 3 is patched but has no output",
+    "Universe 7 is patched but has no output",
   ]);
   for (const { intents } of findings) expect(performOn(desk, { intents, events: [] })).toBeUndefined();
   expect(outputFindings(desk.world.show)).toEqual([]);

@@ -37,9 +37,9 @@ export function outputFindings(show: Show): OutputFinding[] {
     ...runsOf(silent).map(([first, last]) => ({
       what:
         first === last
-          ? `Universe ${first} is patched and goes nowhere`
-          : `Universes ${first} to ${last} are patched and go nowhere`,
-      why: "No output is set, so the fixtures there do not hear anything.",
+          ? `Universe ${first} is patched but has no output`
+          : `Universes ${first} to ${last} are patched but have no output`,
+      why: "No output is set, so the fixtures there receive nothing.",
       cure: "Send to this machine",
       intents: [toThisMachine(first, last)],
     })),

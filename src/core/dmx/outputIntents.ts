@@ -62,7 +62,7 @@ export const setWire = defineIntent({
     [
       wire.source !== undefined && `names the sender "${wire.source}"`,
       wire.from !== undefined &&
-        (wire.from === "" ? "sends from the machine's choice of interface" : `sends from ${wire.from}`),
+        (wire.from === "" ? "sends from an interface chosen by the machine" : `sends from ${wire.from}`),
       wire.lost !== undefined &&
         (wire.lost === "hold"
           ? "holds the last look when the browser is gone"

@@ -48,7 +48,7 @@ const walk = (colours: readonly string[]): Driving => ({
 export const GALLERY: readonly Ready[] = [
   {
     name: "Swell",
-    about: "rises and falls from the ends in",
+    about: "rises and falls, symmetrical",
     voices: [voice(level("sine", 10, 90), { bpm: 14 }, { mirror: 2 })],
   },
   {

@@ -26,7 +26,7 @@ test("a cue sheet says names, times, starts and marks, quotes and commas kept", 
   if (isRefusal(table)) throw new Error(table.what);
   expect(table.rows.slice(1).map((r) => r.join("|"))).toEqual([
     '1|1|Dawn, "red"|on the bell|4|1|2|1|go|signed|3 values of 3 fixtures',
-    "1|2|||3|0|3|0|3 s after the go before|fresh start, reach 3, then 1, intensity late, position fade 3 s|3 values of 3 fixtures",
-    "1|3|||3|0|3|0|0 s after the cue before is complete||nothing",
+    "1|2|||3|0|3|0|3 s after the previous go|fresh start, reach 3, then 1, intensity late, position fade 3 s|3 values of 3 fixtures",
+    "1|3|||3|0|3|0|0 s after the previous cue is complete||nothing",
   ]);
 });

@@ -27,8 +27,8 @@ export const startText = ({ trigger }: Cue): string =>
   trigger.kind === "go"
     ? "go"
     : trigger.kind === "auto"
-      ? `${plain(trigger.after)} s after the go before`
-      : `${plain(trigger.after)} s after the cue before is complete`;
+      ? `${plain(trigger.after)} s after the previous go`
+      : `${plain(trigger.after)} s after the previous cue is complete`;
 
 /** What is special about a cue, in words. @param broken whether its signed look differs now. */
 export function marksText(list: CueList, cue: Cue, broken: boolean): string {

@@ -189,7 +189,7 @@ export function patchReader(
     if (number === undefined || !Number.isInteger(number) || number < 1 || number > 999_999)
       return wrong("number", numberText, "is not a whole number from 1");
     const old = fixtureNumbered(show, number);
-    if (seen.has(number)) return `number ${number} stands in the table twice`;
+    if (seen.has(number)) return `number ${number} is in the table twice`;
     if (old && how === "add") return `number ${number} is taken by ${old.name || "another fixture"}`;
     const [maker, model, mode] = [of("maker"), of("model"), of("mode")];
     const match =

@@ -127,7 +127,7 @@ export const deletePalette = defineIntent({
   },
   says(world, { palette }) {
     const uses = usesText(usesOf(world, palette));
-    return `deletes ${paletteText(world, palette)}${uses ? `; it is used ${uses}: what it gave them stays as numbers` : ", which nothing uses"}`;
+    return `deletes ${paletteText(world, palette)}${uses ? `; it is used ${uses}: users keep plain values` : ", which nothing uses"}`;
   },
   lines: (world, { palette }) => [`delete ${numberText(world, palette)}`],
 });

@@ -207,7 +207,7 @@ export const referPalette = defineIntent({
     const reference = show.fixtures[fixture] ?? fail("that fixture does not exist");
     if (saidKeys(show, palette, [fixture]).length === 0)
       fail(
-        `${paletteText({ show }, id)} says nothing for fixture ${reference.number}`,
+        `${paletteText({ show }, id)} has no values for fixture ${reference.number}`,
         "Choose a fixture it has values for",
       );
     put(world, id, referredTo(show, palette, reference));

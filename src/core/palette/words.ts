@@ -38,16 +38,14 @@ export function keptText(world: World, entries: Readonly<Record<ParamKey, Entry>
 
 /** How much a palette holds, in words. */
 export function countsText({ own, types, any }: Kept): string {
-  const typed = Object.values(types);
+  const shared = Object.values(types).reduce((n, t) => n + Object.keys(t.values).length, 0);
+  const forAny = Object.keys(any.values).length + (any.colour ? 1 : 0);
+  const owned = Object.keys(own).length;
   const parts = [
-    typed.length > 0 &&
-      `${several(typed.length, "type")} of ${several(
-        typed.reduce((n, t) => n + Object.keys(t.values).length, 0),
-        "value",
-      )}`,
-    (any.colour !== null || Object.keys(any.values).length > 0) &&
-      `${several(Object.keys(any.values).length + (any.colour ? 1 : 0), "value")} for any`,
-    Object.keys(own).length > 0 && several(Object.keys(own).length, "value of its own", "values of their own"),
+    shared > 0 && several(shared, "shared value"),
+    forAny > 0 && `${several(forAny, "value")} for any fixture`,
+    owned > 0 &&
+      (shared + forAny > 0 ? several(owned, "exception") : `${several(owned, "value")}, each fixture its own`),
   ].filter(Boolean);
-  return parts.join(" and ") || "nothing";
+  return parts.join(", ") || "nothing";
 }

@@ -74,6 +74,6 @@ export const dropLinks = defineIntent({
     });
   },
   says: (world, { palette, to }) =>
-    `takes out of ${paletteText(world, palette)} what follows ${paletteText(world, to)}; it says nothing there any more`,
+    `takes out of ${paletteText(world, palette)} what follows ${paletteText(world, to)}; it no longer sets those values`,
   lines: (world, { palette, to }) => [`set ${numberText(world, palette)} drop ${numberText(world, to)}`],
 });

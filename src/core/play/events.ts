@@ -81,7 +81,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "release":
       return event.list === null ? "releases all lists; what plays by its level stays" : `releases ${name(event.list)}`;
     case "assert":
-      return `puts ${name(event.list)} on top again, by its cue's times`;
+      return `puts ${name(event.list)} back on top, by its cue's times`;
     case "flash":
       return event.on ? `shows ${name(event.list)} at full while held` : `ends the flash of ${name(event.list)}`;
     case "level":

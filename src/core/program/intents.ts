@@ -128,7 +128,7 @@ export const drop = defineIntent({
       delete world.hands.cameFrom[key];
     }
   },
-  says: (_, { keys }) => `lets go of ${keys.length} held values`,
+  says: (_, { keys }) => `clears ${keys.length} held ${keys.length === 1 ? "value" : "values"}`,
   lines: (world, { keys }) => keysLines(world, keys, "drop"),
 });
 
@@ -150,8 +150,8 @@ export const clear = defineIntent({
     const time = over === undefined ? "" : ` over ${plain(over)} s`;
     const n = Object.keys(hands.held).length;
     return n === 0
-      ? "nothing is held; drops the selection"
-      : `lets go of ${n} held ${n === 1 ? "value" : "values"}${time} and of the selection`;
+      ? "nothing is held; deselects"
+      : `clears ${n} held ${n === 1 ? "value" : "values"}${time} and the selection`;
   },
   lines: (_, { over }) => [over === undefined ? "clear" : `clear over ${exact(over)}`],
 });

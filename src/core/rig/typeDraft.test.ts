@@ -73,7 +73,7 @@ test("a changed type says what it changes, and what no longer fits loses its add
     ],
   };
   expect(typeChanges(desk.world.show, bigger).join("; ")).toBe(
-    "2 fixtures in mode standard would take 13 slots instead of 12; 2 fixtures in mode standard would lose Zoom; what is stored of it is kept silent; 2 fixtures in mode standard would gain Frost1",
+    "2 fixtures in mode standard would take 13 slots instead of 12; 2 fixtures in mode standard would lose Zoom; what is stored of it is kept inactive; 2 fixtures in mode standard would gain Frost1",
   );
   const done = applyIntents(INTENTS, desk.world, [putType.of({ type: bigger })]);
   if (isRefusal(done)) throw new Error(done.what);

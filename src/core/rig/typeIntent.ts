@@ -37,7 +37,7 @@ export function typeChanges(show: Pick<Show, "types" | "fixtures">, type: Fixtur
     const [a, b] = [names(before), names(now)];
     const plain = (some: string[]) => [...new Set(some.map((n) => n.slice(n.indexOf(".") + 1)))].join(", ");
     const [lost, gained] = [[...a].filter((n) => !b.has(n)), [...b].filter((n) => !a.has(n))];
-    if (lost.length > 0) said.push(`${who} would lose ${plain(lost)}; what is stored of it is kept silent`);
+    if (lost.length > 0) said.push(`${who} would lose ${plain(lost)}; what is stored of it is kept inactive`);
     if (gained.length > 0) said.push(`${who} would gain ${plain(gained)}`);
     if (lost.length + gained.length === 0 && JSON.stringify(before) !== JSON.stringify(now) && size[0] === size[1])
       said.push(`${who} would send other DMX values`);

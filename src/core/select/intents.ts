@@ -65,7 +65,7 @@ export const order = defineIntent({
   says: ({ hands }, { how, at }) =>
     `puts ${hands.stepping ? "the whole" : "the selection"} in another order: ${
       {
-        reverse: "turned round",
+        reverse: "reversed",
         left: "left to right",
         front: "front to back",
         centre: at ? "out from a point" : "out from the centre",

@@ -160,7 +160,7 @@ export function AskBar() {
         </p>
         {signed.length > 0 && (
           <p className={classes.broken} data-testid="breaks-signed">
-            Breaks the look that was signed off of{" "}
+            Changes the signed-off look of{" "}
             {rippleText(
               world,
               signed.map((s) => ({ ...s, fixtures: [] })),
@@ -179,7 +179,7 @@ export function AskBar() {
             )}
           </p>
         )}
-        <Combobox.Options className={classes.offers} aria-label="What could stand here">
+        <Combobox.Options className={classes.offers} aria-label="What could come next">
           {choices.map((offer) => (
             <Combobox.Option key={offer.label} value={offer.line} className={classes.offer}>
               {offer.label}

@@ -74,7 +74,7 @@ export const AimPanel = memo(function AimPanel() {
           size="compact-xs"
           variant="default"
           disabled={!point}
-          title="The same point from the other side"
+          title="Reach the same point the other way round"
           onClick={() =>
             point && session.hold((b) => aim(b, { aim: point.aim, ...(point.flip ? {} : { flip: true }) }))
           }

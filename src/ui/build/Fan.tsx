@@ -55,7 +55,7 @@ export function Fan({ label, min, max, low, high, onPut }: Props) {
           aria-pressed={inward}
           onClick={() => settle({ inward: !inward, turned })}
         >
-          From the ends in
+          Symmetrical
         </Button>
         <Button
           size="compact-xs"
@@ -63,7 +63,7 @@ export function Fan({ label, min, max, low, high, onPut }: Props) {
           aria-pressed={turned}
           onClick={() => settle({ inward, turned: !turned })}
         >
-          Turned round
+          Reversed
         </Button>
       </Group>
     </div>

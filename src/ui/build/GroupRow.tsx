@@ -123,7 +123,7 @@ export function GroupRow({ group, own, state, onPress, fresh, reorder }: Props) 
             disabled={selection.length === 0}
             onClick={() => session.act([changeGroup.of({ group: id, items: selection, out: true })])}
           >
-            Take the selection out
+            Remove the selection
           </Menu.Item>
           <Menu.Item onClick={() => session.act([duplicateGroup.of({ group: id, as: free })])}>Duplicate</Menu.Item>
           <Menu.Item onClick={() => setAsking(true)}>Where it is used …</Menu.Item>

@@ -54,7 +54,7 @@ export function GroupUses({ group, onClose }: { group: Group; onClose(): void })
         ))}
         {named && <p>Named {named}.</p>}
         {lists.length === 0 && !named && (
-          <p className="muted">No cue stores anything of its fixtures, and no line names it.</p>
+          <p className="muted">No cue stores values for its fixtures, and no macro line names it.</p>
         )}
       </Stack>
     </Modal>

@@ -28,7 +28,7 @@ const ASKED = {
     line: (n: number) => `copy from ${n}`,
   },
   clear: {
-    title: "Let go of all that is held, in time",
+    title: "Clear the programmer over time",
     label: "Seconds",
     start: 3,
     min: 0,
@@ -127,13 +127,13 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
   );
   return (
     <Levels>
-      {item("Home: its defaults, held", "home", !some)}
+      {item("Home: set defaults", "home", !some)}
       {item("Locate: full, open, white, centred", "locate", !some)}
-      {item("All others that are lit, at out", "others at out", !some)}
+      {item("All other lit fixtures to 0", "others at out", !some)}
       <Menu.Item disabled={!some} onClick={() => onAsk("copy")}>
         Copy from another fixture …
       </Menu.Item>
-      {item("Park: pin what is seen", "park", !some)}
+      {item("Park at present values", "park", !some)}
       {item("Unpark", "unpark", !some || !parked)}
       <Menu.Divider />
       {families.length > 0 && (
@@ -152,12 +152,12 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
         </Under>
       )}
       <Menu.Item disabled={families.length === 0} onClick={() => onAsk("clear")}>
-        Let go of all, in time …
+        Clear over time …
       </Menu.Item>
       <Menu.Divider />
       {blind
-        ? item("Blind off: what is held comes on stage", "blind off")
-        : item("Blind: hold without output", "blind on")}
+        ? item("Leave blind: put held values on stage", "blind off")
+        : item("Blind: set values without output", "blind on")}
     </Levels>
   );
 }

@@ -50,7 +50,7 @@ export function HangPanel() {
     const [p, t] = [at(pan!), at(tilt!)];
     if (!point || typeof point === "number" || !isAim(point) || p === undefined || t === undefined)
       return session.tell(
-        "only palettes at a point in the room tell how a unit hangs: record one from an aim",
+        "This needs a palette aimed at a point in the room. Record one from an aim",
         "refused",
       );
     const beam = beamOf(LEVEL, p + one.correct.pan, t + one.correct.tilt);
@@ -95,7 +95,7 @@ export function HangPanel() {
         <Button
           size="compact-xs"
           variant="default"
-          title="Steer it right at three points: then its turn is solved instead of a single correction"
+          title="Aim it at three known points to solve its rotation instead of one correction"
           onClick={note}
         >
           Note this point ({sightings.length})
@@ -103,7 +103,7 @@ export function HangPanel() {
       )}
       {one && sightings.length >= ENOUGH && (
         <Button size="compact-xs" onClick={solve}>
-          Solve its turn
+          Solve its rotation
         </Button>
       )}
     </Group>

@@ -138,8 +138,8 @@ function Head() {
       <Tooltip
         label={
           selection.length > 0
-            ? `Drops the selection; pressed again, lets go of what is held (${shownKey("clear")} does both)`
-            : `Lets go of everything held (${shownKey("clear")})`
+            ? `Deselect; press again to clear the programmer (${shownKey("clear")} does both)`
+            : `Clear the programmer (${shownKey("clear")})`
         }
       >
         <Button
@@ -170,7 +170,7 @@ function CellsButton() {
   const whole = () => [...new Set(selection.map((i) => splitItem(i).fixture))];
   return (
     <Tooltip
-      label={open ? "Closes the cells: the fixtures are selected" : `Opens them into their ${cells.length} cells`}
+      label={open ? "Select the fixtures instead of their cells" : `Opens them into their ${cells.length} cells`}
     >
       <Button
         size="compact-sm"

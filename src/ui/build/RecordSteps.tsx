@@ -66,7 +66,7 @@ export function RecordSteps({ count }: { count: number }) {
               <NumberInput label="Fade, s" min={0} decimalScale={2} hideControls {...form.getInputProps("fade")} />
             </Group>
             <Select
-              label="The others of the selection"
+              label="Other selected fixtures"
               searchable
               allowDeselect={false}
               comboboxProps={{ withinPortal: false }}

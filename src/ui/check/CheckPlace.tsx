@@ -53,7 +53,7 @@ export function CheckPlace() {
             <h1>Check</h1>
             <span className="muted" data-testid="check-count">
               {!looked
-                ? "looking through the show ..."
+                ? "Checking the show…"
                 : [
                     `${urgent.length} to look at`,
                     wait > 0 && `${wait} can wait`,
@@ -69,7 +69,7 @@ export function CheckPlace() {
                 aria-pressed={asides}
                 onClick={() => setAsides(!asides)}
               >
-                {asides ? "What is open" : "What was put aside"}
+                {asides ? "Open" : "Put aside"}
               </Button>
             )}
           </header>
@@ -80,10 +80,10 @@ export function CheckPlace() {
             </p>
           )}
           {asides && nevers.length > 0 && (
-            <ul className={classes.nevers} aria-label="Kinds that are never shown">
+            <ul className={classes.nevers} aria-label="Hidden kinds">
               {nevers.map(({ kind, count }) => (
                 <li key={kind}>
-                  {capital(kind)} are never shown{count > 0 ? `: ${count} now` : ""}{" "}
+                  {capital(kind)} hidden{count > 0 ? `: ${count} now` : ""}{" "}
                   <Button size="compact-sm" variant="default" onClick={() => showAgain(kind)}>
                     Show them again
                   </Button>

@@ -85,7 +85,7 @@ export function FindingCard({ finding, aside, onAside }: { finding: Finding; asi
           )}
         </p>
       </div>
-      <Tooltip label={aside ? "It counts again" : "It is all right: put it aside"}>
+      <Tooltip label={aside ? "Shows it again" : "It is all right: put it aside"}>
         <ActionIcon
           variant="subtle"
           color="gray"

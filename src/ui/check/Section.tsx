@@ -55,10 +55,10 @@ function Kind({ kind, found, card, onAside, onNever }: Omit<Props, "concern"> & 
           size="compact-sm"
           variant="subtle"
           color="gray"
-          title="None of this kind is shown or counted any more, new ones either"
+          title="Hides every finding of this kind, new ones too"
           onClick={() => onNever(kind)}
         >
-          Never show these
+          Hide this kind
         </Button>
       </p>
       {open && found.map(card)}

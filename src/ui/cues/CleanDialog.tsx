@@ -92,7 +92,7 @@ export function CleanDialog({ list, cue, onClose }: { list: CueList; cue?: strin
             <Table verticalSpacing={3} stickyHeader aria-label="What drifts">
               <Table.Thead>
                 <Table.Tr>
-                  <Table.Th>Look now, and then</Table.Th>
+                  <Table.Th>Look now, and cleaned</Table.Th>
                   <Table.Th>Cue</Table.Th>
                   <Table.Th>Fixtures</Table.Th>
                   <Table.Th>What</Table.Th>
@@ -152,7 +152,7 @@ export function CleanDialog({ list, cue, onClose }: { list: CueList; cue?: strin
             <Button
               variant="default"
               disabled={!first}
-              title="One cue at a time, to watch"
+              title="One cue at a time"
               onClick={() => first && session.act([clean.of({ list: now.id, cue: first })])}
             >
               Clean the next cue{first ? `: ${number(first)}` : ""}

@@ -143,7 +143,7 @@ export function CopyDialog({
           {there.some(Boolean) && (
             <SegmentedControl
               size="xs"
-              aria-label="Onto the cue that is there"
+              aria-label="If the cue exists"
               data={[
                 { value: "merge", label: "merge into it" },
                 { value: "overwrite", label: "in its place" },
@@ -154,7 +154,7 @@ export function CopyDialog({
           )}
         </Group>
         {pick("Bring", BRINGS, BRING_WORDS, bring, setBring)}
-        {pick("All else", ELSEWHERE, ELSEWHERE_WORDS, elsewhere, setElsewhere)}
+        {pick("Everything else", ELSEWHERE, ELSEWHERE_WORDS, elsewhere, setElsewhere)}
         {pick("Later cues", LOOKS, LOOKS_WORDS, looks, setLooks)}
         <Group gap="md" align="flex-start" wrap="nowrap">
           <Table verticalSpacing={3} fz={13} style={{ whiteSpace: "nowrap" }} aria-label="What the cues store">

@@ -61,8 +61,8 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         <span
           title={
             cue.trigger.kind === "auto"
-              ? `Follows by itself ${cue.trigger.after} s after the go before`
-              : `Follows by itself ${cue.trigger.after} s after the cue before is complete`
+              ? `Starts by itself ${cue.trigger.after} s after the previous go`
+              : `Starts by itself ${cue.trigger.after} s after the previous cue is complete`
           }
           className={classes.mark}
         >
@@ -75,7 +75,7 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         </span>
       )}
       {cue.assert && (
-        <span title="Its go stamps everything in force, so it wins over other lists" className={classes.mark}>
+        <span title="Assert: on go, takes back everything it tracks from other lists" className={classes.mark}>
           assert
         </span>
       )}
@@ -140,17 +140,17 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
         </span>
       )}
       {cue.then && (
-        <span title="Its next go leads there, as a jump" className={classes.mark}>
+        <span title="Its next go jumps there" className={classes.mark}>
           then {list.cues[cue.then]?.number ?? "?"}
         </span>
       )}
       {cue.runs && (
-        <span title="Run at its go" className={classes.mark}>
+        <span title="Runs on its go" className={classes.mark}>
           runs {cue.runs}
         </span>
       )}
       {cue.times.curve && (
-        <span title="How the progress of its intensity is bent" className={classes.mark}>
+        <span title="Fade curve of its intensity" className={classes.mark}>
           {cue.times.curve}
         </span>
       )}

@@ -107,19 +107,19 @@ function Deeds({
         <Menu.Dropdown>
           <Levels {...levels}>
             <Menu.Item onClick={() => void session.event({ kind: "go", ...here })}>Go to this cue</Menu.Item>
-            <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Make it the next</Menu.Item>
+            <Menu.Item onClick={() => void session.event({ kind: "next", ...here })}>Set as next</Menu.Item>
             <Menu.Divider />
-            <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Take it into the programmer</Menu.Item>
-            <Menu.Item onClick={() => setUpdating(true)}>Update it with what is held …</Menu.Item>
+            <Menu.Item {...deed(takeCue.of({ ...here, all: false }))}>Load into the programmer</Menu.Item>
+            <Menu.Item onClick={() => setUpdating(true)}>Update with held values …</Menu.Item>
             <Menu.Item
               onClick={() => {
                 session.act([setBlind.of({ on: true })]);
                 openBlind(list.id, cue.id);
               }}
             >
-              Open it blind: the stage goes on
+              Edit blind
             </Menu.Item>
-            <Menu.Item onClick={() => setTiming(true)}>Timeline: who does what when</Menu.Item>
+            <Menu.Item onClick={() => setTiming(true)}>Timeline</Menu.Item>
             <Menu.Divider />
             <Under label="Copy">
               <Menu.Item onClick={() => setCopying(true)}>
@@ -162,12 +162,14 @@ function Deeds({
             <Under label="What tracks">
               <Menu.Item {...each(blockCue.of, "blocks")}>{many("Block")}: store everything in force</Menu.Item>
               <Menu.Item {...each(unblockCue.of, "unblocks")}>{many("Unblock")}: drop what would track in</Menu.Item>
-              <Menu.Item onClick={() => setCleaning(true)}>Clean: take its drift out …</Menu.Item>
+              <Menu.Item onClick={() => setCleaning(true)}>Clean drift …</Menu.Item>
               <Menu.Item {...setting({ fresh: !cue.fresh })}>
                 {cue.fresh ? "Let earlier cues track in" : "Fresh start: nothing tracks in"}
               </Menu.Item>
               <Menu.Item {...setting({ assert: !cue.assert })}>
-                {cue.assert ? "Stamp only what moves" : "Assert: stamp everything in force"}
+                {cue.assert
+                  ? "Assert off: go moves only what changes"
+                  : "Assert: on go, take back everything it tracks"}
               </Menu.Item>
               <Menu.Item {...setting({ reach: cue.reach ? null : reachMore(list, cue.id, 1) })}>
                 {cue.reach ? "Reach all later cues" : "Reach only the next cue"}

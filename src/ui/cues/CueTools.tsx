@@ -36,7 +36,7 @@ export const CueTools = memo(function CueTools(props: Props) {
         data={[
           { value: "film", label: "Filmstrip" },
           { value: "sheet", label: "Sheet" },
-          { value: "lives", label: "Lives" },
+          { value: "lives", label: "Fixtures" },
         ]}
         value={shape}
         onChange={setShape}

@@ -83,7 +83,7 @@ export function FamilyTimes({ list, cue, edited }: Props) {
           </thead>
           <tbody>
             <tr>
-              <th>Up, and all else</th>
+              <th>Up and everything else</th>
               <td>{ofCue("delayUp", "Delay up")}</td>
               <td>{ofCue("up", "Fade up")}</td>
             </tr>

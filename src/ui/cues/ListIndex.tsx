@@ -83,8 +83,8 @@ export function ListIndex({
               <Table.Th>List</Table.Th>
               <Table.Th>Kind</Table.Th>
               <Table.Th>Level</Table.Th>
-              <Table.Th>Stands in</Table.Th>
-              <Table.Th aria-label="What can be done" />
+              <Table.Th>Current cue</Table.Th>
+              <Table.Th aria-label="Actions" />
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>
@@ -158,7 +158,7 @@ export function ListIndex({
                       <ActionIcon
                         variant="default"
                         aria-label={`Delete list ${l.number}`}
-                        title={`Delete it with its ${cuesOf(l).length} cues; undo brings it back`}
+                        title={`Delete it and its ${cuesOf(l).length} cues; undo brings it back`}
                         onClick={() => session.act([deleteList.of({ list: l.id })])}
                       >
                         <IconTrash size={14} />

@@ -96,7 +96,7 @@ export function Lives({ list, cues, chosen }: { list: CueList; cues: readonly Cu
     [show, list, cues, drifts, moons],
   );
   return (
-    <section className={classes.sheetWide} aria-label="Lives through the list">
+    <section className={classes.sheetWide} aria-label="Fixtures through the list">
       <p className={classes.legend}>
         <i className={classes.life} data-lit="true" /> lit <i className={classes.life} data-lit="false" /> dark · ☾
         moved there beforehand · ↝ changes while lit · <b>△</b> drift{" "}
@@ -104,7 +104,7 @@ export function Lives({ list, cues, chosen }: { list: CueList; cues: readonly Cu
       </p>
       <div className={classes.sheetBody}>
         <Sheet
-          label="Lives through the list"
+          label="Fixtures through the list"
           columns={columns}
           lines={lines}
           lead={1}

@@ -129,8 +129,8 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
                 .map((f) => `; cue ${list.cues[f.cue]?.number ?? "?"} follows at ${plain(f.at, 2)} s`)
                 .join("")}`
             : none
-              ? "How the stage gets into this cue cannot be told just now. Close this and open it again"
-              : "working it out ..."}
+              ? "The transition could not be computed. Close the timeline and open it again"
+              : "Computing…"}
         </span>
       </div>
       <div className={classes.top}>

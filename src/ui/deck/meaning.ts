@@ -37,7 +37,7 @@ export function meaningOf(show: Show, list: CueList): string[] {
       list.timecode
         ? `${cues.filter((c) => c.at !== undefined).length} of its ${n} come by timecode; the others wait for go.`
         : list.fader === "crossfade"
-          ? "Moving the lane from one end to the other is the next cue; turned round, it goes back."
+          ? "Moving the lane from one end to the other is the next cue; moved back on the way, it returns."
           : `Go leads through its ${n}${first ? `, from ${plain(first.number, 3)}` : ""}; in the last it ${list.end === "stop" ? "does nothing" : list.end === "wrap" ? "goes round to the first" : "releases the list"}.`,
       list.raised === "go" && "Leaving 0 gives go.",
       list.zero === "release" && "Reaching 0 releases it at once.",

@@ -128,7 +128,7 @@ export function EditorHead({ target }: { target: Target }) {
             </Menu.Dropdown>
           </Menu>
         )}
-        <Tooltip label="Starts the cycles of all held effects now, so that they stand in step">
+        <Tooltip label="Restarts all held effects together">
           <Button
             size="compact-sm"
             variant="default"

@@ -166,7 +166,7 @@ function VoiceCard({ target, of, chosen }: { target: Target; of: TargetVoice; ch
       <div>
         {target.record && (
           <>
-            <Tooltip label={muted ? "Let it be heard" : "Silence it wherever the effect runs"}>
+            <Tooltip label={muted ? "Unmute it" : "Mute it wherever the effect runs"}>
               <ActionIcon
                 size="sm"
                 variant={muted ? "light" : "subtle"}
@@ -178,7 +178,7 @@ function VoiceCard({ target, of, chosen }: { target: Target; of: TargetVoice; ch
                 <IconVolumeOff size={13} />
               </ActionIcon>
             </Tooltip>
-            <Tooltip label={solo ? "Let all voices be heard" : "Hear this voice alone"}>
+            <Tooltip label={solo ? "End solo" : "Solo: this voice only"}>
               <ActionIcon
                 size="sm"
                 variant={solo ? "light" : "subtle"}
@@ -193,7 +193,7 @@ function VoiceCard({ target, of, chosen }: { target: Target; of: TargetVoice; ch
             </Tooltip>
           </>
         )}
-        <Tooltip label="Take this voice out">
+        <Tooltip label="Remove this voice">
           <ActionIcon
             size="sm"
             variant="subtle"

@@ -45,7 +45,7 @@ export function EffectsTab({ search, over }: { search: string; over: number }) {
             onClick={() => session.act([recordEffect.of({ number: next })])}
           >
             <span className="num">{next}</span> <IconPlus size={16} aria-hidden />{" "}
-            <i>{held > 0 ? "record here" : "hold, then press"}</i>
+            <i>{held > 0 ? "record here" : "Set values, then record here"}</i>
           </button>
         </li>
       )}

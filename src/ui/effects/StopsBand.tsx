@@ -222,8 +222,8 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
         />
         <ActionIcon
           variant="default"
-          aria-label="Take this stop out"
-          title="Take this stop out"
+          aria-label="Remove this stop"
+          title="Remove this stop"
           disabled={n <= 2}
           onClick={() => onPut({ ...voice, stops: stops.filter((_, k) => k !== chosen) }, false)}
         >

@@ -60,7 +60,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
       return { says: `waits ${seconds} s; edits after it are a step of their own`, wrong: false };
     const found = readLine(line, session.context());
     if (found === undefined) return { says: "a comment", wrong: false };
-    if (isRefusal(found)) return { says: `As things stand: ${refusalText(found)}`, wrong: true };
+    if (isRefusal(found)) return { says: `Now: ${refusalText(found)}`, wrong: true };
     return { says: sayReading({ world, history: EMPTY_HISTORY }, found), wrong: false };
   };
   const says = read(shown.lines[at] ?? "");
@@ -146,7 +146,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
             aria-pressed={picking}
             onClick={() => setPicking(!picking)}
           >
-            From what was just done
+            From recent actions
           </Button>
           <span style={{ flex: 1 }} />
           <Button
@@ -162,7 +162,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
         </Group>
         {picking && (
           <div className={classes.done}>
-            {done.length === 0 && <Text c="dimmed">Nothing was done in this window yet.</Text>}
+            {done.length === 0 && <Text c="dimmed">No actions in this window yet.</Text>}
             {done.map((line, k) => (
               <Checkbox
                 key={k}
@@ -188,7 +188,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
                 setPicking(false);
               }}
             >
-              Put these lines in
+              Insert these lines
             </Button>
           </div>
         )}
@@ -200,19 +200,19 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
         </p>
         {wrong.length > 0 && asked && (
           <p className={classes.says} data-wrong data-testid="macro-sure">
-            {wrong.length === 1 ? `Line ${wrong[0]} cannot` : `Lines ${wrong.join(", ")} cannot`} be done as things
-            stand; the macro would stop there. Press again to keep it so.
+            {wrong.length === 1 ? `Line ${wrong[0]} cannot` : `Lines ${wrong.join(", ")} cannot`} be done now; the macro
+            would stop there. Press again to save anyway.
           </p>
         )}
         {saved && gone !== null && (
           <p className={classes.says} data-wrong data-testid="macro-used">
-            Macro {saved.number} is run by {gone}; they would run nothing. Press again to delete it all the same.
+            Macro {saved.number} is run by {gone}; they would then run nothing. Press again to delete it anyway.
           </p>
         )}
         <Group gap="xs">
           <Button size="compact-md" disabled={shown.lines.every((l) => l.trim() === "")} onClick={() => save(shown)}>
-            {wrong.length > 0 && asked ? "All the same: " : ""}
             {saved ? "Save" : `Record as macro ${shown.number}`}
+            {wrong.length > 0 && asked ? " anyway" : ""}
           </Button>
           <Button
             size="compact-md"
@@ -234,7 +234,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
             disabled={!saved}
             onClick={() => saved && remove(saved)}
           >
-            {gone === null ? "Delete" : "Delete all the same"}
+            {gone === null ? "Delete" : "Delete anyway"}
           </Button>
         </Group>
       </section>

@@ -60,7 +60,7 @@ export function SurfaceBoard() {
   );
   return (
     <main className={classes.board}>
-      <h1>A control surface, stood in for</h1>
+      <h1>Simulated control surface</h1>
       <div className={classes.row}>
         <SegmentedControl size="xs" aria-label="Speaks" data={["MIDI", "OSC"]} value={speaks} onChange={setSpeaks} />
         <p className="muted" data-testid="surface-about">

@@ -51,7 +51,7 @@ export function TimecodeMachine() {
   };
   return (
     <main className={classes.board}>
-      <h1>A timecode source, stood in for</h1>
+      <h1>Simulated timecode source</h1>
       <p ref={shown} className={`num ${classes.large}`} data-running={runs} data-testid="source">
         {textOfFrames(0, rate)}
       </p>

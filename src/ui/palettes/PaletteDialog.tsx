@@ -81,7 +81,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
                       size="xs"
                       w={150}
                       aria-label={`Whom ${show.types[type]?.model ?? type} follow`}
-                      placeholder="whoever it was is gone"
+                      placeholder="its fixture is gone"
                       data={own.map((f) => ({ value: f.id, label: `${f.number} ${f.name}` }))}
                       value={of.reference}
                       onChange={(v) => v && session.act([referPalette.of({ palette: id, fixture: v })])}
@@ -96,7 +96,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             })}
             {(palette.any.colour !== null || Object.keys(palette.any.values).length > 0) && (
               <Table.Tr>
-                <Table.Td>any fixture that can</Table.Td>
+                <Table.Td>any fixture that has it</Table.Td>
                 <Table.Td>–</Table.Td>
                 <Table.Td className={classes.saysCell}>
                   {[
@@ -126,7 +126,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
                       variant="default"
                       onClick={() => session.act([exceptPalette.of({ palette: id, items: [f.id], own: false })])}
                     >
-                      exception: let it follow
+                      Exception: follow again
                     </Button>
                   )}
                 </Table.Td>
@@ -146,7 +146,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             <Button
               size="compact-sm"
               variant="default"
-              title="What it gives there now becomes this palette's own; it follows no more"
+              title="Keeps the present values in this palette; it no longer follows the other"
               onClick={() =>
                 session.act([
                   writePalette.of({
@@ -157,15 +157,15 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
                 ])
               }
             >
-              Make them its own
+              Unlink and keep the values
             </Button>
             <Button
               size="compact-sm"
               variant="default"
-              title="The palette says nothing there any more; the other palette stays as it is"
+              title="This palette no longer sets these values; the other palette is unchanged"
               onClick={() => session.act([dropLinks.of({ palette: id, to })])}
             >
-              Drop them
+              Unlink and remove the values
             </Button>
           </Group>
         ))}
@@ -177,7 +177,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             disabled={items.length === 0}
             onClick={() => session.act([exceptPalette.of({ palette: id, items, own: true })])}
           >
-            Make the selection exceptions
+            Make the selected exceptions
           </Button>
           <Button
             size="compact-sm"
@@ -185,7 +185,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             disabled={items.length === 0}
             onClick={() => session.act([exceptPalette.of({ palette: id, items, own: false })])}
           >
-            Let the selection follow
+            Make the selected follow
           </Button>
           <Button
             size="compact-sm"
@@ -209,7 +209,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
           <Select
             size="xs"
             w={230}
-            label="Another one in its place, everywhere"
+            label="Replace everywhere with…"
             placeholder="choose"
             data={others.map((p) => ({ value: p.id, label: `${p.number} ${p.name}` }))}
             value={null}
@@ -219,7 +219,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
           <Select
             size="xs"
             w={230}
-            label="Put it into another"
+            label="Merge into…"
             placeholder="choose"
             data={others.map((p) => ({ value: p.id, label: `${p.number} ${p.name}` }))}
             value={null}
@@ -233,7 +233,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             variant="subtle"
             onClick={() => (session.act([deletePalette.of({ palette: id })]), onClose())}
           >
-            Delete; what it gave stays as numbers
+            Delete (users keep plain values)
           </Button>
         </Group>
       </Stack>

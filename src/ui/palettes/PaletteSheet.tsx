@@ -136,8 +136,8 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
     <div>
       <Group gap="sm" mb={6}>
         <Text size="sm" c="dimmed">
-          Type into cells: nothing is held, and whoever follows it is changed at once. • is an exception; Del lets it
-          follow.
+          Type into cells to change the palette itself; cues that use it change at once. • marks an exception; Del makes
+          it follow again.
         </Text>
         <Checkbox
           size="xs"
@@ -212,7 +212,7 @@ export function PaletteSheet({ palette }: { palette: Palette }) {
           nameOf={(row, column, count) =>
             `${column.title} of ${count > 1 ? `${count} fixtures` : `fixture ${row.number}`}`
           }
-          empty={<p className="muted">It says nothing for any fixture that is patched.</p>}
+          empty={<p className="muted">It has no values for the patched fixtures.</p>}
         />
       </div>
     </div>

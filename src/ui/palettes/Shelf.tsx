@@ -163,8 +163,8 @@ export function Shelf() {
               onChange={(v) => v && setWidth(v)}
               data={[...WIDTHS]}
               allowDeselect={false}
-              title="For whom an empty place records: each fixture itself, its type, or any fixture"
-              aria-label="For whom it records"
+              title="Scope of new palettes: each fixture itself, its type, or any fixture"
+              aria-label="Scope of new palettes"
             />
             <ActionIcon
               variant="default"
@@ -185,8 +185,8 @@ export function Shelf() {
             </ActionIcon>
             <ActionIcon
               variant="default"
-              aria-label="For whom palettes are kept, many at once"
-              title="For whom palettes are kept, many at once: each, their types, any"
+              aria-label="Palette scope"
+              title="Palette scope: each fixture, its type, or any, for several palettes"
               disabled={all.length === 0}
               onClick={() => setDialog({ kind: "widths" })}
             >
@@ -194,8 +194,8 @@ export function Shelf() {
             </ActionIcon>
             <ActionIcon
               variant="default"
-              aria-label="Update what the held values came from"
-              title="Update the palettes and cues the held values came from"
+              aria-label="Update the sources of held values"
+              title="Update the palettes and cues that held values came from"
               disabled={familiesHeld.size === 0}
               onClick={() => setDialog({ kind: "update" })}
             >
@@ -245,13 +245,13 @@ export function Shelf() {
                 onClick={() => void quick()}
               >
                 <span className="num">{next}</span> <IconPlus size={16} aria-hidden />{" "}
-                <i>{canKeep ? "record here" : "hold, then press"}</i>
+                <i>{canKeep ? "record here" : "Set values, then record here"}</i>
               </button>
             </li>
           )}
         </ul>
       )}
-      {!aside && search && found.length === 0 && <p className="muted">No palette is called so.</p>}
+      {!aside && search && found.length === 0 && <p className="muted">No match. Try fewer words.</p>}
       {dialog?.kind === "record" && (
         <RecordPalette
           number={next}

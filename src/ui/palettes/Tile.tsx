@@ -120,7 +120,7 @@ export function Tile({ world, palette, state, picture, trial, fresh, onNumber, o
           {onNumber && <Menu.Item onClick={onNumber}>Number all here in this order</Menu.Item>}
           <Menu.Divider />
           <Menu.Item color="red" onClick={() => session.act([deletePalette.of({ palette: id })])}>
-            Delete{uses ? `: used ${uses}, what it gave stays as numbers` : " (can be undone)"}
+            Delete{uses ? `: used ${uses}; users keep plain values` : " (can be undone)"}
           </Menu.Item>
         </Menu.Dropdown>
       </Menu>

@@ -72,13 +72,10 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
     if (!session.act([...keeps, ...intents])) onClose();
   };
   return (
-    <Modal opened onClose={onClose} title="Update what it came from" size={780} centered>
+    <Modal opened onClose={onClose} title="Update the sources" size={780} centered>
       <Stack gap="sm">
         {rows.length === 0 && (
-          <Text c="dimmed">
-            Nothing that is held took the place of a palette or lies over a cue that runs. To keep it, record a palette
-            or a cue.
-          </Text>
+          <Text c="dimmed">No held value replaces a palette or a running cue. Record a palette or a cue instead.</Text>
         )}
         {rows.map((row) => {
           const list = world.show.lists[row.list];

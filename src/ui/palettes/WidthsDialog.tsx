@@ -41,23 +41,23 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
     setTicked(next);
   };
   return (
-    <Modal opened onClose={onClose} size="xl" centered title="For whom palettes are kept">
+    <Modal opened onClose={onClose} size="xl" centered title="Palette scope">
       <Stack gap="sm">
         <Group gap="sm">
-          <Text size="sm">All ticked ones become</Text>
+          <Text size="sm">Set the ticked palettes to</Text>
           <SegmentedControl
             size="xs"
-            aria-label="Width they become"
+            aria-label="New scope"
             data={WIDTHS.map((w) => ({ value: w, label: w }))}
             value={width}
             onChange={(w) => (setWidth(w), setTicked(new Set()))}
           />
           <Text size="sm" c="dimmed">
-            What every fixture gets stays as it is.
+            What each fixture gets does not change.
           </Text>
         </Group>
         <ScrollArea.Autosize mah={400}>
-          <Table verticalSpacing={2} stickyHeader aria-label="Palettes of another width">
+          <Table verticalSpacing={2} stickyHeader aria-label="Palettes of another scope">
             <Table.Thead>
               <Table.Tr>
                 <Table.Th>
@@ -73,7 +73,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
                 </Table.Th>
                 <Table.Th>Palette</Table.Th>
                 <Table.Th>Now</Table.Th>
-                <Table.Th>Then</Table.Th>
+                <Table.Th>Result</Table.Th>
               </Table.Tr>
             </Table.Thead>
             <Table.Tbody>
@@ -98,7 +98,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
               ))}
             </Table.Tbody>
           </Table>
-          {rows.length === 0 && <Text c="dimmed">Every palette is kept so already.</Text>}
+          {rows.length === 0 && <Text c="dimmed">Every palette has this scope already.</Text>}
         </ScrollArea.Autosize>
         <Button
           disabled={chosen.length === 0}
@@ -106,7 +106,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
             session.act(chosen.map(({ palette }) => widenPalette.of({ palette: palette.id, width }))) || onClose()
           }
         >
-          {several(chosen.length, "palette")} to {width}: {several(before, "value")} kept now, {after} then
+          Set {several(chosen.length, "palette")} to {width} ({several(before, "value")} become {after})
         </Button>
       </Stack>
     </Modal>

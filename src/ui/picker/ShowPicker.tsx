@@ -67,7 +67,7 @@ export function ShowPicker() {
     if (isLarge(kept))
       return setSaid({
         text: `${file.name}: ${refusalText(kept)}`,
-        act: { label: "Open it all the same", does: () => take(file, MOST_BYTES) },
+        act: { label: "Open anyway", does: () => take(file, MOST_BYTES) },
       });
     if (isRefusal(kept)) return setSaid({ text: `${file.name}: ${refusalText(kept)}` });
     const { name, unknown, leftOut } = kept;
@@ -85,7 +85,7 @@ export function ShowPicker() {
   const remove = async (card: ShowCard) => {
     await putAway(card.id);
     setSaid({
-      text: `"${card.name}" is put away`,
+      text: `"${card.name}" is deleted`,
       act: { label: "Undo", does: async () => (await bringBack(card.id), setSaid(null), await refresh()) },
     });
     await refresh();
@@ -149,12 +149,12 @@ export function ShowPicker() {
       </ul>
       {away.length > 0 && (
         <details className={classes.away}>
-          <summary>{away.length} put away</summary>
+          <summary>{away.length} deleted</summary>
           {away.map((card) => (
             <Group key={card.id} gap={8} mt={6}>
               <span>{card.name}</span>
               <Button size="compact-xs" variant="default" onClick={() => void bringBack(card.id).then(refresh)}>
-                Bring back
+                Restore
               </Button>
               <Button size="compact-xs" variant="subtle" color="red" onClick={() => void removeAll(card)}>
                 Delete for good

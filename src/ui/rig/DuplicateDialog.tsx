@@ -14,7 +14,7 @@ import { AddressChoice } from "./AddressChoice";
 /** Fixtures made again with their programming, or programmed as another one is. */
 export function DuplicateDialog({ fixtures, onClose }: { fixtures: readonly string[] | null; onClose(): void }) {
   return (
-    <Modal opened={fixtures !== null} onClose={onClose} title="Duplicate, or program alike" size={560} centered>
+    <Modal opened={fixtures !== null} onClose={onClose} title="Duplicate or copy programming" size={560} centered>
       {fixtures && <Duplicate fixtures={fixtures} onClose={onClose} />}
     </Modal>
   );
@@ -45,7 +45,7 @@ function Duplicate({ fixtures, onClose }: { fixtures: readonly string[]; onClose
       </Text>
       <Stack gap="xs">
         <NumberInput
-          label="Make them again, numbered from"
+          label="Copies numbered from"
           min={1}
           max={999_999}
           allowDecimal={false}
@@ -66,8 +66,8 @@ function Duplicate({ fixtures, onClose }: { fixtures: readonly string[]; onClose
           onStart={setStart}
         />
         <Text size="sm" c="dimmed">
-          With their places in groups and effects, their exceptions in palettes and all they have in cues. They hang
-          half a metre beside their patterns.
+          With their places in groups and effects, their exceptions in palettes and all they have in cues. The copies
+          sit half a metre beside the originals.
         </Text>
         <Button onClick={duplicate} disabled={first < 1 || taken !== undefined}>
           Duplicate {plural(fixtures.length, "fixture")}
@@ -75,7 +75,7 @@ function Duplicate({ fixtures, onClose }: { fixtures: readonly string[]; onClose
       </Stack>
       <Group align="end" gap="sm">
         <NumberInput
-          label="Or program these as fixture"
+          label="Or copy programming from fixture"
           min={1}
           allowDecimal={false}
           value={as}
@@ -83,7 +83,7 @@ function Duplicate({ fixtures, onClose }: { fixtures: readonly string[]; onClose
           error={as !== "" && !source ? `There is no fixture ${as}` : undefined}
         />
         <Button variant="default" onClick={alike} disabled={!source}>
-          Copy its programming
+          Copy programming
         </Button>
       </Group>
     </Stack>

@@ -123,8 +123,8 @@ function PatchForm({ preset, onClose }: { preset: { type: string; mode: string }
         </Button>
         {conflicts > 0 && (
           <Text size="sm" c="var(--caution)">
-            {conflicts === 1 ? "One row clashes" : `${conflicts} rows clash`}. Take another number or address, or choose
-            First free.
+            {conflicts === 1 ? "1 number or address is" : `${conflicts} numbers or addresses are`} taken. Choose another
+            start, or First free.
           </Text>
         )}
       </Stack>

@@ -97,7 +97,7 @@ export function RigPlace() {
                     Swap type
                   </Menu.Item>
                   <Menu.Item leftSection={<IconCopy size={14} />} onClick={() => setDuplicating(fixtures)}>
-                    Duplicate, or program alike
+                    Duplicate or copy programming
                   </Menu.Item>
                   <Menu.Item
                     leftSection={<IconUnlink size={14} />}

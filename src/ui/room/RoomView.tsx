@@ -94,7 +94,7 @@ export function RoomView({ live = false }: { live?: boolean }) {
             ? received === null
               ? "from the wire: node not reached"
               : `from the wire: ${received.streams.length} universes`
-            : "from the engine"}
+            : "Live"}
         </button>
       )}
     </div>

@@ -9,7 +9,7 @@ export function GuardDialog({ onClose }: { onClose(): void }) {
   return (
     <AskNumber
       title="Go pressed twice"
-      label="A go pressed again within, ms, is the same"
+      label="Ignore a second go within, ms"
       description={`${GUARD_MS} at first; 0 takes every press`}
       start={guard}
       min={0}

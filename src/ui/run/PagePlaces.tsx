@@ -52,7 +52,7 @@ export function PagePlaces({ page, arranges }: { page: Page; arranges: boolean }
     arranges && (
       <span className={classes.cover} data-moving={moving === place}>
         <button type="button" aria-label={`Move place ${place}`} onClick={() => swap(place)}>
-          {moving === place ? "press where it goes" : "move"}
+          {moving === place ? "press its new place" : "move"}
         </button>
         <button
           type="button"

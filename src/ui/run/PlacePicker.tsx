@@ -76,7 +76,7 @@ export function PlacePicker({ page, place, onClose }: { page: Page; place: numbe
           <NavLink key={r.id} component="button" label={`${r.number} ${r.name}`} onClick={() => put(r.id)} />
         ))}
         {found.length === 0 && (
-          <p className="muted">{all.length === 0 ? `There is no ${what} yet.` : "None is called so."}</p>
+          <p className="muted">{all.length === 0 ? `There is no ${what} yet.` : "No match. Try fewer words."}</p>
         )}
       </ScrollArea.Autosize>
     </Modal>

@@ -132,7 +132,7 @@ function ArmedList({ listId }: { listId: string }) {
             className={classes.cue}
             data-now={cue.id === run?.cue}
             data-next={cue.id === run?.next}
-            title={`Makes cue ${plain(cue.number, 3)} the next; go leads there`}
+            title={`Sets cue ${plain(cue.number, 3)} as next`}
             onClick={() => void session.event({ kind: "next", list: listId, cue: cue.id })}
           >
             <span className={`${classes.number} num`}>{plain(cue.number, 3)}</span>

@@ -8,7 +8,7 @@ export function TimecodeSource() {
     <Button
       size="compact-sm"
       variant="subtle"
-      title="A window that stands in for a machine with timecode"
+      title="Simulated timecode source, in a window of its own"
       onClick={() => window.open("/standin/timecode", "bold-comet-timecode", "popup,width=480,height=400")}
     >
       source

@@ -58,14 +58,14 @@ export function TimecodeStrip() {
       </span>
       <span className="muted">
         {timecode.lost
-          ? "lost, goes on"
+          ? "signal lost, runs on"
           : timecode.outside
             ? timecode.speed === 0
-              ? "outside, stands"
-              : "from outside"
+              ? "external, stopped"
+              : "external"
             : timecode.speed === 0
               ? "standing"
-              : "runs here"}
+              : "internal"}
       </span>
       <button
         type="button"
@@ -98,7 +98,7 @@ export function TimecodeStrip() {
       </form>
       <Switch
         size="xs"
-        label="go learns"
+        label="learn on go"
         title="A cue that has no time and is given go while it runs gets the time"
         checked={learns}
         onChange={(e) => setLearns(e.currentTarget.checked)}

@@ -54,7 +54,7 @@ export function TopBar() {
     if (
       session.hosts &&
       session.store.getState().saved === "failed" &&
-      !confirm("Some changes could not be written yet and would be lost. Leave all the same?")
+      !confirm("Some changes could not be written yet and would be lost. Leave anyway?")
     )
       return;
     void leaveFor("/").then((left) => left || session.tell(APP_GONE, "refused"));

@@ -193,7 +193,7 @@ export function Truths() {
                 {act.label}
               </Button>
               <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>
-                Fold away
+                Collapse
               </Button>
             </div>
           ))}

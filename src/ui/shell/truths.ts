@@ -132,7 +132,14 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
   }
   const { grand, blackout, shut } = masters;
   if (blackout)
-    say("blackout", "danger", "blackout", "Blackout: no intensity leaves, whatever is played.", "light", "Light again");
+    say(
+      "blackout",
+      "danger",
+      "blackout",
+      "Blackout: no intensity leaves, whatever is played.",
+      "light",
+      "End blackout",
+    );
   if (grand < 100)
     say(
       "grand",

@@ -253,8 +253,8 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
           type="button"
           title={
             fromWire
-              ? "Drawn from what arrived at the stand-in node. Press for what the engine says"
-              : "Drawn from what the engine says. Press to draw what arrives at the stand-in node"
+              ? "From the wire: shows what arrived at the stand-in node. Press for live"
+              : "Live: shows what the engine plays. Press to show what arrives at the stand-in node"
           }
           className={classes.source}
           aria-pressed={fromWire}
@@ -267,7 +267,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
               ? received === null
                 ? "from the wire: node not reached"
                 : `from the wire: ${received.streams.length} universes`
-              : "from the engine"}
+              : "Live"}
           </span>
         </button>
       )}

@@ -36,7 +36,7 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
           </Button>
           <Switch
             size="xs"
-            label="hear MIDI ports of this machine"
+            label="Listen to MIDI ports of this machine"
             disabled={!knowsMidi()}
             checked={wantsPorts}
             onChange={(e) => useSurfaceState.setState({ wantsPorts: e.currentTarget.checked })}
@@ -68,7 +68,7 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
         </Table>
         {mappings.length === 0 && (
           <Text c="dimmed">
-            No control is learned yet. Faders take hold where they meet the level, so nothing jumps.
+            No control is learned yet. A fader takes over once it passes the level, so nothing jumps.
           </Text>
         )}
         <Text size="sm" fw={600}>
@@ -77,13 +77,13 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
         <Group gap="sm">
           <Switch
             size="xs"
-            label="hear Open Sound Control"
+            label="Listen for Open Sound Control"
             checked={hears}
             onChange={(e) => setHears(e.currentTarget.checked)}
           />
           <Text size="sm" c="dimmed" data-testid="osc-in">
             {!hears
-              ? "Off: nothing is listened to."
+              ? "Off: not listening."
               : typeof osc === "number"
                 ? `Heard at 127.0.0.1, UDP port ${osc}: the addresses below and those you have learned, no others.`
                 : osc === "taken"
@@ -104,7 +104,7 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
         <NumberInput
           size="xs"
           w={260}
-          label="Tell levels and cues to this port; 0 for none"
+          label="Send levels and cues to this port; 0 for none"
           min={0}
           max={65535}
           value={out}

@@ -291,7 +291,7 @@ export function ValuesSheet() {
               {shown === "all"
                 ? "Nothing is patched yet: patch some fixtures in Rig."
                 : shown === "held"
-                  ? "Nothing is held. What you set stands here until it is recorded or let go of."
+                  ? "Nothing is held. What you set stays here until you record or clear it."
                   : shown === "active"
                     ? "Everything is at its default: nothing is held, and no list gives anything."
                     : `No fixture is ${shown === "selected" ? "selected" : "stored in the cue that runs"}. Choose "all fixtures" above to see them.`}

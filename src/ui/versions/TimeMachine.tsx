@@ -148,7 +148,7 @@ function Since({ then, onAll }: { then: Show; onAll(): void }) {
         </strong>
         <span style={{ flex: 1 }} />
         <Button size="compact-sm" variant="default" disabled={nothing} onClick={onAll}>
-          Go back to all of it
+          Restore the whole show
         </Button>
       </div>
       <div className={classes.rows}>
@@ -189,7 +189,7 @@ function CueRow({ then, now, change, onBring }: { then: Show; now: Show; change:
       ) : (
         <span className={classes.deeds}>
           <Button size="compact-sm" variant="light" onClick={() => back(true)}>
-            Bring it back
+            Restore it
           </Button>
           <Button
             size="compact-xs"
@@ -214,7 +214,7 @@ function RecordRow({ then, now, change, onBring }: { then: Show; now: Show; chan
       <div>{recordText(then, now, change)}</div>
       {what && change.how !== "new" ? (
         <Button size="compact-sm" variant="light" onClick={() => onBring({ what, id: change.id })}>
-          Bring it back
+          Restore it
         </Button>
       ) : (
         <span />

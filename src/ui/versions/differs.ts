@@ -27,7 +27,7 @@ export function differsText(d: Differs, most = 6): string {
 
 /** A cue that differs between two versions. */
 export function changeText({ how, look, fields }: CueChange): string {
-  if (how !== "changed") return how === "new" ? "came since" : "is gone since";
+  if (how !== "changed") return how === "new" ? "added since" : "deleted since";
   const parts = [
     look.length > 0 &&
       `${look.length} ${look.length === 1 ? "fixture looks" : "fixtures look"} different${fields.length > 0 ? "" : ", by what tracks in"}`,
@@ -49,5 +49,5 @@ const WORDS: Record<RecordChange["what"], string> = {
 export function recordText(before: Show, after: Show, { what, id, how }: RecordChange): string {
   const record = (after[what][id] ?? before[what][id]) as { number: number; name: string };
   const word = what === "lists" && how === "changed" ? "options of list" : WORDS[what];
-  return `${word} ${record.number} ${record.name}: ${how === "new" ? "came since" : how === "gone" ? "is gone since" : "changed since"}`;
+  return `${word} ${record.number} ${record.name}: ${how === "new" ? "added since" : how === "gone" ? "deleted since" : "changed since"}`;
 }

@@ -77,7 +77,7 @@ export const CUE_SETTINGS: Command[] = [
   setting("fresh (on | off)", "nothing before this cue tracks into it", "fresh on", (args) => ({
     fresh: args.on === true,
   })),
-  setting("assert (on | off)", "its go stamps everything in force", "assert on", (args) => ({
+  setting("assert (on | off)", "on go, takes back everything it tracks from other lists", "assert on", (args) => ({
     assert: args.on === true,
   })),
   setting("reach <upTo:cue>", "its values cover later cues up to a number", "reach 7", ({ upTo }) => ({
@@ -94,16 +94,13 @@ export const CUE_SETTINGS: Command[] = [
       return intents(setCue.of({ list, cue, reach: reachMore(context.world.show.lists[list]!, cue, args.more) }));
     },
   }),
-  setting(
-    "curve (linear | smooth | early | late)",
-    "how the progress of its intensity is bent",
-    "curve smooth",
-    (args) => ({ curve: args.smooth ? "smooth" : args.early ? "early" : args.late ? "late" : "linear" }),
-  ),
+  setting("curve (linear | smooth | early | late)", "the fade curve of its intensity", "curve smooth", (args) => ({
+    curve: args.smooth ? "smooth" : args.early ? "early" : args.late ? "late" : "linear",
+  })),
   command({
     chapter,
     syntax: "set [list <list>] cue <cueNumber:cue> then cue <target:cue>",
-    about: "its next plain go leads there, as a jump",
+    about: "its next plain go jumps there",
     example: "set cue 3 then cue 1",
     read(args, context) {
       const here = inCue(args, context);
@@ -111,7 +108,7 @@ export const CUE_SETTINGS: Command[] = [
     },
   }),
   setting("then on", "its next go leads to the cue after it", "then on", () => ({ then: null })),
-  setting("runs <line:text>", "a line that is run at its go; an empty one for none", 'runs "go list 2"', (args) => ({
+  setting("runs <line:text>", "a line that runs on its go; an empty one for none", 'runs "go list 2"', (args) => ({
     runs: args.line,
   })),
   command({
@@ -141,7 +138,7 @@ export const CUE_SETTINGS: Command[] = [
   command({
     chapter,
     syntax: "set [list <of:list>] cue <cueNumber:cue> ready (on | off | list)",
-    about: "what it lights up stands where it belongs at once; list = as its list does",
+    about: "what it lights up is in place at once; list = as its list does",
     example: "set cue 1 ready on",
     read: (args, context) =>
       intents(

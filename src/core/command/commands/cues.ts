@@ -117,7 +117,7 @@ export const CUES: Command[] = [
   command({
     chapter,
     syntax: "unblock [list <list>] cue <cueNumber:cue>",
-    about: "drop what would track in just the same",
+    about: "remove values that would track in anyway",
     example: "unblock cue 3",
     read: (args, context) => intents(unblockCue.of(inCue(args, context))),
   }),

@@ -135,7 +135,7 @@ export const DECK: Command[] = [
   command({
     chapter,
     syntax: "clear page <page> place <place>",
-    about: "takes out what stands in a place of a page",
+    about: "empties a place of a page",
     example: "clear page 1 place 1",
     read(args, { world }) {
       pageOf(world.show, args.page);

@@ -140,7 +140,7 @@ export const EFFECTS: Command[] = [
   command({
     chapter,
     syntax: "delete effect <number:effect>",
-    about: "delete it; whoever used it keeps its voices",
+    about: "delete it; users keep its voices",
     example: "delete effect 3",
     read: (args, context) => intents(deleteEffect.of({ effect: effectOf(args.number, context).id })),
   }),
@@ -154,7 +154,7 @@ export const EFFECTS: Command[] = [
   command({
     chapter,
     syntax: "set effect <of:effect> number <next:effect>",
-    about: "another number; whoever uses it goes on doing so",
+    about: "another number; everything that uses it follows",
     example: "set effect 3 number 303",
     read: (args, context) => intents(setEffect.of({ effect: effectOf(args.of, context).id, number: args.next })),
   }),

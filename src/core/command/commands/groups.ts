@@ -78,7 +78,7 @@ export const GROUPS: Command[] = [
   command({
     chapter,
     syntax: "order groups <wanted:groups>",
-    about: "their numbers given out anew, in that order",
+    about: "renumber them in that order",
     example: "order groups 3 1 2",
     read: (args, { world }) =>
       intents(

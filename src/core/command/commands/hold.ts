@@ -50,7 +50,7 @@ export const HOLDING: Command[] = [
   command({
     chapter,
     syntax: "clear [over <time:seconds>]",
-    about: "let go of everything held and of the selection; over S, it takes S seconds to go",
+    about: "clear the programmer and the selection; over S, in S seconds",
     example: "clear over 4",
     read: ({ time }) => intents(clear.of(time === undefined ? {} : { over: time })),
   }),
@@ -122,7 +122,7 @@ export const HOLDING: Command[] = [
   command({
     chapter,
     syntax: "[<sel>] unpark",
-    about: "let go of what is parked",
+    about: "let parked values play again",
     example: "1 thru 3 unpark",
     read: (args, context) =>
       intents(

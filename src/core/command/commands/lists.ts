@@ -100,7 +100,7 @@ export const LISTS: Command[] = [
   option("blacktime <time:seconds>", "how long a move in black takes", "blacktime 2", (args) => ({
     blackTime: args.time,
   })),
-  option("ready (on | off)", "what a go lights up stands where it belongs at once", "ready on", (args) => ({
+  option("ready (on | off)", "what a go lights up is in place at once", "ready on", (args) => ({
     ready: args.on === true,
   })),
   option("end (wrap | stop | release)", "what go does in the last cue", "end wrap", (args) => ({

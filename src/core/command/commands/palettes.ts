@@ -73,7 +73,7 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "set palette <of:palette> number <next:palette>",
-    about: "another number; whoever uses it goes on doing so",
+    about: "another number; everything that uses it follows",
     example: "set palette 1 number 101",
     read: (args, context) => intents(setPalette.of({ palette: paletteOf(args.of, context).id, number: args.next })),
   }),
@@ -164,14 +164,14 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "set palette <number:palette> fold in",
-    about: "drop the exceptions that say what they would follow anyway",
+    about: "remove exceptions equal to what they would follow",
     example: "set palette 1 fold in",
     read: (args, context) => intents(foldPalette.of({ palette: paletteOf(args.number, context).id })),
   }),
   command({
     chapter,
     syntax: "set palette <number:palette> drop palette <of:palette>",
-    about: "take out of it what follows the other; it says nothing there any more",
+    about: "unlink it from the other palette; it no longer sets those values",
     example: "set palette 99 drop palette 41",
     read: (args, context) =>
       intents(dropLinks.of({ palette: paletteOf(args.number, context).id, to: paletteOf(args.of, context).id })),
@@ -192,22 +192,21 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "starter palettes [<wanted:families>]",
-    about: "palettes to begin with, worked out from the rig; none that is there already",
+    about: "starter palettes made from the rig; existing ones are left out",
     example: "starter palettes focusing",
     read: (args) => intents(startPalettes.of(args.wanted ? { families: args.wanted } : {})),
   }),
   command({
     chapter,
     syntax: "<sel> correct hang",
-    about:
-      "what a hand steered away from a position palette becomes the correction at output: palettes, aims and cues are right again, and none changes",
+    about: "turn the difference from a position palette into a hang correction; no palette, aim or cue changes",
     example: "3 correct hang",
     read: (args, context) => intents(correctHang.of({ fixtures: fixturesOf(args, context) })),
   }),
   command({
     chapter,
     syntax: "order palettes <wanted:palettes>",
-    about: "their numbers given out anew among them, in that order",
+    about: "renumber them among themselves, in that order",
     example: "order palettes 3 1 2",
     read: (args, context) => intents(orderPalettes.of({ palettes: args.wanted.map((n) => paletteOf(n, context).id) })),
   }),
@@ -221,7 +220,7 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "delete palette <number:palette>",
-    about: "delete it; whoever used it keeps what it gave as numbers",
+    about: "delete it; users keep plain values",
     example: "delete palette 1",
     read: (args, context) => intents(deletePalette.of({ palette: paletteOf(args.number, context).id })),
   }),
@@ -242,7 +241,7 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "merge palette <number:palette> into <other:palette>",
-    about: "one palette of two; where both say something, the second does",
+    about: "merge two palettes; where both have a value, the second wins",
     example: "merge palette 1 into 2",
     read: (args, context) =>
       intents(

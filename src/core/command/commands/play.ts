@@ -62,7 +62,7 @@ export const PLAYING: Command[] = [
   command({
     chapter,
     syntax: "release [list <list>]",
-    about: "let go of the stage over the release time",
+    about: "release the list over its release time",
     example: "release list 1",
     read: (args, context) =>
       events(...listsOf(args, context).map(({ id }) => ({ kind: "release" as const, list: id }))),
@@ -70,7 +70,7 @@ export const PLAYING: Command[] = [
   command({
     chapter,
     syntax: "assert [list <list>]",
-    about: "put the list on top again, by its cue's times",
+    about: "take back everything the list tracks, by its cue's times",
     example: "assert list 1",
     read: (args, context) => events(...listsOf(args, context).map(({ id }) => ({ kind: "assert" as const, list: id }))),
   }),
@@ -153,7 +153,7 @@ export const PLAYING: Command[] = [
   command({
     chapter,
     syntax: "timecode at <time:frames>",
-    about: "goes there: what follows timecode stands as if it had run there",
+    about: "jumps there: lists on timecode are as if it had run there",
     example: "timecode at 0:00:10",
     read: (args) => events({ kind: "timecode", does: "at", frames: args.time }),
   }),

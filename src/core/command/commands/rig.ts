@@ -78,7 +78,7 @@ export const RIG: Command[] = [
   command({
     chapter,
     syntax: "<sel> invert (pan | tilt) (on | off)",
-    about: "turn an axis round at output",
+    about: "invert an axis at output",
     example: "1 invert pan on",
     read: (args, context) =>
       change(args, context, `invert ${args.pan ? "pan" : "tilt"} ${args.on ? "on" : "off"}`, () =>
@@ -103,7 +103,7 @@ export const RIG: Command[] = [
   command({
     chapter,
     syntax: "<sel> curve (linear | square | s | points <points:points>)",
-    about: "what becomes of Dimmer at output: straight, squared, an s, or points in percent, in and out",
+    about: "dimmer curve at output: linear, square, s, or points in percent, in and out",
     example: "81 curve square",
     read: (args, context) => {
       const curve = args.points ? { points: args.points } : args.square ? "square" : args.s ? "s" : "linear";
@@ -164,7 +164,7 @@ export const RIG: Command[] = [
   command({
     chapter,
     syntax: "<sel> note <words:text>",
-    about: "what to remember of a fixture",
+    about: "a note about a fixture",
     example: '1 note "gel frame missing"',
     read: (args, context) => change(args, context, "a note", () => ({ note: args.words })),
   }),
@@ -203,7 +203,7 @@ export const RIG: Command[] = [
     chapter,
     syntax: "duplicate <sel> as <from:fixture> [at (<address> | auto) | unpatched]",
     about:
-      "make them again with all their programming: groups, exceptions in palettes, cues and effects; without `at` unpatched",
+      "duplicate them with all their programming: groups, exceptions in palettes, cues and effects; without `at` unpatched",
     example: "duplicate 1 thru 5 as 601",
     read: (args, context) =>
       intents(
@@ -218,7 +218,7 @@ export const RIG: Command[] = [
     chapter,
     syntax: "<sel> copy programming from <source:fixture>",
     about:
-      "program them as another fixture is, in cues, palettes, groups and effects; by what they can, where they are of other types",
+      "give them another fixture's programming, in cues, palettes, groups and effects; by what they can, where they are of other types",
     example: "2 thru 5 copy programming from 1",
     read(args, context) {
       const from = fixtureNumbered(context.world.show, args.source) ?? fail(`there is no fixture ${args.source}`);

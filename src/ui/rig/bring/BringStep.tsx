@@ -195,7 +195,7 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
         <Group gap={8}>
           <SegmentedControl
             size="xs"
-            aria-label="Who stands for whom"
+            aria-label="Matching fixtures"
             value={mapping}
             onChange={(v) => (setMapping(v), setByHand({}))}
             data={[
@@ -209,8 +209,8 @@ export function BringStep({ other, onBack, onClose }: { other: Show; onBack(): v
             value={clash}
             onChange={(v) => setClash(v)}
             data={[
-              { value: "beside", label: "taken numbers: beside" },
-              { value: "replace", label: "in their place" },
+              { value: "beside", label: "next free number" },
+              { value: "replace", label: "replace what is there" },
             ]}
           />
         </Group>

@@ -11,9 +11,9 @@ import classes from "./Bring.module.css";
 
 const HOW: Record<BroughtRow["how"], string> = {
   new: "new",
-  same: "is here already, the same",
-  beside: "beside what has its number",
-  replaces: "in place of what has its number",
+  same: "already here, identical",
+  beside: "gets the next free number",
+  replaces: "replaces what has its number",
 };
 
 /** The record of a row in a show; undefined where it has none. */
@@ -73,9 +73,9 @@ export function BringTable({ rows, now, after }: Props) {
                   {r.asIs > 0 && (
                     <span
                       className={classes.caution}
-                      title="Their lines say numbers that mean others here: read them once they are here"
+                      title="Their lines use numbers that mean other things here. Read them after importing"
                     >
-                      {plural(r.asIs, "line")} to look through: other numbers here
+                      {plural(r.asIs, "line")} to check: numbers differ here
                     </span>
                   )}
                 </Table.Td>
@@ -138,7 +138,7 @@ function Differences({ row, now, after }: { row: BroughtRow; now: Show; after: S
             {found.differs.length === 0 && (
               <tr>
                 <td colSpan={3} className="muted">
-                  Only in which fixtures and things it points at.
+                  Only in the fixtures and items it refers to.
                 </td>
               </tr>
             )}

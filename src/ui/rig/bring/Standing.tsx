@@ -26,8 +26,8 @@ export function Standing({ other, show, fixtures, set }: Props) {
   return (
     <details className={classes.map} onToggle={(e) => setOpen(e.currentTarget.open)}>
       <summary>
-        {plural(theirs.length - none, "fixture")} stand for one here
-        {none > 0 ? `, ${none} for none: what is stored of them stays behind` : ""}
+        {plural(theirs.length - none, "fixture")} match one here
+        {none > 0 ? `, ${none} match none: what is stored for them is left out` : ""}
       </summary>
       {open && (
         <ScrollArea h={150}>
@@ -66,9 +66,11 @@ function Pair({ label, stands, find, set }: PairProps) {
       <span>
         <span className="num">{label.number}</span> {label.name}
       </span>
-      <span className={classes.stands}>{unknown ? "no such fixture here" : (stands?.name ?? "for none")}</span>
+      <span className={classes.stands}>
+        {unknown ? "no fixture of that number here" : (stands?.name ?? "for none")}
+      </span>
       <input
-        aria-label={`Stands for fixture ${label.number}`}
+        aria-label={`Matches fixture ${label.number}`}
         inputMode="numeric"
         placeholder="none"
         value={text}

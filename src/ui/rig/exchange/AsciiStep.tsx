@@ -33,10 +33,10 @@ export function AsciiStep({ name, data, onBack, onClose }: Props) {
       <SegmentedControl
         size="xs"
         w="fit-content"
-        aria-label="What happens to what is there already"
+        aria-label="Existing items"
         data={[
-          { value: "add", label: "What is there stays" },
-          { value: "update", label: "What is there is changed" },
+          { value: "add", label: "Keep what is there" },
+          { value: "update", label: "Overwrite what is there" },
         ]}
         value={how}
         onChange={(v) => setHow(v)}
@@ -61,7 +61,7 @@ export function AsciiStep({ name, data, onBack, onClose }: Props) {
           Another file
         </Button>
         <Button onClick={bring} data-autofocus>
-          Bring it in
+          Import
         </Button>
       </Group>
     </Stack>

@@ -79,7 +79,7 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
       {notes.length > 0 ? (
         <>
           <Text size="sm" c="var(--caution)">
-            {plural(notes.length, "thing")} could not be used; the file itself is kept, to be handed on:
+            {plural(notes.length, "thing")} could not be used; the file itself is kept for export:
           </Text>
           <ScrollArea.Autosize mah={160} data-testid="gdtf-notes">
             <List size="sm">
@@ -99,7 +99,7 @@ export function GdtfStep({ name, read, onBack, onClose }: Props) {
           Another file
         </Button>
         <Button onClick={bring} data-autofocus>
-          {known ? "Change the type" : "Bring the type in"}
+          {known ? "Change the type" : "Import the type"}
         </Button>
       </Group>
     </Stack>

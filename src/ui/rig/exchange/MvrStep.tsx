@@ -100,7 +100,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
         <SegmentedControl
           size="xs"
           ml="auto"
-          aria-label="What happens to fixtures that are there already"
+          aria-label="Existing fixtures"
           data={[
             { value: "update", label: "Add and update" },
             { value: "add", label: "Only add new ones" },
@@ -182,7 +182,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
           <SegmentedControl
             size="xs"
             ml="auto"
-            aria-label="What becomes of focus points"
+            aria-label="Focus points become"
             data={[
               { value: "aim", label: "Palettes that aim there" },
               { value: "degrees", label: "Palettes of pan and tilt" },
@@ -207,7 +207,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
           Another file
         </Button>
         <Button onClick={() => void bring()} disabled={!hasRows && !hasParts} data-autofocus>
-          Bring it in
+          Import
         </Button>
       </Group>
     </Stack>

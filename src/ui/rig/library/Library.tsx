@@ -47,7 +47,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
           onChange={(e) => setSearch(e.currentTarget.value)}
         />
         <label className={classes.slots}>
-          my unit says{" "}
+          Channel count{" "}
           <NumberInput
             size="xs"
             w={76}
@@ -58,8 +58,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
             onChange={setSlots}
             aria-label="Channels of the unit"
             placeholder="any"
-          />{" "}
-          channels
+          />
         </label>
         <span className="muted">
           {found.length === 0 ? "" : `${new Set(found.flatMap((s) => s.types.map((t) => t.id))).size} types`}
@@ -113,7 +112,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
         </Group>
       </div>
       {!shelf || !type || !mode ? (
-        <p className={classes.empty}>No type is like that. Search for less, or clear the number of channels.</p>
+        <p className={classes.empty}>No match. Try fewer words, or clear the channel count.</p>
       ) : (
         <div className={classes.columns}>
           <Choice

@@ -66,9 +66,7 @@ export function TypePicker({
               ))}
             </Combobox.Group>
           ))}
-          {found.length === 0 && (
-            <Combobox.Empty>No type is called that. Rig, Library shows all there are</Combobox.Empty>
-          )}
+          {found.length === 0 && <Combobox.Empty>No match. Rig, Library shows all types</Combobox.Empty>}
         </Combobox.Options>
       </Combobox.Dropdown>
     </Combobox>

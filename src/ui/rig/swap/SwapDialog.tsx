@@ -99,7 +99,7 @@ function Swap({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): v
   );
 }
 
-const WORDS: Record<FateRow["kind"], string> = { same: "carries over", near: "nearly", lost: "kept silent" };
+const WORDS: Record<FateRow["kind"], string> = { same: "carries over", near: "nearly", lost: "kept inactive" };
 const ORDER: FateRow["kind"][] = ["lost", "near", "same"];
 
 function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof useSwapPlan> }) {
@@ -109,14 +109,14 @@ function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof
         {trouble}
       </Text>
     );
-  if (!result) return <Progress value={share * 100} aria-label="Working it out" />;
+  if (!result) return <Progress value={share * 100} aria-label="Computing…" />;
   return (
     <ScrollArea.Autosize mah={340}>
       <Table className={classes.table} data-testid="swap-table">
         <Table.Thead>
           <Table.Tr>
-            <Table.Th>What is stored</Table.Th>
-            <Table.Th>becomes of it</Table.Th>
+            <Table.Th>Stored</Table.Th>
+            <Table.Th>Result</Table.Th>
             <Table.Th>values</Table.Th>
             <Table.Th>how</Table.Th>
           </Table.Tr>
@@ -133,7 +133,7 @@ function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof
           {result.rows.length === 0 && (
             <Table.Tr>
               <Table.Td colSpan={4} className="muted">
-                Nothing is stored of them: no cue, no palette of their own, nothing held.
+                Nothing is stored for them: no cue, no palette of their own, nothing in the programmer.
               </Table.Td>
             </Table.Tr>
           )}
@@ -150,8 +150,8 @@ function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof
         </Text>
       )}
       <Text size="sm" c="dimmed" mt={4}>
-        What is kept silent stays in the show and comes back with a type that can do it. Groups, effects and the other
-        fixtures stay as they are; one undo takes all of it back.
+        Values that this type cannot play stay in the show and come back with a type that can. Groups, effects and the
+        other fixtures stay as they are; one undo takes all of it back.
       </Text>
     </ScrollArea.Autosize>
   );

@@ -68,7 +68,7 @@ export function UniverseMap() {
             </Menu.Target>
             <Menu.Dropdown>
               <Menu.Item onClick={() => setCopying(card.universe)}>
-                Send its fixtures to another universe too …
+                Also send these fixtures on another universe …
               </Menu.Item>
               <Menu.Item
                 disabled={card.fixtures === 0}

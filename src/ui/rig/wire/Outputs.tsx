@@ -72,7 +72,7 @@ export function Outputs() {
           </tbody>
         </table>
         {universes.length === 0 && (
-          <p className={classes.hint}>Nothing is patched yet. An output can be set all the same.</p>
+          <p className={classes.hint}>Nothing is patched yet. You can set an output before that.</p>
         )}
         <p className={classes.hint}>
           Press a universe to set it below; Shift takes a range.{" "}

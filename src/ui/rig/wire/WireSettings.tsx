@@ -26,7 +26,7 @@ export function WireSettings({ wire, interfaces, state, bad, onTake, onSet }: Se
   };
   const known = interfaces.map((i) => ({ value: i.address, label: `${i.name} · ${i.address}` }));
   const data = [
-    { value: "any", label: "the machine's choice" },
+    { value: "any", label: "automatic" },
     ...known,
     ...(wire.from !== "" && !known.some((k) => k.value === wire.from)
       ? [{ value: wire.from, label: `${wire.from} (not on this machine)` }]
