@@ -33,11 +33,18 @@ function withoutPainter(): void {
   });
 }
 
+/** A person who has closed the paths for beginners. */
+function withoutPaths(): void {
+  for (const path of ["first-steps", "worth-trying"])
+    if (localStorage.getItem(`bold-comet-${path}`) === null)
+      localStorage.setItem(`bold-comet-${path}`, JSON.stringify("closed"));
+}
+
 /**
  * Opens a page with an empty profile in this worker's browser.
- * @param screen painted: whether the picture of the stage is looked at.
+ * @param screen painted: whether the picture of the stage is looked at; paths: whether the paths for beginners are open.
  */
-export async function startApp({ hasTouch = false, painted = false } = {}): Promise<App> {
+export async function startApp({ hasTouch = false, painted = false, paths = false } = {}): Promise<App> {
   const { base, browser: address, node } = myPlace();
   const browser = await chromium.connect(address);
   const context = await browser.newContext({
@@ -51,6 +58,7 @@ export async function startApp({ hasTouch = false, painted = false } = {}): Prom
   });
   context.setDefaultTimeout(PATIENCE_MS);
   if (!painted) await context.addInitScript(withoutPainter);
+  if (!paths) await context.addInitScript(withoutPaths);
   const said: string[] = [];
   context.on("console", (message) => void said.push(`${message.type()}: ${message.text()}`));
   const page = await context.newPage();

@@ -160,7 +160,7 @@ test("each row left out is named with its line and its reason; the others come i
     "Number,Model,Mode,Address,Scale\n1,Dimmer,standard,1:1,100\n1,Dimmer,standard,1:2,100\n2,Dimmer,standard,1:1,100\n3,Nothing,standard,1:5,100\nx,Dimmer,standard,1:6,100\n4,Dimmer,standard,1:513,100\n5,Dimmer,standard,1:7,900\n6,,standard,1:8,100\n7,Dimmer,standard,1:9,\n";
   const { reading, desk } = bringIn(text);
   expect(reading.leftOut.map((l) => [l.line, l.why])).toEqual([
-    [3, "number 1 stands in the table twice"],
+    [3, "number 1 is in the table twice"],
     [4, "1:1 is in use by fixture 1"],
     [5, '"Nothing, standard" is not in the library'],
     [6, 'number "x" is not a whole number from 1'],

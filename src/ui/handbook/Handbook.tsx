@@ -1,12 +1,15 @@
 "use client";
 
-import { Drawer, SegmentedControl, TextInput } from "@mantine/core";
+import { Button, Drawer, Group, SegmentedControl, TextInput } from "@mantine/core";
 import { useEffect, useState } from "react";
 import { COMMANDS } from "@/core/command/read";
 import { SETTINGS } from "@/core/command/settings";
 import { shownSyntax } from "@/core/command/shown";
-import { askInput } from "../ask/askInput";
+import { DEMO_ID } from "@/core/show/showId";
+import { putIntoAsk } from "../ask/askInput";
 import { capital } from "../parts/words";
+import { openPath } from "../start/useStart";
+import { useSession } from "../useSession";
 import { MeaningPicture } from "./MeaningPicture";
 import { MEANINGS } from "./meanings";
 import { PLAIN } from "./plain";
@@ -37,6 +40,7 @@ export const openHandbook = (wanted = ""): void =>
  * that is pressed stands in the Ask bar.
  */
 export function Handbook({ opened, onClose, onOpen }: { opened: boolean; onClose(): void; onOpen(): void }) {
+  const isDemo = useSession().id === DEMO_ID;
   const [wanted, setWanted] = useState("");
   const [part, setPart] = useState<Part>("commands");
   useEffect(() => {
@@ -85,6 +89,11 @@ export function Handbook({ opened, onClose, onOpen }: { opened: boolean; onClose
         data={PARTS.map((value) => ({ value, label: `${capital(value)} ${counts[value]}` }))}
         aria-label="Part of the handbook"
       />
+      <Group gap={8} mt={8}>
+        <Button size="compact-sm" variant="default" onClick={() => openPath(isDemo ? "worth-trying" : "first-steps")}>
+          {isDemo ? "Show what is worth trying" : "Show the first steps"}
+        </Button>
+      </Group>
       {counts[part] === 0 && <p className="muted">Nothing here says that. Try a single word, such as: cue</p>}
       {part === "meanings"
         ? meanings.map((m) => (
@@ -114,16 +123,8 @@ export function Handbook({ opened, onClose, onOpen }: { opened: boolean; onClose
 }
 
 function Example({ line }: { line: string }) {
-  const take = () => {
-    const field = askInput();
-    if (!field) return;
-    // As if it were typed, so that the Ask bar says what it would do.
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value")!.set!.call(field, line);
-    field.dispatchEvent(new Event("input", { bubbles: true }));
-    field.focus();
-  };
   return (
-    <button type="button" title="Put it into the Ask bar" onClick={take}>
+    <button type="button" title="Put it into the Ask bar" onClick={() => putIntoAsk(line)}>
       {line}
     </button>
   );

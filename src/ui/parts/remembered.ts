@@ -11,7 +11,7 @@ const KINDS: readonly [RegExp, Kind][] = [
   [/^bold-comet-(build|groups|cues|run|check|rig)-(down|below|across)(-[a-z]+)*$/, "arrangement"],
   [/^bold-comet-(values|patch|palette)-view$/, "arrangement"],
   [/^bold-comet-(shelf-tab|rig-tab|lists-order|cues-shape|cues-follow|palette-names)$/, "arrangement"],
-  [/^bold-comet-(keys|shelf-width|go-guard|viewpoints|recent-types)$/, "setting"],
+  [/^bold-comet-(keys|shelf-width|go-guard|viewpoints|recent-types|first-steps|worth-trying)$/, "setting"],
   [/^bold-comet-(browser|page|surface|osc-in|osc-out)$/, "own"],
   [/^bold-comet-(consent|dismissed)-[\w-]{1,80}$/, "own"],
 ];

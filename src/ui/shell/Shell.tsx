@@ -5,13 +5,16 @@ import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
 import { useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
 import { leaveShow, runShow, type RunningShow, type Status } from "@/session/running";
+import { DEMO_ID } from "@/core/show/showId";
 import type { Session } from "@/session/state";
 import { Deck } from "../deck/Deck";
 import { Fence } from "../parts/Fence";
 import { capital } from "../parts/words";
 import { useStillPage } from "../parts/scrub";
-import { SessionContext } from "../useSession";
+import { SessionContext, useSession } from "../useSession";
 import { PaletteInside } from "../palettes/PaletteInside";
+import { FirstSteps } from "../start/FirstSteps";
+import { WorthTrying } from "../start/WorthTrying";
 import { WhyPanel } from "../why/WhyPanel";
 import { BlindStage } from "../stage/BlindStage";
 import { HouseDim } from "./HouseDim";
@@ -109,6 +112,7 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
 
 function Frame({ children }: { children: ReactNode }) {
   const place = usePlace();
+  const session = useSession();
   useKeys();
   useFocusManners();
   useViews();
@@ -123,6 +127,9 @@ function Frame({ children }: { children: ReactNode }) {
       </Fence>
       <Fence what="The rail" area="rail">
         <Rail />
+      </Fence>
+      <Fence what="The first steps" area="start">
+        {session.id === DEMO_ID ? <WorthTrying /> : <FirstSteps />}
       </Fence>
       <main className={classes.place}>
         <Fence what="This place" on={place}>

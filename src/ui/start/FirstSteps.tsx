@@ -1,0 +1,63 @@
+"use client";
+
+import { ActionIcon, Button } from "@mantine/core";
+import { IconCheck, IconX } from "@tabler/icons-react";
+import { useEffect, useState } from "react";
+import { useSession, useShow } from "../useSession";
+import { firstSteps } from "./firstSteps";
+import { usePath } from "./useStart";
+import classes from "./Start.module.css";
+
+/** Beside the work of a new show: the five steps to a first cue that plays, each ticked by what was done. */
+export function FirstSteps() {
+  const session = useSession();
+  const world = useShow((s) => s.world);
+  const runs = useShow((s) => Object.values(s.playing.runs).some((run) => run.cue !== null));
+  const [seen, close] = usePath("first-steps");
+  const [played, setPlayed] = useState(false);
+  useEffect(() => setPlayed((was) => was || runs), [runs]);
+  const steps = firstSteps(world, played || runs);
+  // A show that came with cues is past its first steps.
+  const [isNew] = useState(() => steps.slice(0, 4).some((s) => !s.done));
+  if (seen === "closed" || (seen === "open" && !isNew) || session.readOnly !== null) return null;
+  const now = steps.findIndex((s) => !s.done);
+  const step = steps[now];
+  const does = async () => {
+    for (const line of step?.lines ?? []) if (await session.run(line)) return;
+  };
+  return (
+    <section className={classes.strip} aria-label="First steps">
+      <h2>First steps</h2>
+      <ol className={classes.steps}>
+        {steps.map(({ name, done }, k) => (
+          <li key={name} data-done={done} aria-current={k === now ? "step" : undefined}>
+            {done ? <IconCheck size={14} aria-label="done" /> : <span className="num">{k + 1}</span>} {name}
+          </li>
+        ))}
+      </ol>
+      {step ? (
+        <>
+          <p className={classes.about}>{step.about}</p>
+          <Button size="compact-sm" variant="light" flex="none" onClick={() => void does()}>
+            {step.button}
+          </Button>
+          <span className={classes.line}>
+            or type <code>{step.lines[0]}</code>
+          </span>
+        </>
+      ) : (
+        <p className={classes.about}>That is the whole path. Every command has an example in the handbook.</p>
+      )}
+      <ActionIcon
+        className={classes.close}
+        variant="subtle"
+        color="gray"
+        aria-label="Close the first steps"
+        title="Close for good; the handbook opens it again"
+        onClick={close}
+      >
+        <IconX size={16} />
+      </ActionIcon>
+    </section>
+  );
+}
