@@ -13,6 +13,7 @@ import { importFixtures } from "./exchange/importIntent";
 import { bringParts } from "./exchange/mvr/partsIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
+import { startGroups } from "./select/starterGroups";
 import { registryOf } from "./show/intent";
 import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "./palette/goneIntents";
@@ -77,6 +78,7 @@ export const INTENTS = registryOf([
   deletePalette,
   replacePalette,
   startPalettes,
+  startGroups,
   writePalette,
   dropLinks,
   hardenCue,

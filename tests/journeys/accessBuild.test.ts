@@ -31,7 +31,7 @@ const VISITS: Visit[] = [
   ...(
     [
       ["a palette in full", "Record a palette in full"],
-      ["starter palettes", "Palettes to begin with"],
+      ["starter palettes", "Starter palettes"],
       ["the update", "Update the sources of held values"],
     ] as const
   ).map(([what, label]): [string, () => Promise<unknown>, () => Promise<unknown>] => [

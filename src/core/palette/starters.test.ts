@@ -13,7 +13,7 @@ test("what the rig offers is recorded once, each with something to say", () => {
   expect(new Set(all.map((p) => p.number)).size).toBe(all.length);
   expect(all.filter((p) => countsText(p) === "nothing")).toEqual([]);
   expect(all.map((p) => p.name)).toEqual(
-    expect.arrayContaining(["Centre", "Petrel Spot net", "Gull Scroller amber", "Narrow beam"]),
+    expect.arrayContaining(["Centre", "Petrel Spot net", "Gull Scroller amber", "Narrow", "Deep red", "Warm white"]),
   );
   expect(runLine(desk, "starter palettes")?.what).toMatch(/not there already/);
   expect(runLine(desk, "undo")).toBeUndefined();

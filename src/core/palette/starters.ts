@@ -1,6 +1,5 @@
 /** Palettes to begin with, worked out from the rig; none that is there already. */
-import { FILTER_COLOURS } from "../colour/filterList";
-import { xyOfHex } from "../colour/chromaticity";
+import { xyOfHex, xyOfKelvin } from "../colour/chromaticity";
 import type { Family } from "../fixture/attribute";
 import { rangeOf } from "../fixture/parameters";
 import type { ParamKey } from "../show/ids";
@@ -96,7 +95,7 @@ function positions(show: Show): Raw[] {
   };
   const fan: Raw = {
     family: "Position",
-    name: "Fanned out",
+    name: "Fan",
     width: "each",
     entries: Object.assign(
       {},
@@ -118,7 +117,26 @@ function positions(show: Show): Raw[] {
   ];
 }
 
-const MIXED = 14;
+/** Colours that say what they are; the whites by their temperature. */
+const COLOURS: readonly (readonly [name: string, is: string | number])[] = [
+  ["Deep red", "#ff0018"],
+  ["Orange", "#ff5a00"],
+  ["Amber", "#ff9a1a"],
+  ["Straw", "#ffd27a"],
+  ["Yellow", "#ffe400"],
+  ["Lime", "#a0f000"],
+  ["Green", "#00e038"],
+  ["Turquoise", "#00e0b4"],
+  ["Cyan", "#00d8ff"],
+  ["Light blue", "#5aa8ff"],
+  ["Deep blue", "#1428ff"],
+  ["Lavender", "#ac9cff"],
+  ["Purple", "#7c20ff"],
+  ["Magenta", "#ff00c8"],
+  ["Pink", "#ff7cb4"],
+  ["Warm white", 3200],
+  ["Cool white", 6500],
+];
 
 function colours(show: Show): Raw[] {
   const mixer = fixturesByNumber(show).find(
@@ -127,15 +145,15 @@ function colours(show: Show): Raw[] {
       targetsOf(show, f.id, "ColorAdd_R").length + targetsOf(show, f.id, "ColorSub_C").length > 0,
   );
   if (!mixer) return [];
-  const step = Math.max(1, Math.floor(FILTER_COLOURS.length / MIXED));
-  return FILTER_COLOURS.filter((_, k) => k % step === 0)
-    .slice(0, MIXED)
-    .map(({ name, hex }) => ({
+  return COLOURS.map(([name, is]) => {
+    const wanted = typeof is === "number" ? { xy: xyOfKelvin(is), white: true } : { xy: xyOfHex(is), white: false };
+    return {
       family: "Colour",
       name,
       width: "any",
-      entries: Object.fromEntries(colourValues(show, mixer.id, { xy: xyOfHex(hex), white: false }).values),
-    }));
+      entries: Object.fromEntries(colourValues(show, mixer.id, wanted).values),
+    };
+  });
 }
 
 /** Each slot of each wheel, and each state of prisms, for its type. */
@@ -161,11 +179,11 @@ function slots(show: Show): Raw[] {
 /** A few places along what zooms, irises, frosts and strobes, of each type by its own range. */
 function amounts(show: Show): Raw[] {
   const wanted: [name: string, attribute: string, family: Family, share: number][] = [
-    ["Narrow beam", "Zoom", "Focus", 0.1],
-    ["Medium beam", "Zoom", "Focus", 0.45],
-    ["Broad beam", "Zoom", "Focus", 0.9],
+    ["Narrow", "Zoom", "Focus", 0.1],
+    ["Medium", "Zoom", "Focus", 0.45],
+    ["Wide", "Zoom", "Focus", 0.9],
     ["Iris open", "Iris", "Focus", 1],
-    ["Iris closed down", "Iris", "Focus", 0.25],
+    ["Iris small", "Iris", "Focus", 0.25],
     ["Frost in", "Frost1", "Beam", 1],
     ["Frost out", "Frost1", "Beam", 0],
     ["Strobe, slow", "Shutter1Strobe", "Beam", 0.1],

@@ -176,8 +176,8 @@ export function Shelf() {
             </ActionIcon>
             <ActionIcon
               variant="default"
-              aria-label="Palettes to begin with"
-              title="Palettes to begin with, worked out from the rig"
+              aria-label="Starter palettes"
+              title="Starter palettes, made from the rig, and groups by type"
               disabled={Object.keys(show.fixtures).length === 0}
               onClick={() => setDialog({ kind: "starters" })}
             >

@@ -2,6 +2,7 @@
 
 import { Button, Checkbox, Modal, ScrollArea, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
+import { startGroups, starterGroups } from "@/core/select/starterGroups";
 import { startPalettes } from "@/core/palette/startIntent";
 import { startersFor } from "@/core/palette/starters";
 import { several } from "@/core/palette/words";
@@ -23,12 +24,16 @@ export function StarterDialog({ onClose }: { onClose(): void }) {
       else next.add(name);
     setLeft(next);
   };
+  const [byType, setByType] = useState(true);
+  const groups = useMemo(() => starterGroups(show), [show]);
+  const grouping = byType && groups.length > 0;
   const record = () => {
-    const intent = startPalettes.of(left.size > 0 ? { names: chosen.map((s) => s.name) } : {});
-    if (!session.act([intent])) onClose();
+    const palettes =
+      chosen.length > 0 ? [startPalettes.of(left.size > 0 ? { names: chosen.map((s) => s.name) } : {})] : [];
+    if (!session.act([...palettes, ...(grouping ? [startGroups.of({})] : [])])) onClose();
   };
   return (
-    <Modal opened onClose={onClose} size="xl" centered title="Palettes to begin with">
+    <Modal opened onClose={onClose} size="xl" centered title="Starter palettes">
       <Stack gap="sm">
         <Text size="sm" c="dimmed">
           {offered.length > 0
@@ -63,8 +68,18 @@ export function StarterDialog({ onClose }: { onClose(): void }) {
             </fieldset>
           ))}
         </ScrollArea.Autosize>
-        <Button disabled={chosen.length === 0} onClick={record}>
-          Record {several(chosen.length, "palette")}
+        {groups.length > 0 && (
+          <Checkbox
+            label={`Groups by type too: ${groups.map((g) => `${g.name} (${g.members.length})`).join(", ")}`}
+            checked={byType}
+            onChange={(e) => setByType(e.currentTarget.checked)}
+          />
+        )}
+        <Button disabled={chosen.length === 0 && !grouping} onClick={record}>
+          Record{" "}
+          {[chosen.length > 0 && several(chosen.length, "palette"), grouping && several(groups.length, "group")]
+            .filter(Boolean)
+            .join(" and ") || "nothing"}
         </Button>
       </Stack>
     </Modal>

@@ -10,6 +10,7 @@ import {
   setGroup,
 } from "../../select/groupIntents";
 import { evaluateSel } from "../../select/expression";
+import { startGroups } from "../../select/starterGroups";
 import { placeOf } from "../../select/place";
 import { fail } from "../../show/refusal";
 import { GROUP_SIGNS, type Group } from "../../show/schema";
@@ -37,6 +38,13 @@ export const GROUPS: Command[] = [
           ...(args.overwrite ? { onto: "overwrite" as const } : {}),
         }),
       ),
+  }),
+  command({
+    chapter,
+    syntax: "starter groups",
+    about: "a group for each type of the rig; existing ones are left out",
+    example: "starter groups",
+    read: () => intents(startGroups.of({})),
   }),
   command({
     chapter,
