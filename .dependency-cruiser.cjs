@@ -1,5 +1,5 @@
 // The layers of the product: imports point down only.
-const layers = ["app", "ui", "session", "engine", "bridge", "standin", "server", "cli", "picture", "core"];
+const layers = ["app", "offline", "ui", "session", "engine", "bridge", "standin", "server", "cli", "picture", "core"];
 const above = Object.fromEntries(
   layers.map((layer, i) => [layer, layers.slice(0, i)]).filter(([, higher]) => higher.length > 0),
 );

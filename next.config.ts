@@ -35,6 +35,8 @@ const config: NextConfig = {
   headers: async () => [
     { source: "/:path*", headers: everywhere },
     { source: "/_next/static/:path*", headers: workers },
+    // Asked for anew at every start, so that a new version is noticed.
+    { source: "/worker.js", headers: [{ key: "Cache-Control", value: "no-cache" }] },
   ],
 };
 

@@ -11,6 +11,7 @@ import {
   type MantineColorsTuple,
 } from "@mantine/core";
 import type { ReactNode } from "react";
+import { KeptApp } from "./shell/keptApp";
 
 const ink: MantineColorsTuple = [
   "#e9eef7",
@@ -68,6 +69,7 @@ const theme = createTheme({
 export function Providers({ children }: { children: ReactNode }) {
   return (
     <MantineProvider theme={theme} defaultColorScheme="auto">
+      <KeptApp />
       {children}
     </MantineProvider>
   );

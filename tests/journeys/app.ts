@@ -42,9 +42,9 @@ function withoutPaths(): void {
 
 /**
  * Opens a page with an empty profile in this worker's browser.
- * @param screen painted: whether the picture of the stage is looked at; paths: whether the paths for beginners are open.
+ * @param screen painted: whether the picture of the stage is looked at; paths: whether the paths for beginners are open; kept: whether the browser keeps the app.
  */
-export async function startApp({ hasTouch = false, painted = false, paths = false } = {}): Promise<App> {
+export async function startApp({ hasTouch = false, painted = false, paths = false, kept = false } = {}): Promise<App> {
   const { base, browser: address, node } = myPlace();
   const browser = await chromium.connect(address);
   const context = await browser.newContext({
@@ -55,6 +55,8 @@ export async function startApp({ hasTouch = false, painted = false, paths = fals
     // The stage is painted ten times a second: there is more than one app on two cores.
     reducedMotion: "reduce",
     hasTouch,
+    // Keeping the app in the browser copies all of it: only where that is what is tested.
+    serviceWorkers: kept ? "allow" : "block",
   });
   context.setDefaultTimeout(PATIENCE_MS);
   if (!painted) await context.addInitScript(withoutPainter);

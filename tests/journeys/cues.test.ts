@@ -158,7 +158,7 @@ test("a cue edited blind during a fade leaves every byte as it is, and is there 
   await page.getByTestId("lists").click();
   await page.getByTestId("list-2").getByRole("button", { name: "2", exact: true }).click();
   await page.getByRole("button", { name: "More for cue 2", exact: true }).click();
-  await page.getByRole("menuitem", { name: /Open it blind/ }).click();
+  await page.getByRole("menuitem", { name: /Edit blind/ }).click();
   await page
     .getByTestId("blind")
     .getByText(/Blind: cue 2/)

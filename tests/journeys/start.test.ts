@@ -1,51 +1,10 @@
 /** Catches what is left behind by a stop, and a start that takes what is half dead for running. */
-import { spawn, type ChildProcess } from "node:child_process";
-import { existsSync, readFileSync, writeFileSync } from "node:fs";
-import { connect } from "node:net";
-import { join } from "node:path";
+import { existsSync, writeFileSync } from "node:fs";
 import { becomes } from "./app";
+import { answers, lives, start, state, stateFile, stopAll } from "./setup/ownApp";
 import { freePort } from "./setup/places";
 
-const root = join(__dirname, "../..");
-const children: ChildProcess[] = [];
-afterAll(() => children.forEach((child) => child.kill("SIGKILL")));
-
-async function start(port: number): Promise<{ child: ChildProcess; said: string; code: number | null }> {
-  const child = spawn(process.execPath, [join(root, "tools/serve.mjs"), "--port", String(port)], {
-    stdio: ["ignore", "pipe", "pipe"],
-    env: { ...process.env, BOLD_COMET_NODE_HOST: "127.0.0.63" },
-  });
-  children.push(child);
-  let said = "";
-  child.stdout.on("data", (text) => (said += String(text)));
-  child.stderr.on("data", (text) => (said += String(text)));
-  const code = await new Promise<number | null>((resolve) => {
-    child.once("exit", resolve);
-    child.stdout.on("data", () => /All shows/.test(said) && resolve(null));
-  });
-  return { child, said, code };
-}
-const stateFile = (port: number) => join(root, `build/running-${port}.json`);
-const state = (port: number) =>
-  JSON.parse(readFileSync(stateFile(port), "utf8")) as {
-    bridge: number;
-    node: number;
-    processes: { name: string; pid: number; started: string }[];
-  };
-const lives = (pid: number) => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch {
-    return false;
-  }
-};
-const answers = (port: number) =>
-  new Promise<boolean>((resolve) => {
-    const socket = connect(port, "127.0.0.1")
-      .once("connect", () => (socket.destroy(), resolve(true)))
-      .once("error", () => resolve(false));
-  });
+afterAll(stopAll);
 
 test("killed hard, it leaves nothing behind, and the next start runs; a second start is pointed to the first", async () => {
   const port = await freePort();

@@ -14,6 +14,7 @@ import type { ShowCard } from "@/session/storage/database";
 import { addShow, bringBack, listShows, nameFault, putAway, removeForGood } from "@/session/storage/shows";
 import { plural } from "../parts/words";
 import { ShowRow } from "./ShowRow";
+import { NEW_VERSION, useNewVersion } from "../shell/keptApp";
 import classes from "./Picker.module.css";
 
 interface Said {
@@ -27,6 +28,7 @@ export function ShowPicker() {
   const [cards, setCards] = useState<ShowCard[] | null>(null);
   const [name, setName] = useState("");
   const [said, setSaid] = useState<Said | null>(null);
+  const newVersion = useNewVersion();
   const refresh = useCallback(async () => setCards(await listShows()), []);
 
   useEffect(() => {
@@ -125,6 +127,11 @@ export function ShowPicker() {
           New show
         </Button>
       </form>
+      {newVersion && (
+        <p className={classes.said} role="status">
+          {NEW_VERSION}.
+        </p>
+      )}
       {said && (
         <Group className={classes.said} role="status">
           <span>{said.text}</span>

@@ -19,7 +19,8 @@ import { WhyPanel } from "../why/WhyPanel";
 import { BlindStage } from "../stage/BlindStage";
 import { HouseDim } from "./HouseDim";
 import { Notices } from "./Notices";
-import { readVersion, usePlace } from "./places";
+import { NEW_VERSION, useNewVersion } from "./keptApp";
+import { readVersion, usePlace, useShowId } from "./places";
 import { Rail } from "./Rail";
 import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
@@ -76,7 +77,8 @@ function useAskBeforeLeaving(session: Session | undefined): void {
 }
 
 /** Puts the frame of the product around the places of a show. */
-export function Shell({ showId, children }: { showId: string; children: ReactNode }) {
+export function Shell({ children }: { children: ReactNode }) {
+  const showId = useShowId();
   const status = useRunning(showId);
   const session = status.kind === "open" ? status.session : undefined;
   useAskBeforeLeaving(session);
@@ -113,6 +115,10 @@ function NotOpen({ showId, status }: { showId: string; status: Status }) {
 function Frame({ children }: { children: ReactNode }) {
   const place = usePlace();
   const session = useSession();
+  const newVersion = useNewVersion();
+  useEffect(() => {
+    if (newVersion) session.tell(NEW_VERSION);
+  }, [session, newVersion]);
   useKeys();
   useFocusManners();
   useViews();

@@ -2,7 +2,9 @@
 
 import { useParams, usePathname, useRouter, useSearchParams } from "next/navigation";
 import { useCallback, useMemo, useSyncExternalStore } from "react";
+import { ShowIdSchema } from "@/core/show/showId";
 import { VersionSchema, type Version } from "@/session/storage/versions";
+import { isKept } from "./keptApp";
 import { placeOf, type PlaceId } from "./placeIds";
 
 /** A version in an address: "step-12", "moment-1764000000000". */
@@ -46,9 +48,16 @@ export interface Places {
   go(place: string): void;
 }
 
+/** Which show it is, by the address: a page that was kept may have been another show's. */
+export function useShowId(): string {
+  const given = useParams<{ show: string }>().show;
+  const read = ShowIdSchema.safeParse(usePathname().split("/")[2]);
+  return read.success ? read.data : given;
+}
+
 /** The places of the show that is open. */
 export function usePlaces(): Places {
-  const { show } = useParams<{ show: string }>();
+  const show = useShowId();
   const version = useSearchParams().get("version");
   return useMemo(() => {
     const href = (place: string) => `/show/${show}/${place}${version ? `?version=${encodeURIComponent(version)}` : ""}`;
@@ -65,14 +74,16 @@ export const isAppThere = (): Promise<boolean> =>
     () => false,
   );
 
-/** Leaves the show for another page of the app, where the app is there to answer; resolves to whether it was. */
+/** Leaves the show for another page of the app, where the app answers or is kept in this browser; resolves to whether it could. */
 export function useLeave(): (address: string) => Promise<boolean> {
   const router = useRouter();
   return useCallback(
     async (address) => {
       const there = await isAppThere();
       if (there) router.push(address);
-      return there;
+      // The router asks the app for what it draws; the browser has whole pages of its own.
+      else if (isKept()) location.assign(address);
+      return there || isKept();
     },
     [router],
   );

@@ -12,5 +12,5 @@ export default async function ShowLayout({
 }) {
   const id = ShowIdSchema.safeParse((await params).show);
   if (!id.success) notFound();
-  return <Shell showId={id.data}>{children}</Shell>;
+  return <Shell>{children}</Shell>;
 }
