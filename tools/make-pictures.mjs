@@ -40,6 +40,11 @@ try {
   await page.goto(`${base}/show/demo/build`);
   await page.getByTestId("stage").waitFor();
   await page.waitForTimeout(1500);
+  await page.getByRole("button", { name: "Try it" }).click();
+  await page.waitForTimeout(900);
+  await shot("worth-trying");
+  await page.getByRole("button", { name: "Take it back" }).click();
+  await page.getByRole("button", { name: "Close what is worth trying" }).click();
   await ask("go list 1 cue 3", "go list 3", "go list 4");
   await page.waitForTimeout(9500);
   await ask("group 2", "at 82 palette 45 colour delay 0 to 3");
@@ -73,12 +78,6 @@ try {
   await page.getByRole("menuitem", { name: "Edit" }).click();
   await page.waitForTimeout(1600);
   await shot("effect");
-  await page.getByRole("button", { name: "Close the editor" }).click();
-  await ask("clear", "group 2", "at full", "effect 2");
-  await page.getByRole("button", { name: "More for effect 2", exact: true }).click();
-  await page.getByRole("menuitem", { name: "Edit" }).click();
-  await page.waitForTimeout(1600);
-  await shot("stops");
   await page.getByRole("button", { name: "Close the editor" }).click();
   await page.getByRole("tab", { name: "Colour" }).click();
   await page.keyboard.press("Shift+Escape");

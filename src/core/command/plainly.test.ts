@@ -22,6 +22,8 @@ test.each([
   ["at red", "colour at #ff0000"],
   ["colour red", "colour at #ff0000"],
   ["blue", "colour at #0000ff"],
+  // Not the beginning of redo.
+  ["red", "colour at #ff0000"],
   ["1 colour at deep water", '1 colour filter "Deep water"'],
   ["warm white", "colour at 3200K"],
   ["full", "at full"],

@@ -111,15 +111,19 @@ const REWRITINGS: readonly Rewriting[] = [colours, levels, cues, values, inCue, 
  * The lines a text could mean that is none itself: the nearest to what was typed, in their order. None for a line that
  * can be done as it stands; a bare number means no level, as it is a fixture.
  * @param possible whether a line can be done in the present show. @param reads whether it is a line at all: where none
- * can be done, the nearest that read, so that they tell why not.
+ * can be done, the nearest that read, so that they tell why not. @param readsWhole whether it is one without a word
+ * shortened: a colour's name is more than the beginning of another word (`red`, of redo).
  */
 export function meanings(
   text: string,
   possible: (line: string) => boolean,
   reads: (line: string) => boolean,
+  readsWhole: (line: string) => boolean = reads,
 ): readonly string[] {
   const line = text.trim().replace(/\s+/g, " ");
-  if (line === "" || line.length > MOST_LETTERS || reads(line)) return [];
+  if (line === "" || line.length > MOST_LETTERS) return [];
+  const isColour = colourNamed(line.toLowerCase()) !== undefined;
+  if (isColour ? readsWhole(line) : reads(line)) return [];
   const seen = new Set([line]);
   let now = [line];
   let nearest: readonly string[] = [];

@@ -40,9 +40,9 @@ export function foresee(
   context: ReadContext,
   steps: StepWords,
 ): Foreseen | Unfinished | Refusal | undefined {
-  const found = foreseeWhole(line, context, steps);
-  if (!isRefusal(found)) return found;
   const means = meantBy(line, context);
+  const found = means.length > 0 ? undefined : foreseeWhole(line, context, steps);
+  if (means.length === 0 && !isRefusal(found)) return found;
   if (means.length > 1) return { follows: `could mean: ${means.join(", or ")}`, means };
   const [meant] = means;
   if (meant !== undefined) {
@@ -60,6 +60,7 @@ export function meantBy(line: string, context: ReadContext): readonly string[] {
     line,
     (tried) => !isRefusal(foreseeWhole(tried, context, steps)),
     (tried) => !isRefusal(readLine(tried, context, { abbreviate: true })),
+    (tried) => !isRefusal(readLine(tried, context)),
   );
 }
 

@@ -63,7 +63,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             <Table.Tr>
               <Table.Th>For</Table.Th>
               <Table.Th>Follows</Table.Th>
-              <Table.Th>What it says</Table.Th>
+              <Table.Th>Values</Table.Th>
             </Table.Tr>
           </Table.Thead>
           <Table.Tbody>

@@ -37,6 +37,7 @@ export function SurfaceDialog({ opened, onClose }: { opened: boolean; onClose():
           <Switch
             size="xs"
             label="Listen to MIDI ports of this machine"
+            description={knowsMidi() ? undefined : "This browser has no MIDI. Chromium has."}
             disabled={!knowsMidi()}
             checked={wantsPorts}
             onChange={(e) => useSurfaceState.setState({ wantsPorts: e.currentTarget.checked })}

@@ -117,8 +117,8 @@ function Outcome({ plan: { result, share, trouble } }: { plan: ReturnType<typeof
           <Table.Tr>
             <Table.Th>Stored</Table.Th>
             <Table.Th>Result</Table.Th>
-            <Table.Th>values</Table.Th>
-            <Table.Th>how</Table.Th>
+            <Table.Th>Values</Table.Th>
+            <Table.Th>How</Table.Th>
           </Table.Tr>
         </Table.Thead>
         <Table.Tbody>
