@@ -3,6 +3,7 @@ import { linesOf } from "@/core/desk/lines";
 import { eventLine, type PlayEvent } from "@/core/play/events";
 import type { Intent } from "@/core/show/intent";
 import type { World } from "@/core/show/world";
+import { z } from "@/core/units/zod";
 
 /** A line that was typed, or what was edited or played otherwise and in which world. */
 export type DoneLine =
@@ -52,3 +53,16 @@ export function withLine(lines: readonly DoneLine[], line: DoneLine, join = fals
 
 /** What Arrow up brings back, the last first: each text once. */
 export const recalled = (lines: readonly DoneLine[]): string[] => [...new Set([...lines].reverse().map(lineText))];
+
+/** The cue that was recorded by what was done last; null where something else was. @param read what a typed line asks for. */
+export function recordedLast(
+  lines: readonly DoneLine[],
+  read: (line: string) => readonly Intent[],
+): { list: number; cue: number } | null {
+  const last = lines.at(-1);
+  if (last === undefined || (typeof last === "object" && "event" in last)) return null;
+  const recorded = (typeof last === "string" ? read(last) : last.intents).find((i) => i.kind === "recordCue");
+  const fields = RecordedSchema.safeParse(recorded);
+  return fields.success ? { list: fields.data.list, cue: fields.data.cue } : null;
+}
+const RecordedSchema = z.object({ list: z.number(), cue: z.number() });

@@ -155,7 +155,19 @@ test("a line in plain words is said as the line it means; of two the hand takes 
   await offer("at 50").click();
   await page.keyboard.press("Enter");
   await bytesWhen(page, (bytes) => bytes[0] === 128 && bytes[2] === 0);
-  await ask("clear");
+  // A time right after a record is the cue's, or own time of what is held: both stand there.
+  await ask("record cue 7");
+  await page.locator("#ask").fill("fade 3");
+  await offer("set list 1 cue 7 fade 3").waitFor();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("Enter");
+  await becomes(
+    () => page.locator("#ask").inputValue(),
+    (line) => line === "set list 1 cue 7 fade 3",
+  );
+  await page.keyboard.press("Enter");
+  await page.getByTestId("ask-last").getByText("set list 1 cue 7 fade 3").waitFor();
+  await ask("undo", "undo", "clear");
   expect(app.errors).toEqual([]);
 });
 

@@ -1,7 +1,13 @@
 /** Catches a text of the app that nobody would say aloud, and a number with more decimals than people read. */
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
+import fc from "fast-check";
 import ts from "typescript";
+import { attributesKnown, withUnit } from "@/core/fixture/attribute";
+import { typedNumber } from "@/core/fixture/typedNumber";
+import { valueText } from "@/ui/build/summary";
+import type { Target } from "@/core/show/model";
+import { runs } from "@tests/setup/runs";
 import { PHRASES } from "./phrases";
 
 const src = join(__dirname, "../../src");
@@ -44,4 +50,22 @@ test("no text contains a phrase of the list", () => {
     ),
   );
   expect(odd).toEqual([]);
+});
+
+const number = fc.double({ min: -10_000, max: 10_000, noNaN: true });
+const attribute = fc.constantFrom(
+  ...attributesKnown().flatMap((a) => (a.unit === "slot" || a.unit === "state" ? [] : [a.name])),
+);
+
+test("a number is shown with two decimals at most and its unit, and what is shown can be typed back", () => {
+  fc.assert(
+    fc.property(attribute, number, (name, value) => {
+      const target = { fn: { attribute: name, dmxFrom: 0, dmxTo: 255, from: 0, to: 1 } } as Target;
+      for (const text of [withUnit(value, name), valueText(value, value, name, target)]) {
+        expect(text).toMatch(/^-?\d+(\.\d{1,2})?( ?[a-zA-Z%°]+)?$/);
+        expect(Math.abs(typedNumber(name, text)! - value)).toBeLessThan(0.0501);
+      }
+    }),
+    { numRuns: runs(300) },
+  );
 });

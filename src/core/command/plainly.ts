@@ -144,3 +144,18 @@ export const couldMeanToo = (text: string): string[] => {
   const line = text.trim();
   return /^\d{1,3}$/.test(line) && Number(line) <= 100 ? [`at ${line}`] : [];
 };
+
+/** A cue by its numbers. */
+export interface CueNumbers {
+  list: number;
+  cue: number;
+}
+
+const TIMES = ["fade", "up", "down", "delay", "updelay", "downdelay"];
+
+/** What a time by itself could mean right after a cue was recorded (`fade 3`): times of that cue, or of what is held. */
+export function timesAfter(text: string, recorded: CueNumbers | null): string[] {
+  const words = text.trim().split(" ").filter(Boolean);
+  if (!recorded || words.length !== 2 || !is(words[0], ...TIMES) || !isNumber(words[1])) return [];
+  return [joined("set list", String(recorded.list), "cue", String(recorded.cue), words), joined(words)];
+}

@@ -6,10 +6,13 @@ import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from "react"
 import type { Rippled } from "@/core/cue/looks";
 import { storedWords } from "@/core/cue/storedWords";
 import type { World } from "@/core/show/world";
-import { couldMeanToo } from "@/core/command/plainly";
+import { couldMeanToo, timesAfter } from "@/core/command/plainly";
 import { complete } from "@/core/command/read";
+import { readLine } from "@/core/command/read";
 import { meantBy } from "@/core/desk/foresee";
-import { lineText, recalled } from "@/session/lines";
+import { isRefusal } from "@/core/show/refusal";
+import type { Session } from "@/session/state";
+import { lineText, recalled, recordedLast } from "@/session/lines";
 import { useSession, useShow } from "../useSession";
 import { takesText } from "../parts/showKeys";
 import { ASK_ID, askInput } from "./askInput";
@@ -42,7 +45,8 @@ export function AskBar() {
   const world = useShow((s) => (line ? s.world : null)) ?? session.store.getState().world;
   const choices = useMemo((): Found[] => {
     if (!open || !line.trim()) return [];
-    if (means.length > 0) return means.map((meant) => ({ label: meant, line: meant }));
+    const could = means.length > 0 ? means : timesAfter(line, recorded(session));
+    if (could.length > 0) return could.map((meant) => ({ label: meant, line: meant }));
     try {
       const words = complete(line, session.context()).flatMap((c) =>
         c.isWord ? [{ label: c.text, line: c.line }] : [],
@@ -66,7 +70,9 @@ export function AskBar() {
   };
   const take = (text: string) => {
     const page = choices.find((c) => c.line === text)?.page;
-    if (page === undefined) return put(text);
+    // Of times that could be a cue's, those chosen as they stand are meant as they stand.
+    const asTyped = text === line.trim() && timesAfter(text, recorded(session)).length > 0;
+    if (page === undefined) return asTyped ? void run(text, text) : put(text);
     put("");
     openHandbook(page);
   };
@@ -74,10 +80,14 @@ export function AskBar() {
   const enter = async () => {
     const text = line.trim();
     if (!text) return;
-    const means = meantBy(text, session.context());
+    const times = timesAfter(text, recorded(session));
+    const means = times.length > 0 ? times : meantBy(text, session.context());
     // Of several the hand takes one; Enter once more does it.
     if (means.length > 1) return void list.selectFirstOption();
-    const meant = means[0] ?? text;
+    await run(means[0] ?? text, text);
+  };
+  /** Does a line, that of a text which is put back where it is refused. */
+  const run = async (meant: string, text: string) => {
     put("");
     setPast(-1);
     if (await session.run(meant)) setLine((now) => (now === "" ? text : now));
@@ -190,6 +200,13 @@ export function AskBar() {
     </Combobox>
   );
 }
+
+/** The cue that the last line recorded. */
+const recorded = (session: Session) =>
+  recordedLast(session.store.getState().lines, (line) => {
+    const read = readLine(line, session.context(), { abbreviate: true });
+    return read === undefined || isRefusal(read) ? [] : read.intents;
+  });
 
 /** Whether letters go into another field than the Ask bar. */
 function useTypedElsewhere(): boolean {
