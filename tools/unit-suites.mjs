@@ -7,7 +7,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), "..");
 export const FOLDER = "build/suites";
 /** What changes the world around it (timers, storage, modules) runs in a file of its own. */
 const APART =
-  /jest\.(mock|spyOn|useFakeTimers|resetModules)|globalThis,|fake-indexeddb|@jest-environment|^const real|process\.env/m;
+  /jest\.(mock|spyOn|useFakeTimers|resetModules)|globalThis,|fake-indexeddb|@jest-environment|^const real|process\.env|setup\/engine"/m;
 /** So many files of suites: enough that two workers end together, few enough that little is loaded twice. */
 const FILES = 6;
 

@@ -210,6 +210,8 @@ const SAMPLES: Intent[] = [
   { kind: "writePalette", palette: first, values: { [key]: { attribute: "Dimmer", value: 33 } }, type: false },
   { kind: "hardenCue", list: fourth, cue: linkedCue, palette: first },
   { kind: "startPalettes", families: ["Focus"] },
+  { kind: "startGroups" },
+  { kind: "dropLinks", palette: first, to: spare },
   { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "shelvePalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
