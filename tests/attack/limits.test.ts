@@ -61,6 +61,7 @@ function standing(): World {
     "11 pan at 10 tilt at 20",
     "record palette 9 each only position",
     "11 palette 9",
+    "record palette 12 each only position",
     "11 pan at 13",
     "1 thru 3",
     "record group 12",
@@ -85,6 +86,7 @@ const mover = Object.values(start.show.fixtures).find((f) => f.number === 11)!.i
 const [list, other] = Object.keys(start.show.lists) as [string, string];
 const [group, later] = Object.keys(start.show.groups) as [string, string];
 const [first, spare] = Object.keys(start.show.palettes) as [string, string];
+const numbered = (number: number) => Object.values(start.show.palettes).find((p) => p.number === number)!.id;
 const [cue, second] = Object.keys(start.show.lists[list]!.cues) as [string, string];
 const [risen, walked] = Object.keys(start.show.effects) as [string, string];
 const { voice } = start.show.effects[risen]!.voices[0]!;
@@ -211,7 +213,7 @@ const SAMPLES: Intent[] = [
   { kind: "hardenCue", list: fourth, cue: linkedCue, palette: first },
   { kind: "startPalettes", families: ["Focus"] },
   { kind: "startGroups" },
-  { kind: "dropLinks", palette: first, to: spare },
+  { kind: "dropLinks", palette: numbered(12), to: numbered(9) },
   { kind: "orderPalettes", palettes: [spare, first] },
   { kind: "shelvePalettes", palettes: [spare, first] },
   { kind: "deletePalette", palette: first },
