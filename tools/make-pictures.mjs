@@ -44,7 +44,7 @@ try {
   await page.waitForTimeout(900);
   await shot("worth-trying");
   await page.getByRole("button", { name: "Take it back" }).click();
-  await page.getByRole("button", { name: "Close what is worth trying" }).click();
+  await page.getByRole("button", { name: "Close: worth trying" }).click();
   await ask("go list 1 cue 3", "go list 3", "go list 4");
   await page.waitForTimeout(9500);
   await ask("group 2", "at 82 palette 45 colour delay 0 to 3");

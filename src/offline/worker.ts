@@ -10,6 +10,7 @@ declare global {
 }
 
 const PAGES = "pages";
+const FILES = "files";
 /** A page that is not answered for so long is taken from what is kept, seconds. */
 const PATIENCE_S = 4;
 
@@ -40,7 +41,7 @@ const serwist = new Serwist({
     // A page of a newer version than the files kept beforehand still finds its own.
     {
       matcher: ({ url }) => url.pathname.startsWith("/_next/static/"),
-      handler: new CacheFirst({ cacheName: "files" }),
+      handler: new CacheFirst({ cacheName: FILES }),
     },
   ],
 });
@@ -62,6 +63,10 @@ async function workerScript(request: Request): Promise<Response> {
 
 addEventListener("install", (event) =>
   (event as Event & { waitUntil(done: Promise<unknown>): void }).waitUntil(keepPages()),
+);
+// What was met beside the files kept beforehand was of a version between: this one has its own.
+addEventListener("activate", (event) =>
+  (event as Event & { waitUntil(done: Promise<unknown>): void }).waitUntil(caches.delete(FILES)),
 );
 addEventListener("fetch", (event) => {
   const asked = event as Event & { request: Request; respondWith(answer: Promise<Response>): void };

@@ -4,7 +4,7 @@ import { hold } from "@/core/program/intents";
 import { select } from "@/core/select/intents";
 import { setFixtures } from "@/core/patch/intents";
 import type { PlayEvent } from "@/core/play/events";
-import { linesDone, lineText, recalled, withLine, type DoneLine } from "./lines";
+import { linesDone, lineText, recalled, recordedLast, withLine, type DoneLine } from "./lines";
 
 const desk = newDesk();
 for (const line of ["patch 4 dimmer as 1", "1 thru 2"]) runLine(desk, line);
@@ -53,4 +53,16 @@ test("what takes several lines gives them all to a macro", () => {
   const line: DoneLine = { before, intents: [setFixtures.of({ changes, says: "names them" })] };
   expect(linesDone(line)).toEqual(['1 name "A"', '2 name "B"']);
   expect(lineText(line)).toBe('1 name "A" // and 1 more');
+});
+
+test("the cue recorded last is told only by what was done last", () => {
+  const ask = (line: string) => (line === "record cue 4" ? [{ kind: "recordCue", list: 2, cue: 4 }] : []);
+  expect(recordedLast(["record cue 4"], ask)).toEqual({ list: 2, cue: 4 });
+  expect(recordedLast([{ before, intents: [{ kind: "recordCue", list: 1, cue: 7 }] }], ask)).toEqual({
+    list: 1,
+    cue: 7,
+  });
+  for (const last of ["1 thru 2", held(10), { before, event: { kind: "releaseAll" } }])
+    expect(recordedLast(["record cue 4", last], ask)).toBeNull();
+  expect(recordedLast([], ask)).toBeNull();
 });

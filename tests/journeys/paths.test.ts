@@ -40,7 +40,7 @@ test("a new show leads from nothing to a cue that plays, by its buttons and by i
   await page.getByRole("tab", { name: "Universes" }).click();
   await page.getByTestId("universe-1").click();
   await bytesWhen(page, (b) => word(b, 5) === 65_535);
-  await steps.getByRole("button", { name: "Close the first steps" }).click();
+  await steps.getByRole("button", { name: "Close: first steps" }).click();
   await steps.waitFor({ state: "detached" });
   await page.reload();
   await page.getByTestId("dmx").waitFor();

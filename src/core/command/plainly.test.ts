@@ -64,12 +64,12 @@ test("a number alone is a level too, where it can be one", () => {
 });
 
 test("times right after a record could be the cue's, and each meaning reads", () => {
-  const recorded = { list: 1, cue: 4 };
+  const recorded = () => ({ list: 1, cue: 4 });
   expect(timesAfter("fade 3", recorded)).toEqual(["set list 1 cue 4 fade 3", "fade 3"]);
   for (const time of ["fade 3", " up  2", "down 4.5", "delay 1", "updelay 1", "downdelay 1"])
     expect([time, isRefusal(readLine(timesAfter(time, recorded)[0]!, context))]).toEqual([time, false]);
   for (const line of ["", "fade", "fade 3 at 50", "1 fade 3", "fade x"]) expect(timesAfter(line, recorded)).toEqual([]);
-  expect(timesAfter("fade 3", null)).toEqual([]);
+  expect(timesAfter("fade 3", () => null)).toEqual([]);
 });
 
 test("whatever is typed, a meaning reads, and is found in few tries", () => {

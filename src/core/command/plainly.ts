@@ -153,9 +153,10 @@ export interface CueNumbers {
 
 const TIMES = ["fade", "up", "down", "delay", "updelay", "downdelay"];
 
-/** What a time by itself could mean right after a cue was recorded (`fade 3`): times of that cue, or of what is held. */
-export function timesAfter(text: string, recorded: CueNumbers | null): string[] {
+/** What a time by itself could mean right after a cue was recorded (`fade 3`): times of that cue, or of what is held. @param recorded is asked only for such a time. */
+export function timesAfter(text: string, recorded: () => CueNumbers | null): string[] {
   const words = text.trim().split(" ").filter(Boolean);
-  if (!recorded || words.length !== 2 || !is(words[0], ...TIMES) || !isNumber(words[1])) return [];
-  return [joined("set list", String(recorded.list), "cue", String(recorded.cue), words), joined(words)];
+  if (words.length !== 2 || !is(words[0], ...TIMES) || !isNumber(words[1])) return [];
+  const of = recorded();
+  return of ? [joined("set list", String(of.list), "cue", String(of.cue), words), joined(words)] : [];
 }

@@ -5,7 +5,7 @@ import { modelOf } from "../show/model";
 import type { ParameterSpec } from "../fixture/parameters";
 import { spanOf } from "../show/address";
 import { bendOf } from "../fixture/dimmerCurve";
-import { layoutOf, type ChannelFunction, type Mode, type Range } from "../fixture/type";
+import { layoutOf, mastersIn, type ChannelFunction, type Mode, type Range } from "../fixture/type";
 import { paramKey, type ParamKey } from "../show/ids";
 import { plainOf } from "./bytes";
 import type { Output } from "./output";
@@ -148,6 +148,7 @@ const NO_DEMANDS: Output["demands"] = [];
 
 /** Who asks a channel to stand somewhere: what it is the mode master of. A channel's first range asks for nothing, so that its default leaves the master free. */
 function demandsOn(mode: Mode, place: number, param: (cell: number, head: string) => number): Output["demands"] {
+  if (!mastersIn(mode).has(place)) return NO_DEMANDS;
   const asks = (fn: ChannelFunction, k: number): Range[] | null => {
     const { dmxFrom, dmxTo, from, to } = fn;
     const apart = fn.ranges ?? fn.steps?.map((step) => ({ ...step, from: step.value, to: step.value }));
@@ -161,7 +162,7 @@ function demandsOn(mode: Mode, place: number, param: (cell: number, head: string
     const made = c.functions.map(asks);
     return made.some(Boolean) ? [{ param: param(c.cell, c.functions[0]!.attribute), asks: made }] : [];
   });
-  return demands.length > 0 ? demands : NO_DEMANDS;
+  return demands;
 }
 
 /** The proportional scale works once: on the fixture's Dimmer, or on what its virtual dimmer scales. */

@@ -45,7 +45,7 @@ export function AskBar() {
   const world = useShow((s) => (line ? s.world : null)) ?? session.store.getState().world;
   const choices = useMemo((): Found[] => {
     if (!open || !line.trim()) return [];
-    const could = means.length > 0 ? means : timesAfter(line, recorded(session));
+    const could = means.length > 0 ? means : timesAfter(line, () => recorded(session));
     if (could.length > 0) return could.map((meant) => ({ label: meant, line: meant }));
     try {
       const words = complete(line, session.context()).flatMap((c) =>
@@ -71,7 +71,7 @@ export function AskBar() {
   const take = (text: string) => {
     const page = choices.find((c) => c.line === text)?.page;
     // Of times that could be a cue's, those chosen as they stand are meant as they stand.
-    const asTyped = text === line.trim() && timesAfter(text, recorded(session)).length > 0;
+    const asTyped = text === line.trim() && timesAfter(text, () => recorded(session)).length > 0;
     if (page === undefined) return asTyped ? void run(text, text) : put(text);
     put("");
     openHandbook(page);
@@ -80,7 +80,7 @@ export function AskBar() {
   const enter = async () => {
     const text = line.trim();
     if (!text) return;
-    const times = timesAfter(text, recorded(session));
+    const times = timesAfter(text, () => recorded(session));
     const means = times.length > 0 ? times : meantBy(text, session.context());
     // Of several the hand takes one; Enter once more does it.
     if (means.length > 1) return void list.selectFirstOption();

@@ -1,33 +1,42 @@
 "use client";
 
-import { ActionIcon, Button } from "@mantine/core";
-import { IconCheck, IconX } from "@tabler/icons-react";
+import { Button } from "@mantine/core";
+import { IconCheck } from "@tabler/icons-react";
 import { useEffect, useState } from "react";
 import { useSession, useShow } from "../useSession";
 import { firstSteps } from "./firstSteps";
+import { Strip } from "./Strip";
 import { usePath } from "./useStart";
 import classes from "./Start.module.css";
 
 /** Beside the work of a new show: the five steps to a first cue that plays, each ticked by what was done. */
 export function FirstSteps() {
   const session = useSession();
+  const [seen, close] = usePath("first-steps");
+  // A show that came with cues is past its first steps.
+  const [isNew] = useState(() =>
+    firstSteps(session.store.getState().world, false)
+      .slice(0, 4)
+      .some((s) => !s.done),
+  );
+  if (seen === "closed" || (seen === "open" && !isNew) || session.readOnly !== null) return null;
+  return <Steps onClose={close} />;
+}
+
+function Steps({ onClose }: { onClose(): void }) {
+  const session = useSession();
   const world = useShow((s) => s.world);
   const runs = useShow((s) => Object.values(s.playing.runs).some((run) => run.cue !== null));
-  const [seen, close] = usePath("first-steps");
   const [played, setPlayed] = useState(false);
   useEffect(() => setPlayed((was) => was || runs), [runs]);
   const steps = firstSteps(world, played || runs);
-  // A show that came with cues is past its first steps.
-  const [isNew] = useState(() => steps.slice(0, 4).some((s) => !s.done));
-  if (seen === "closed" || (seen === "open" && !isNew) || session.readOnly !== null) return null;
   const now = steps.findIndex((s) => !s.done);
   const step = steps[now];
   const does = async () => {
     for (const line of step?.lines ?? []) if (await session.run(line)) return;
   };
   return (
-    <section className={classes.strip} aria-label="First steps">
-      <h2>First steps</h2>
+    <Strip title="First steps" onClose={onClose}>
       <ol className={classes.steps}>
         {steps.map(({ name, done }, k) => (
           <li key={name} data-done={done} aria-current={k === now ? "step" : undefined}>
@@ -48,16 +57,6 @@ export function FirstSteps() {
       ) : (
         <p className={classes.about}>That is the whole path. Every command has an example in the handbook.</p>
       )}
-      <ActionIcon
-        className={classes.close}
-        variant="subtle"
-        color="gray"
-        aria-label="Close the first steps"
-        title="Close for good; the handbook opens it again"
-        onClick={close}
-      >
-        <IconX size={16} />
-      </ActionIcon>
-    </section>
+    </Strip>
   );
 }

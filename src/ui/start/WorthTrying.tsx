@@ -1,11 +1,12 @@
 "use client";
 
 import { ActionIcon, Button } from "@mantine/core";
-import { IconChevronLeft, IconChevronRight, IconX } from "@tabler/icons-react";
+import { IconChevronLeft, IconChevronRight } from "@tabler/icons-react";
 import { useState } from "react";
 import { putIntoAsk } from "../ask/askInput";
 import { usePlaces } from "../shell/places";
 import { useSession } from "../useSession";
+import { Strip } from "./Strip";
 import { usePath } from "./useStart";
 import { WORTH_TRYING, type Trial } from "./worthTrying";
 import classes from "./Start.module.css";
@@ -46,8 +47,7 @@ export function WorthTrying() {
   };
   const walk = (by: number) => setAt((at + by + WORTH_TRYING.length) % WORTH_TRYING.length);
   return (
-    <section className={classes.strip} aria-label="Worth trying">
-      <h2>Worth trying</h2>
+    <Strip title="Worth trying" onClose={close}>
       <ActionIcon variant="subtle" color="gray" aria-label="The one before" onClick={() => walk(-1)}>
         <IconChevronLeft size={16} />
       </ActionIcon>
@@ -74,16 +74,6 @@ export function WorthTrying() {
       >
         Take it back
       </Button>
-      <ActionIcon
-        className={classes.close}
-        variant="subtle"
-        color="gray"
-        aria-label="Close what is worth trying"
-        title="Close for good; the handbook opens it again"
-        onClick={close}
-      >
-        <IconX size={16} />
-      </ActionIcon>
-    </section>
+    </Strip>
   );
 }

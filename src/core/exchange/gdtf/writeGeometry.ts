@@ -1,5 +1,5 @@
 /** The geometry tree of a type of ours, as GDTF has it. */
-import { layoutOf, mastersOf, type FixtureType, type Mode } from "../../fixture/type";
+import { layoutOf, mastersIn, type FixtureType, type Mode } from "../../fixture/type";
 
 /** The body all channels hang on, and its parts. */
 export const BODY = "Body";
@@ -20,7 +20,7 @@ export function alike(mode: Mode): boolean {
       own.map(({ channel: { cell: _, slots: _s, ...channel }, slots }) => [channel, slots.map((s) => s - start)]),
     );
   });
-  const masters = mode.channels.some((c) => c.functions.some((f) => mastersOf(f).length > 0));
+  const masters = mastersIn(mode).size > 0;
   return mode.cells > 1 && !mode.breaks && !masters && shapes.every((s) => s === shapes[0] && s !== "[]");
 }
 
