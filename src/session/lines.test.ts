@@ -62,7 +62,7 @@ test("the cue recorded last is told only by what was done last", () => {
     list: 1,
     cue: 7,
   });
-  for (const last of ["1 thru 2", held(10), { before, event: { kind: "releaseAll" } }])
-    expect(recordedLast(["record cue 4", last], ask)).toBeNull();
+  const lasts: DoneLine[] = ["1 thru 2", held(10), { before, event: { kind: "back", list: "l1" } }];
+  for (const last of lasts) expect(recordedLast(["record cue 4", last], ask)).toBeNull();
   expect(recordedLast([], ask)).toBeNull();
 });
