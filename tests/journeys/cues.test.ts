@@ -254,6 +254,11 @@ test("the timeline tells why a fixture is late, and mends it", async () => {
     for (let k = 0; k < 2; k++) {
       await page.keyboard.press("Enter");
       await page.getByRole(role).waitFor();
+      // The keys go into it a moment after it is drawn.
+      await becomes(
+        () => page.getByRole(role).evaluate((e) => e.contains(document.activeElement)),
+        (inside) => inside,
+      );
       await page.keyboard.press("Escape");
       await page.getByRole(role).waitFor({ state: "hidden" });
       await becomes(
