@@ -1,7 +1,7 @@
 /** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
 import type { StoreApi } from "zustand/vanilla";
 import type { Transition } from "@/core/play/transition";
-import type { StepWords } from "@/core/desk/foresee";
+import { meantBy, type StepWords } from "@/core/desk/foresee";
 import type { Asked } from "@/engine/looksMessages";
 import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
@@ -9,6 +9,7 @@ import type { History } from "@/core/show/history";
 import type { ReadContext } from "@/core/command/context";
 import { builtIntents, newBuilding, type Building } from "@/core/command/building";
 import type { Item } from "@/core/show/ids";
+import type { World } from "@/core/show/world";
 import type { Intent } from "@/core/show/intent";
 import { attempt, fail, isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
@@ -45,6 +46,15 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
       ...(arranged ? { arrangement: arranged } : {}),
     };
   };
+  let once: { line: string; world: World; read: Read | Refusal | undefined } | undefined;
+  /** Reads a line. Enter reads it twice, to see whether it is one and to do it: of thousands that takes long enough to be kept for the instant. */
+  const readOnce = (line: string): Read | Refusal | undefined => {
+    const { world } = store.getState();
+    if (once?.line === line && once.world === world) return once.read;
+    once = { line, world, read: guarded(() => readLine(line, context(), { abbreviate: true })) };
+    queueMicrotask(() => (once = undefined));
+    return once.read;
+  };
   const tell = (text: string, tone: Notice["tone"] = "plain") =>
     store.setState((s) => ({ notices: [...s.notices.slice(1 - MOST_NOTICES), { id: ++noticeCount, text, tone }] }));
   return {
@@ -67,8 +77,8 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
         build(b);
         return builtIntents(b, false);
       }),
-    readLine: (line: string): Read | Refusal | undefined =>
-      guarded(() => readLine(line, context(), { abbreviate: true })),
+    readLine: readOnce,
+    meant: (line: string): readonly string[] => meantBy(line, context(), readOnce),
     foresee: (asked: Asked, to: Foreseer) => looks.foresee(asked, to),
     timeline: (list: string, cue: string, told: (transition: Transition | null) => void) =>
       looks.timeline(list, cue, told),

@@ -78,6 +78,8 @@ export interface Session {
   onOsc(heard: (address: string, value: number) => void): () => void;
   /** How this window is arranged, for who records a view. */
   arranged(arrangement: NonNullable<ReadContext["arrangement"]> | null): void;
+  /** The lines that one in plain words could mean; none for one that can be done as it stands. */
+  meant(line: string): readonly string[];
   /** Reads and does a line; a refusal changes nothing and is shown. */
   run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line, or edits that stand already, would do and which looks it would change, without doing it; a newer question takes its place. */

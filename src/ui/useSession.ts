@@ -4,6 +4,7 @@ import { createContext, useCallback, useContext, useEffect, useRef, useState, ty
 import { useStore } from "zustand";
 import type { Half } from "@/engine/frame";
 import { frameCount } from "@/engine/frame";
+import type { Item } from "@/core/show/ids";
 import { halfOf, type StageView } from "@/engine/view";
 import type { Session, SessionState } from "@/session/state";
 import { drawnOf } from "./drawn";
@@ -66,48 +67,87 @@ export function useStageFrame(
   }, [store, about, eyes]);
 }
 
-/** Something worked out from the stage as the hands see it, at most `perSecond` times; the component draws again when it differs. */
+/**
+ * Something worked out from the stage as the hands see it, at most `perSecond` times; the component draws again when it differs.
+ * @param prepare what it needs besides, in steps: done between frames where thousands are selected, and until then nothing is told of them.
+ */
 export function useStageSummary<T>(
   work: (half: Half, view: StageView) => T,
   start: T,
   deps: readonly unknown[],
-  perSecond = 12,
+  { perSecond = 12, prepare }: { perSecond?: number; prepare?(view: StageView): Iterator<void, void> } = {},
 ): T {
   const { store } = useSession();
   const [value, setValue] = useState(start);
-  const latest = useRef(work);
+  const latest = useRef({ work, prepare, start });
   const last = useRef({ text: "", at: 0, took: 0 });
+  /** The selection that is being prepared, and the way to leave it. */
+  const preparing = useRef<{ selection: readonly Item[]; leave(): void }>(undefined);
   useEffect(() => {
-    latest.current = work;
+    latest.current = { work, prepare, start };
   });
   const look = useCallback(() => {
     const { view: live } = store.getState();
     if (!live) return;
     const view = seenByHands(live);
     const began = performance.now();
-    const made = latest.current(halfOf(view), view);
+    const made = latest.current.work(halfOf(view), view);
     const text = JSON.stringify(made);
     const now = performance.now();
     const { text: before } = last.current;
     last.current = { text, at: now, took: now - began };
     if (text !== before) setValue(made);
   }, [store]);
+  const refresh = useCallback(() => {
+    const { world, view } = store.getState();
+    const { selection } = world.hands;
+    if (preparing.current?.selection === selection) return;
+    preparing.current?.leave();
+    preparing.current = undefined;
+    if (selection.length < MANY || !view) return look();
+    // So many have tasks of their own: what else is drawn of them takes its time, too.
+    const leave = inSlices(latest.current.prepare?.(seenByHands(view)), (isDone) => {
+      if (isDone) {
+        preparing.current = undefined;
+        return look();
+      }
+      last.current.text = "";
+      setValue(latest.current.start);
+    });
+    preparing.current = { selection, leave };
+  }, [store, look]);
   useEffect(() => {
-    const timer = setInterval(look, 1000 / perSecond);
+    const timer = setInterval(refresh, 1000 / perSecond);
     return () => clearInterval(timer);
-  }, [look, perSecond]);
+  }, [refresh, perSecond]);
+  useEffect(
+    () => () => {
+      preparing.current?.leave();
+      preparing.current = undefined;
+    },
+    [],
+  );
   useEffect(() => {
     // What takes long waits for its turn, so that a drag over thousands is not held up by their summary.
     const { at, took } = last.current;
-    if (took >= QUICK_MS && performance.now() - at <= 1000 / perSecond) return;
-    // So many have a task of their own: what else is drawn of them takes its time, too.
-    if (store.getState().world.hands.selection.length < MANY) return look();
-    const timer = setTimeout(look);
-    return () => clearTimeout(timer);
-  }, [store, look, perSecond, ...deps]); // oxlint-disable-line react-hooks/exhaustive-deps
+    if (took < QUICK_MS || performance.now() - at > 1000 / perSecond) refresh();
+  }, [refresh, perSecond, ...deps]); // oxlint-disable-line react-hooks/exhaustive-deps
   return value;
 }
 
+/** Does steps in tasks of their own, some milliseconds each. @param tell after each task whether all are done. @returns a way to leave them. */
+function inSlices(steps: Iterator<void> | undefined, tell: (isDone: boolean) => void): () => void {
+  const slice = () => {
+    for (const until = performance.now() + SLICE_MS; performance.now() < until;)
+      if (!steps || steps.next().done) return tell(true);
+    tell(false);
+    timer = setTimeout(slice);
+  };
+  let timer = setTimeout(slice);
+  return () => clearTimeout(timer);
+}
+
+const SLICE_MS = 30;
 const QUICK_MS = 3;
 const MANY = 2000;
 

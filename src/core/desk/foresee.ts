@@ -53,13 +53,17 @@ export function foresee(
   return typeof follows === "string" ? { follows: `could follow: ${follows}` } : found;
 }
 
-/** The lines that one typed in plain words could mean; the one there is, is done in its place. */
-export function meantBy(line: string, context: ReadContext): readonly string[] {
+/** The lines that one typed in plain words could mean; the one there is, is done in its place. @param read reads a line. */
+export function meantBy(
+  line: string,
+  context: ReadContext,
+  read = (tried: string) => readLine(tried, context, { abbreviate: true }),
+): readonly string[] {
   const steps = { done: null, undone: null };
   return meanings(
     line,
     (tried) => !isRefusal(foreseeWhole(tried, context, steps)),
-    (tried) => !isRefusal(readLine(tried, context, { abbreviate: true })),
+    (tried) => !isRefusal(read(tried)),
     (tried) => !isRefusal(readLine(tried, context)),
   );
 }

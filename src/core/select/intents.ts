@@ -7,6 +7,7 @@ import { fail } from "../show/refusal";
 import type { World } from "../show/world";
 import { exact, selText } from "../show/lineText";
 import { itemsText } from "../show/itemsText";
+import { plainly } from "../show/plainly";
 import { shuffled } from "../units/random";
 import { orderedBy } from "./order";
 import { spreadItems } from "./place";
@@ -20,7 +21,8 @@ interface Point {
 const itemList = z.array(ItemSchema).max(200_000);
 
 function checkItems(world: World, items: readonly Item[]): void {
-  const lost = items.find((i) => !world.show.fixtures[splitItem(i).fixture]);
+  const fixtures = plainly(world.show.fixtures);
+  const lost = items.find((i) => !fixtures[splitItem(i).fixture]);
   if (lost) fail("a selected fixture is no longer patched");
 }
 

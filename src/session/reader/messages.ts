@@ -34,6 +34,10 @@ export const ToReaderSchema = z.discriminatedUnion("kind", [
 ]);
 export type ToReader = z.infer<typeof ToReaderSchema>;
 
+/** The page has taken a piece in, and can do with another. */
+export const MoreSchema = z.object({ kind: z.literal("more") });
+export type More = z.infer<typeof MoreSchema>;
+
 export interface Kept {
   id: string;
   name: string;

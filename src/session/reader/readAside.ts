@@ -1,7 +1,7 @@
 /** Reading beside the page: with progress, a way to stop, and an end. */
 import { refuse, type Refusal } from "@/core/show/refusal";
 import { gatherPieces } from "@/core/units/pieces";
-import { FromReaderSchema, withShow, type Answers, type ToReader } from "./messages";
+import { FromReaderSchema, withShow, type Answers, type More, type ToReader } from "./messages";
 
 /** What takes longer is not waited for, milliseconds. */
 const PATIENCE_MS = 120_000;
@@ -47,8 +47,10 @@ export function readAside<K extends ToReader["kind"]>(
       const said = FromReaderSchema.safeParse(data);
       if (!said.success) return end(refuse("what was read is not understood", "Reload the page and try again"));
       if (said.data.kind === "share") progress(said.data.share);
-      else if (said.data.kind === "piece") pieces.take(said.data.piece);
-      else end(withShow(said.data.answer as Answers[K], pieces.document()));
+      else if (said.data.kind === "piece") {
+        pieces.take(said.data.piece);
+        worker.postMessage({ kind: "more" } satisfies More);
+      } else end(withShow(said.data.answer as Answers[K], pieces.document()));
     });
     worker.postMessage(asked);
   });

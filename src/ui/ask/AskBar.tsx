@@ -9,7 +9,6 @@ import type { World } from "@/core/show/world";
 import { couldMeanToo, timesAfter } from "@/core/command/plainly";
 import { complete } from "@/core/command/read";
 import { readLine } from "@/core/command/read";
-import { meantBy } from "@/core/desk/foresee";
 import { isRefusal } from "@/core/show/refusal";
 import type { Session } from "@/session/state";
 import { lineText, recalled, recordedLast } from "@/session/lines";
@@ -81,7 +80,7 @@ export function AskBar() {
     const text = line.trim();
     if (!text) return;
     const times = timesAfter(text, () => recorded(session));
-    const means = times.length > 0 ? times : meantBy(text, session.context());
+    const means = times.length > 0 ? times : session.meant(text);
     // Of several the hand takes one; Enter once more does it.
     if (means.length > 1) return void list.selectFirstOption();
     await run(means[0] ?? text, text);

@@ -2,7 +2,7 @@
 
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconPlus } from "@tabler/icons-react";
-import { useState, type MouseEvent } from "react";
+import { useDeferredValue, useState, type MouseEvent } from "react";
 import { members, typeGroups } from "@/core/select/expression";
 import { orderGroups, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
@@ -30,7 +30,7 @@ export function GroupPanel() {
   const world = useShow((s) => s.world);
   const { show, hands } = world;
   const groups = groupsByNumber(show);
-  const types = typeGroups(show);
+  const types = typeGroups(useDeferredValue(show));
   const chosen = new Set(hands.selection);
   const [made, setMade] = useState<string>();
   const record = (of: readonly Item[]) => {

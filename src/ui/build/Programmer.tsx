@@ -22,7 +22,7 @@ import { ColourPanel } from "./ColourPanel";
 import { HandsMenu } from "./HandsMenu";
 import { OwnTiming } from "./OwnTiming";
 import { PositionPad } from "./PositionPad";
-import { summarise, type FamilyRows } from "./summary";
+import { prepareSummary, summarise, type FamilyRows } from "./summary";
 import { timeBars, type TimeBar } from "./timeBars";
 import classes from "./Build.module.css";
 
@@ -35,6 +35,7 @@ export function Programmer() {
     (half, view) => summarise(session.store.getState().world, half, view),
     [] as FamilyRows[],
     [selection, held],
+    { prepare: (view) => prepareSummary(session.store.getState().world, view) },
   );
   const shown = useSameFamilies(families);
   return (

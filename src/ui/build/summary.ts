@@ -6,6 +6,7 @@ import type { Step } from "@/core/fixture/type";
 import { splitItem, type Item, type ParamIndex } from "@/core/show/ids";
 import type { Entry } from "@/core/show/value";
 import type { World } from "@/core/show/world";
+import { atOnce } from "@/core/units/steps";
 import { plain } from "@/core/units/units";
 import { SOURCE_PROGRAMMER, type Half } from "@/engine/frame";
 import { functionsOf } from "@/engine/layout";
@@ -50,11 +51,14 @@ const owners = new WeakMap<readonly Target[], { items: readonly Item[]; of: read
 let last: { show: World["show"]; items: readonly Item[]; found: Map<string, Target[]> } | undefined;
 
 /** The attributes the selected items have, each with its targets. Asked again and again for the same thousands. */
-export function attributesOf({ show }: World, items: readonly Item[]): Map<string, Target[]> {
+export const attributesOf = (world: World, items: readonly Item[]): Map<string, Target[]> =>
+  atOnce(attributesInSteps(world, items));
+
+function* attributesInSteps({ show }: World, items: readonly Item[]): Generator<void, Map<string, Target[]>> {
   if (last?.items === items && last.show.fixtures === show.fixtures && last.show.types === show.types)
     return last.found;
   const found = new Map<string, Target[]>();
-  const all = targetsByAttribute(show, items);
+  const all = yield* targetsByAttribute(show, items);
   for (const { name } of attributesKnown()) {
     const of = all.get(name);
     if (!of || name === "Control1") continue;
@@ -65,6 +69,16 @@ export function attributesOf({ show }: World, items: readonly Item[]): Map<strin
   }
   last = { show, items, found };
   return found;
+}
+
+/** What a summary needs of the selection besides the frame, worked out in steps of some milliseconds and kept. */
+export function* prepareSummary(world: World, view: StageView): Generator<void, void> {
+  for (const [attribute, targets] of yield* attributesInSteps(world, world.hands.selection)) {
+    placesOf(targets, attribute, view);
+    yield;
+    heldOf(world, attribute, targets);
+    yield;
+  }
 }
 
 export function valueText(low: number, high: number, attribute: string, target: Target): string {

@@ -26,7 +26,7 @@ export function useColoursNow(): Xy[] {
     },
     NONE,
     [selection, held],
-    4,
+    { perSecond: 4 },
   );
 }
 

@@ -1,5 +1,6 @@
 "use client";
 
+import { useDeferredValue } from "react";
 import { fixturesHeldOver } from "@/core/cue/heldOver";
 import { clear } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
@@ -11,7 +12,8 @@ import classes from "./parts.module.css";
 export function HeldOver({ list, short = false }: { list: CueList; short?: boolean }) {
   const session = useSession();
   const blind = useShow((s) => s.world.hands.blind);
-  const held = useShow((s) => s.world.hands.held);
+  // Of thousands it is told after what they do is seen.
+  const held = useDeferredValue(useShow((s) => s.world.hands.held));
   const fixtures = blind ? 0 : fixturesHeldOver(list, held);
   if (fixtures === 0) return null;
   return (

@@ -3,7 +3,7 @@
 import { Button, Center, Loader, Stack, Text } from "@mantine/core";
 import Link from "next/link";
 import { useRouter, useSearchParams } from "next/navigation";
-import { useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
+import { useDeferredValue, useEffect, useMemo, useSyncExternalStore, type ReactNode } from "react";
 import { leaveShow, runShow, type RunningShow, type Status } from "@/session/running";
 import { DEMO_ID } from "@/core/show/showId";
 import type { Session } from "@/session/state";
@@ -79,7 +79,8 @@ function useAskBeforeLeaving(session: Session | undefined): void {
 /** Puts the frame of the product around the places of a show. */
 export function Shell({ children }: { children: ReactNode }) {
   const showId = useShowId();
-  const status = useRunning(showId);
+  // A large show is drawn in pieces, not in one.
+  const status = useDeferredValue(useRunning(showId));
   const session = status.kind === "open" ? status.session : undefined;
   useAskBeforeLeaving(session);
   if (!session) return <NotOpen showId={showId} status={status} />;

@@ -3,7 +3,16 @@
 import { useComputedColorScheme } from "@mantine/core";
 import { useReducedMotion } from "@mantine/hooks";
 import { IconPlugConnected } from "@tabler/icons-react";
-import { useCallback, useEffect, useEffectEvent, useMemo, useRef, useState, type PointerEvent } from "react";
+import {
+  useCallback,
+  useDeferredValue,
+  useEffect,
+  useEffectEvent,
+  useMemo,
+  useRef,
+  useState,
+  type PointerEvent,
+} from "react";
 import { aim } from "@/core/command/building";
 import { order, select } from "@/core/select/intents";
 import { splitItem } from "@/core/show/ids";
@@ -49,7 +58,8 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   const { width, height } = useSize(host);
   const scheme = useComputedColorScheme("dark");
   const calm = useReducedMotion();
-  const show = useShow((s) => s.world.show);
+  // The plan of thousands is laid out after all else has followed an edit.
+  const show = useDeferredValue(useShow((s) => s.world.show));
   const stage = useShow((s) => s.view);
   const selection = useShow((s) => s.world.hands.selection);
   const [box, setBox] = useState<Box | null>(null);

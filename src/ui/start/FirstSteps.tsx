@@ -2,7 +2,7 @@
 
 import { Button } from "@mantine/core";
 import { IconCheck } from "@tabler/icons-react";
-import { useEffect, useState } from "react";
+import { useDeferredValue, useEffect, useState } from "react";
 import { useSession, useShow } from "../useSession";
 import { firstSteps } from "./firstSteps";
 import { Strip } from "./Strip";
@@ -25,7 +25,7 @@ export function FirstSteps() {
 
 function Steps({ onClose }: { onClose(): void }) {
   const session = useSession();
-  const world = useShow((s) => s.world);
+  const world = useDeferredValue(useShow((s) => s.world));
   const runs = useShow((s) => Object.values(s.playing.runs).some((run) => run.cue !== null));
   const [played, setPlayed] = useState(false);
   useEffect(() => setPlayed((was) => was || runs), [runs]);

@@ -2,7 +2,9 @@
 import { attributeInfo } from "@/core/fixture/attribute";
 import { cuesOf } from "@/core/show/world";
 import type { World } from "@/core/show/world";
+import { namesIn } from "@/core/units/names";
 import { plain } from "@/core/units/units";
+import { attributesIn } from "../palettes/heldIn";
 
 export interface FirstStep {
   name: string;
@@ -17,37 +19,36 @@ export interface FirstStep {
 /** @param played whether a cue has been played. */
 export function firstSteps({ show, hands }: World, played: boolean): FirstStep[] {
   const armed = show.lists[hands.armed];
-  const cues = Object.values(show.lists).flatMap((list) => cuesOf(list));
   const next = Math.floor(armed ? (cuesOf(armed).at(-1)?.number ?? 0) : 0) + 1;
-  const holds = Object.values(hands.held).some((e) => attributeInfo(e.attribute).family === "Intensity");
+  const holds = [...attributesIn(hands.held)].some((name) => attributeInfo(name).family === "Intensity");
   const selected = hands.selection.length > 0;
   return [
     {
       name: "Patch",
       about: "Say which lamps there are: here, twelve Petrel Spots.",
       button: "Patch 12 spots",
-      done: Object.keys(show.fixtures).length > 0,
+      done: namesIn(show.fixtures).length > 0,
       lines: ["patch 12 petrel-spot"],
     },
     {
       name: "Group",
       about: "Name what you will reach for together.",
       button: "Record a group",
-      done: Object.keys(show.groups).length > 0,
+      done: namesIn(show.groups).length > 0,
       lines: [...(selected ? [] : ["all"]), 'record group 1 "Spots"'],
     },
     {
       name: "Palette",
       about: "Colours, positions and beams to pick from, made from your rig.",
       button: "Make starter palettes",
-      done: Object.keys(show.palettes).length > 0,
+      done: namesIn(show.palettes).length > 0,
       lines: ["starter palettes"],
     },
     {
       name: "Cue",
       about: holds ? "The look is set: store it." : "Set a look, then store it.",
       button: "Record a cue",
-      done: cues.length > 0,
+      done: Object.values(show.lists).some((list) => cuesOf(list).length > 0),
       lines: [...(holds ? [] : ["all at full"]), `record cue ${plain(next)} "First look"`],
     },
     {
@@ -55,7 +56,7 @@ export function firstSteps({ show, hands }: World, played: boolean): FirstStep[]
       about: "Clear the programmer, then go: Space gives go to the armed list.",
       button: "Play it",
       done: played,
-      lines: [...(Object.keys(hands.held).length > 0 ? ["clear"] : []), "go"],
+      lines: [...(namesIn(hands.held).length > 0 ? ["clear"] : []), "go"],
     },
   ];
 }

@@ -89,7 +89,7 @@ export function ValuesSheet() {
     (half, view) => (shown === "active" ? activeNow(session.store.getState().world, half, view) : NONE_ACTIVE),
     NONE_ACTIVE,
     [shown, show],
-    2,
+    { perSecond: 2 },
   );
   const { rows, columns: own } = useMemo(
     () => rowsOf(session.store.getState().world, shown, running ? { list: armed, cue: running } : null, active),
