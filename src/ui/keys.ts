@@ -77,7 +77,7 @@ export const TABLE_KEYS: readonly Pick<KeyBinding, "id" | "shown" | "does">[] = 
   { id: "table-move", shown: "arrows", does: "Go to another cell; with Shift take a range, with Ctrl go to the end" },
   { id: "table-edit", shown: "Enter, F2", does: "Edit the cell; typing starts afresh. Over a range a start counts on" },
   { id: "table-copy", shown: "Ctrl C, Ctrl V", does: "Copy to and paste from a spreadsheet" },
-  { id: "table-empty", shown: "Del", does: "Empty names, notes and addresses; let go of held values" },
+  { id: "table-empty", shown: "Del", does: "Empty names, notes and addresses; clear held values" },
   { id: "table-leave", shown: "Esc", does: "Drop a draft that clashes, then leave the table" },
 ];
 

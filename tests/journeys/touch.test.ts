@@ -88,7 +88,7 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   await becomes(held, (text) => /kept out/.test(text!));
   await more("Keep out of recording", "Position: record it again");
   await becomes(held, (text) => !/kept out/.test(text!));
-  await more("Let go of", "Colour");
+  await more("Clear", "Colour");
   await becomes(held, (text) => !/colour/.test(text!));
   await page.getByText("Rail port", { exact: true }).tap();
   await more(/^Copy from another/);

@@ -82,7 +82,7 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
     () => arrived(17),
     (v) => v === 255,
   );
-  await page.getByRole("button", { name: "Let go of 1 slot" }).click();
+  await page.getByRole("button", { name: "Stop holding 1 slot" }).click();
   await becomes(
     () => arrived(17),
     (v) => v === 0,

@@ -14,6 +14,7 @@ import { ends, sameValue } from "../show/value";
 import { cuesOf, listsByNumber, type World } from "../show/world";
 import { writeCue } from "../cue/writeCueIntent";
 import { cueName, fixturesText, type Finding } from "./finding";
+import { plural } from "../units/plural";
 
 /** Whether a cue stores nothing but what would track in just the same. */
 function changesNothing(show: Show, list: CueList, at: number): boolean {
@@ -121,7 +122,7 @@ function* timingFindings(show: Show, list: CueList, at: number): Generator<Findi
       key: `overtakes ${list.id} ${next.id}`,
       concern: "Cues",
       what: `${capital(cueName(list, next))} overtakes ${cueName(list, cue)}`,
-      why: `It follows after ${after} s, before ${late.length} ${late.length === 1 ? "value has" : "values have"} begun to move: they are never seen.`,
+      why: `It follows after ${after} s, before ${plural(late.length, "value has", "values have")} begun to move: they are never seen.`,
       list: list.id,
       cue: next.id,
       cures: [

@@ -31,7 +31,7 @@ function coloured(b: Building, at: Wanted | ((t: number) => Wanted), says: strin
   b.lastWhat = { families: ["Colour"] };
   const far =
     off.length > 0
-      ? `; ${off.length} of ${targets.length} cannot quite, ${plain(Math.max(...off), 3)} off in u'v' at most`
+      ? `; ${off.length} of ${targets.length} show${off.length === 1 ? "s the nearest it has" : " the nearest they have"}, ${plain(Math.max(...off), 3)} off in u'v'${off.length > 1 ? " at most" : ""}`
       : "";
   b.says.push(`colour to ${says}${far}`);
 }

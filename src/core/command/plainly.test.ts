@@ -4,7 +4,7 @@ import { demoWorld } from "@tests/setup/demo";
 import { contextOf, newDesk, runLine } from "../desk/desk";
 import { runs } from "@tests/setup/runs";
 import { isRefusal } from "../show/refusal";
-import { meantBy } from "../desk/foresee";
+import { foresee, meantBy } from "../desk/foresee";
 import { couldMeanToo, timesAfter } from "./plainly";
 import { readLine } from "./read";
 
@@ -49,6 +49,22 @@ test("what could mean two things is told as both", () => {
 test("lines of the language, numbers alone and nonsense mean nothing else", () => {
   for (const line of ["", "1 thru 6", "at 50", "go", "50", "9999", "1 thru", "at", "cue", "petrel", 'group "'])
     expect([line, ...meantBy(line, context)]).toEqual([line]);
+});
+
+test("what nothing here can do is told as what it would mean, with the reason", () => {
+  const pars = newDesk();
+  for (const line of ["patch 6 dimmer as 1", "1"]) void runLine(pars, line);
+  const told = (line: string) => {
+    const found = foresee(line, contextOf(pars), { done: null, undone: null });
+    return isRefusal(found) ? found.what : found;
+  };
+  expect(meantBy("pan 20", contextOf(pars))).toEqual(["pan at 20"]);
+  expect(told("pan 20")).toMatch(/pan/);
+  expect(told("pan 20")).not.toMatch(/not understood/);
+  expect(told("group Rail")).toMatch(/no group.*Rail/i);
+  expect(told("set cue 1 1 thru 6 at 20")).toMatch(/no cue 1/);
+  // A line that is one keeps its own reason.
+  expect(meantBy("fade 3", contextOf(pars))).toEqual([]);
 });
 
 test("a number alone is a level too, where it can be one", () => {

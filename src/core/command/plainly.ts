@@ -110,14 +110,16 @@ const REWRITINGS: readonly Rewriting[] = [colours, levels, cues, values, inCue, 
 /**
  * The lines a text could mean that is none itself: the nearest to what was typed, in their order. None for a line that
  * can be done as it stands; a bare number means no level, as it is a fixture.
- * @param possible whether a line can be done in the present show. @param reads whether it is a line at all: where none
- * can be done, the nearest that read, so that they tell why not. @param readsWhole whether it is one without a word
+ * @param possible whether a line can be done in the present show. @param reads whether it is one that means something
+ * there. @param isLine whether it is one of the language, whatever it is about: where none can be done, the nearest that
+ * are, so that they tell why not; a text that is one itself tells its own reason. @param readsWhole whether it is one without a word
  * shortened: a colour's name is more than the beginning of another word (`red`, of redo).
  */
 export function meanings(
   text: string,
   possible: (line: string) => boolean,
   reads: (line: string) => boolean,
+  isLine: (line: string) => boolean,
   readsWhole: (line: string) => boolean = reads,
 ): readonly string[] {
   const line = text.trim().replace(/\s+/g, " ");
@@ -131,12 +133,12 @@ export function meanings(
     const made = now.flatMap((from) => REWRITINGS.flatMap((rewrite) => rewrite(from.split(" "))));
     now = [...new Set(made)].filter((next) => !seen.has(next)).slice(0, Math.max(0, MOST_TRIED - seen.size));
     now.forEach((next) => seen.add(next));
-    const reading = now.filter(reads);
-    const found = reading.filter(possible);
+    const lines = now.filter(isLine);
+    const found = lines.filter((next) => reads(next) && possible(next));
     if (found.length > 0) return found;
-    if (nearest.length === 0) nearest = reading;
+    if (nearest.length === 0) nearest = lines;
   }
-  return nearest;
+  return isLine(line) ? [] : nearest;
 }
 
 /** What a line that is one could mean besides, for who has something selected: a number alone is a level, too. */

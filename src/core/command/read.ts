@@ -167,6 +167,12 @@ export function readLine(text: string, context: ReadContext, options: ReadOption
   });
 }
 
+/** Whether a text is a line of the language, whatever becomes of it in the present show; words may be shortened. */
+export function isLine(text: string, context: ReadContext): boolean {
+  const parsed = attempt(() => parse(stateOf(text, context, { abbreviate: true }, false), { abbreviate: true }));
+  return parsed !== undefined && !isRefusal(parsed);
+}
+
 /**
  * Reads a text that is typed into a field, as one kind of slot: "20 to 80" as values, "1 1 2" as steps.
  * @returns what it means, or the refusal with what it should be.

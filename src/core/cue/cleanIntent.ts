@@ -1,5 +1,4 @@
 /** Cleaning a list: drift is taken out and stored where it is next seen, and every look stays (SEMANTICS 8). */
-import { several } from "../palette/words";
 import { plainShow } from "../palette/intents";
 import { defineIntent } from "../show/intent";
 import { IdSchema } from "../show/ids";
@@ -13,6 +12,7 @@ import { driftsOf } from "./drift";
 import { repairs, withAdditions } from "./keepLooks";
 import { fixtureLook, partsOf, sameLook } from "./looks";
 import { trackingOf } from "./tracking";
+import { plural } from "../units/plural";
 
 /** Every pass may bring to light an entry that hid behind another. */
 const PASSES = 40;
@@ -101,7 +101,7 @@ export const clean = defineIntent({
     const where = cue === undefined ? `list ${list.number}` : `${cueLabel(world, id, cue)}${thru ? " and on" : ""}`;
     if (found.length === 0) return `finds no drift to clean in ${where}`;
     const fixtures = new Set(found.map((d) => d.fixture)).size;
-    return `takes ${several(found.length, "drift")} of ${several(fixtures, "fixture")} out of ${where}; every look stays as it is`;
+    return `takes ${plural(found.length, "drift")} of ${plural(fixtures, "fixture")} out of ${where}; every look stays as it is`;
   },
   lines: (world: World, { list, cue, thru }) => [
     cue === undefined

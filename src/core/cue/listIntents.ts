@@ -5,8 +5,8 @@ import { listText } from "../show/lineText";
 import { emptyPlaces } from "../show/places";
 import { fail } from "../show/refusal";
 import { wholeNumber, type CueList } from "../show/schema";
-import { several } from "../palette/words";
 import { listIn, snapshot } from "./cueDraft";
+import { plural } from "../units/plural";
 
 /** Takes a list out with all its cues; where it was armed, the first of the others is. */
 export const deleteList = defineIntent({
@@ -24,7 +24,7 @@ export const deleteList = defineIntent({
   says({ show }, { list: id }) {
     const list = show.lists[id];
     const n = Object.keys(list?.cues ?? {}).length;
-    return `deletes list ${list?.number ?? "?"} "${list?.name ?? ""}" with ${several(n, "cue")}`;
+    return `deletes list ${list?.number ?? "?"} "${list?.name ?? ""}" with ${plural(n, "cue")}`;
   },
   lines: (world, { list }) => [`delete ${listText(world, list)}`],
 });

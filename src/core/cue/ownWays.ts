@@ -6,6 +6,7 @@ import type { Bend, Cue, CueList } from "../show/schema";
 import { textOfFrames, type FrameRate } from "../timecode/frames";
 import { plain } from "../units/units";
 import { listIn } from "./cueDraft";
+import { plural } from "../units/plural";
 
 export interface OwnWays {
   curve?: "linear" | Bend | undefined;
@@ -54,7 +55,7 @@ export function setOwnWays(world: WorldDraft, list: Id, cue: Cue, ways: OwnWays)
   else cue.blackMovesOf = of;
 }
 
-const some = (n: number): string => `${n} ${n === 1 ? "fixture" : "fixtures"}`;
+const some = (n: number): string => plural(n, "fixture");
 
 /** The changes in plain words. */
 export const sayOwnWays = (

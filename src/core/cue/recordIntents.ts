@@ -28,6 +28,7 @@ import { timesLine, triggerLine } from "./settingLines";
 import { namesIn } from "../units/names";
 import { newTimes, timesText } from "./times";
 import { entriesInForce } from "./tracking";
+import { plural } from "../units/plural";
 
 const timesGiven = z.object({ up: z.number(), down: z.number(), delayUp: z.number(), delayDown: z.number() }).partial();
 
@@ -140,7 +141,7 @@ export const updateCue = defineIntent({
   says(world, { list, cue, all, looks }) {
     const stored = world.show.lists[list]?.cues[cue]?.entries ?? {};
     const n = Object.keys(recordable(world)).filter((key) => all || stored[key]).length;
-    return `writes ${n} held ${n === 1 ? "value" : "values"} into ${cueLabel(world, list, cue)}${looksText(looks)}`;
+    return `writes ${plural(n, "held value")} into ${cueLabel(world, list, cue)}${looksText(looks)}`;
   },
   lines: (world, { list, cue, all, looks }) => [
     `update ${cueText(world, list, cue)}${all ? " all" : ""}${looks && looks !== "track" ? ` ${looks}` : ""}`,

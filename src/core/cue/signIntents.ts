@@ -1,6 +1,5 @@
 /** Signing looks off, taking a signature back, and bringing a signed look back, as intents. */
 import { plainShow } from "../palette/intents";
-import { several } from "../palette/words";
 import { defineIntent } from "../show/intent";
 import { IdSchema } from "../show/ids";
 import { cueText, exact } from "../show/lineText";
@@ -11,6 +10,7 @@ import { cueIn, cueLabel, keepingLooks, listIn, snapshot } from "./cueDraft";
 import { cuesWithin } from "./cleanIntent";
 import { storeEntries } from "./effects";
 import { lookToSign, othersIn, signedEntries } from "./signed";
+import { plural } from "../units/plural";
 
 const inCue = { list: IdSchema, cue: IdSchema };
 
@@ -30,7 +30,7 @@ export const signOff = defineIntent({
   says: (world, { list, cue, thru }) =>
     thru === undefined
       ? `signs off the look of ${cueLabel(world, list, cue)}: any later change of it is told`
-      : `signs off ${several(cuesWithin(world.show.lists[list]!, cue, thru).size, "look")}: any later change of them is told`,
+      : `signs off ${plural(cuesWithin(world.show.lists[list]!, cue, thru).size, "look")}: any later change of them is told`,
   lines: (world, { list, cue, thru }) => [
     `sign off ${cueText(world, list, cue)}${thru === undefined ? "" : ` thru ${exact(world.show.lists[list]?.cues[thru]?.number ?? 0)}`}`,
   ],

@@ -14,6 +14,7 @@ import { plainShow } from "../palette/intents";
 import { saidBy } from "../palette/lookup";
 import { setList } from "./intents";
 import { recordCue } from "./recordIntents";
+import { plural } from "../units/plural";
 
 const MOST = 1000;
 
@@ -115,7 +116,7 @@ export const recordSteps = defineIntent({
   },
   says: (world, { list, from, others, chase }) => {
     const n = stepsOf(world).length;
-    return `records ${n} ${n === 1 ? "step" : "steps"} as cue ${exact(from)}${n > 1 ? ` to ${exact(from + n - 1)}` : ""} of list ${list}${chase ? ", a chase" : ""}${others === "out" ? ", the others out" : typeof others === "object" ? `, the others in palette ${world.show.palettes[others.palette]?.number ?? "?"}` : ""}`;
+    return `records ${plural(n, "step")} as cue ${exact(from)}${n > 1 ? ` to ${exact(from + n - 1)}` : ""} of list ${list}${chase ? ", a chase" : ""}${others === "out" ? ", the others out" : typeof others === "object" ? `, the others in palette ${world.show.palettes[others.palette]?.number ?? "?"}` : ""}`;
   },
   lines: ({ show }, { list, from, fade, others, chase }) => [
     `record steps list ${list} from cue ${exact(from)}${fade === undefined ? "" : ` fade ${exact(fade)}`}${others === "out" ? " others out" : typeof others === "object" ? ` others palette ${show.palettes[others.palette]?.number}` : ""}${chase ? " as chase" : ""}`,

@@ -6,6 +6,7 @@ import type { Entry } from "../show/value";
 import type { Cue, CueList } from "../show/schema";
 import type { World } from "../show/world";
 import { plain } from "../units/units";
+import { plural } from "../units/plural";
 
 interface Into {
   list: string;
@@ -49,5 +50,5 @@ export function storedWords({ show, hands }: World, diff: Diff): string | undefi
   const said = words.length > 1 ? `${words.slice(0, -1).join(", ")} and ${words.at(-1)}` : words.join("");
   return fixtures.size === 0
     ? `${which} stored, empty`
-    : `${which} stored: ${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}, ${said}`;
+    : `${which} stored: ${plural(fixtures.size, "fixture")}, ${said}`;
 }

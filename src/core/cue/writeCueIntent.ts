@@ -1,7 +1,6 @@
 /** Values set in a cue itself, nothing held. */
 import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
-import { several } from "../palette/words";
 import { itemsOfKeys } from "../program/holdLines";
 import { defineIntent } from "../show/intent";
 import { IdSchema, ParamKeySchema, type ParamKey } from "../show/ids";
@@ -12,6 +11,7 @@ import { EntriesSchema, isRelease, type Entry } from "../show/value";
 import { grouped } from "../units/grouped";
 import { cueIn, cueLabel, keepingAs, listIn, LOOKS, looksText, snapshot } from "./cueDraft";
 import { storeEntries } from "./effects";
+import { plural } from "../units/plural";
 
 /** Stores entries in a cue, or takes stored ones out; own timing stays unless another is given. */
 export const writeCue = defineIntent({
@@ -46,9 +46,9 @@ export const writeCue = defineIntent({
   },
   says: (world, { list, cue, values, unset, untimed = [], looks }) =>
     `${cueLabel(world, list, cue)}: ${[
-      Object.keys(values).length > 0 && `sets ${several(Object.keys(values).length, "value")}`,
-      unset.length > 0 && `takes ${several(unset.length, "value")} out, so that what tracks in shows`,
-      untimed.length > 0 && `${several(untimed.length, "value")} by the cue's times`,
+      Object.keys(values).length > 0 && `sets ${plural(Object.keys(values).length, "value")}`,
+      unset.length > 0 && `takes ${plural(unset.length, "value")} out, so that what tracks in shows`,
+      untimed.length > 0 && `${plural(untimed.length, "value")} by the cue's times`,
     ]
       .filter(Boolean)
       .join(", ")}${looksText(looks)}`,

@@ -17,6 +17,7 @@ import { emptyPlaces } from "../show/places";
 import { wholeNumber } from "../show/schema";
 import type { World } from "../show/world";
 import { macroText, notAMacro } from "./macro";
+import { plural } from "../units/plural";
 
 const name = z.string().max(200);
 type Records = Record<Id, { id: Id; number: number; name: string }>;
@@ -38,7 +39,7 @@ export const recordMacro = defineIntent({
   says(world, { number, name: called, lines }) {
     const old = numbered(world.show.macros, number);
     const label = macroText({ number, name: called ?? old?.name ?? "" });
-    return `${old ? "replaces" : "records"} ${label}: ${lines.length} ${lines.length === 1 ? "line" : "lines"}`;
+    return `${old ? "replaces" : "records"} ${label}: ${plural(lines.length, "line")}`;
   },
   lines: (_, { number, name: called, lines }) => [
     // Without a name the first line would be taken for it.

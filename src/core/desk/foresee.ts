@@ -7,7 +7,7 @@ import type { ReadContext } from "../command/context";
 import { keepingLater } from "./keepLater";
 import { perform, sayReading } from "./perform";
 import { meanings } from "../command/plainly";
-import { couldFollow, readLine } from "../command/read";
+import { couldFollow, isLine, readLine } from "../command/read";
 
 /** What undo and redo would take back or do again, in words; null where there is nothing. */
 export interface StepWords {
@@ -64,6 +64,7 @@ export function meantBy(
     line,
     (tried) => !isRefusal(foreseeWhole(tried, context, steps)),
     (tried) => !isRefusal(read(tried)),
+    (tried) => isLine(tried, context),
     (tried) => !isRefusal(readLine(tried, context)),
   );
 }

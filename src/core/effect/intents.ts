@@ -1,7 +1,6 @@
 /** Recording and changing effects, as intents. */
 import { z } from "../units/zod";
 import { plainShow } from "../palette/intents";
-import { several } from "../palette/words";
 import { EffectRecordSchema, isFrom, isStop, MOST_VOICES, VoiceSchema, type EffectRecord } from "../show/effectSchema";
 import { IdSchema, ItemSchema, type Id, type Item, type ParamKey } from "../show/ids";
 import { defineIntent, newId, type WorldDraft } from "../show/intent";
@@ -14,6 +13,7 @@ import type { World } from "../show/world";
 import { allItems, drives, voicesIn, type HeldVoice } from "./gather";
 import { effectUses, effectUsesText, frameOf, recastUsers, withOwnVoice } from "./users";
 import { effectText, spreadText, voiceLine, voiceText } from "./words";
+import { plural } from "../units/plural";
 
 const effectIn = (world: WorldDraft, id: Id): EffectRecord =>
   world.show.effects[id] ?? fail("that effect does not exist", "Choose one from the shelf");
@@ -159,7 +159,7 @@ export const updateEffect = defineIntent({
   },
   says: (world, { effect }) => {
     const uses = effectUsesText(effectUses(world, effect));
-    return `writes ${several(voicesIn(world.show, recordable(world)).length, "held voice")} into ${effectText(world, effect)}${uses ? `; it is used ${uses}` : ""}`;
+    return `writes ${plural(voicesIn(world.show, recordable(world)).length, "held voice")} into ${effectText(world, effect)}${uses ? `; it is used ${uses}` : ""}`;
   },
   lines: (world, { effect }) => [`update ${numberText(world, effect)}`],
 });
@@ -196,7 +196,7 @@ export const setEffect = defineIntent({
       number !== undefined && `number ${number}`,
       colour !== undefined && (colour === null ? "no colour" : `colour ${colour}`),
       rate !== undefined && `runs at ${rate} %`,
-      cast !== undefined && (cast === null ? "open to any selection" : `cast on ${several(cast.length, "fixture")}`),
+      cast !== undefined && (cast === null ? "open to any selection" : `cast on ${plural(cast.length, "fixture")}`),
     ]
       .filter(Boolean)
       .join(", ")}`,
@@ -247,7 +247,7 @@ export const muteVoices = defineIntent({
       else delete voice.muted;
   },
   says: (world, { effect, keys }) =>
-    `${effectText(world, effect)}: ${keys.length === 0 ? "all voices are heard" : `${several(keys.length, "voice is silent", "voices are silent")}`}`,
+    `${effectText(world, effect)}: ${keys.length === 0 ? "all voices are heard" : `${plural(keys.length, "voice is silent", "voices are silent")}`}`,
   lines: (world, { effect, keys }) => {
     const places = (world.show.effects[effect]?.voices ?? []).flatMap((v, k) => (keys.includes(v.key) ? [k + 1] : []));
     return [`set ${numberText(world, effect)} mute ${places.length > 0 ? places.join(" ") : "off"}`];

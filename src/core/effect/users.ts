@@ -10,6 +10,7 @@ import { pagesText, pagesWith } from "../show/places";
 import { cuesOf, effectsByNumber, type World } from "../show/world";
 import { castVoice, itemsOf } from "./casting";
 import { allItems, voicesIn } from "./gather";
+import { plural } from "../units/plural";
 
 type Entries = Readonly<Record<ParamKey, Entry>>;
 
@@ -46,7 +47,7 @@ export function effectUses({ show, hands }: World, id: Id): EffectUses {
 /** "in 3 cues, on lane 4, held"; empty where it is not used. */
 export function effectUsesText({ cues, lanes, effects, pages, lines, held }: EffectUses): string {
   return [
-    cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
+    cues.length > 0 && `in ${plural(cues.length, "cue")}`,
     lanes.length > 0 && `on lane ${lanes.map((l) => l.number).join(", ")}`,
     effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
     pagesText(pages),

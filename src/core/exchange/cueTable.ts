@@ -1,5 +1,4 @@
 /** Cues as a table: what a cue sheet on paper and a spreadsheet say of them. */
-import { several } from "../palette/words";
 import { reachText } from "../cue/reach";
 import { brokenLooks } from "../cue/signed";
 import { splitKey } from "../show/ids";
@@ -7,6 +6,7 @@ import type { Cue, CueList, Show } from "../show/schema";
 import { cuesOf, listsByNumber } from "../show/world";
 import { plain } from "../units/units";
 import { writeTable } from "./tableText";
+import { plural } from "../units/plural";
 
 export const CUE_TITLES = [
   "List",
@@ -70,7 +70,7 @@ export function cueRows(show: Show, list?: CueList): string[][] {
         plain(delayDown),
         startText(cue),
         marksText(owner, cue, broken.has(cue.id)),
-        values === 0 ? "nothing" : `${several(values, "value")} of ${several(fixtures, "fixture")}`,
+        values === 0 ? "nothing" : `${plural(values, "value")} of ${plural(fixtures, "fixture")}`,
       ];
     }),
   );

@@ -6,6 +6,7 @@ import { itemText } from "../show/model";
 import type { Cue, CueList, Show } from "../show/schema";
 import { plain } from "../units/units";
 import { canonical } from "./canonical";
+import { plural } from "../units/plural";
 
 export interface Differing {
   /** "cue 5, 71 Pan", "name". */
@@ -118,7 +119,7 @@ function valueText(show: Show, value: unknown, path: readonly string[]): string 
 
 function countText(entries: object): string {
   const n = Object.keys(entries).length;
-  return `${n} ${n === 1 ? "value" : "values"}`;
+  return plural(n, "value");
 }
 
 const plainly = (value: unknown): string => {

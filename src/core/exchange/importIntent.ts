@@ -15,6 +15,7 @@ import { FixtureIdSchema } from "../show/ids";
 import { unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
 import { FixtureSchema, ScenicSchema, type Fixture, type Show } from "../show/schema";
+import { plural } from "../units/plural";
 
 const row = FixtureSchema.omit({ id: true })
   .partial()
@@ -100,8 +101,7 @@ export const importFixtures = defineIntent({
     return [
       rows.length - changed && `brings in ${rows.length - changed} fixtures`,
       changed && `changes ${changed}`,
-      Object.keys(types).length > 0 &&
-        `with ${Object.keys(types).length} ${Object.keys(types).length === 1 ? "type" : "types"}`,
+      Object.keys(types).length > 0 && `with ${plural(Object.keys(types).length, "type")}`,
       pieces.length > 0 && `and ${pieces.length} set pieces`,
     ]
       .filter(Boolean)

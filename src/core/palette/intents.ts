@@ -30,7 +30,8 @@ import {
 import { followedFor, writtenFor } from "./lookup";
 import { specOf } from "../show/model";
 import { roundTrip, usesOf, usesText } from "./uses";
-import { countsText, keptText, numberText, paletteText, several, wideText } from "./words";
+import { countsText, keptText, numberText, paletteText, wideText } from "./words";
+import { plural } from "../units/plural";
 
 const family = z.enum(FAMILIES);
 const families = z.array(family).max(FAMILIES.length);
@@ -146,7 +147,7 @@ export const updatePalette = defineIntent({
     const palette = world.show.palettes[id];
     const values = palette ? updating(world, palette) : {};
     const uses = usesText({ ...usesOf(world, id), held: 0 });
-    return `writes ${several(Object.keys(values).length, "held value")} into ${paletteText(world, id)}, ${
+    return `writes ${plural(Object.keys(values).length, "held value")} into ${paletteText(world, id)}, ${
       type ? "for the whole type" : "for these fixtures only"
     }${uses ? `; it is used ${uses}` : ""}`;
   },
@@ -275,7 +276,7 @@ export const foldPalette = defineIntent({
   says: (world, { palette }) => {
     const found = world.show.palettes[palette];
     const n = found ? foldable(world.show, found).length : 0;
-    return `${paletteText(world, palette)}: folds in ${several(n, "exception")} equal to what they would follow`;
+    return `${paletteText(world, palette)}: folds in ${plural(n, "exception")} equal to what they would follow`;
   },
   lines: (world, { palette }) => [`set ${numberText(world, palette)} fold in`],
 });

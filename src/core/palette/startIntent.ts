@@ -8,7 +8,7 @@ import type { Show } from "../show/schema";
 import { plainShow, put } from "./intents";
 import { keptAt, nothingKept } from "./keep";
 import { startersFor, type Starter } from "./starters";
-import { several } from "./words";
+import { plural } from "../units/plural";
 
 interface Chosen {
   families?: Starter["family"][] | undefined;
@@ -43,7 +43,7 @@ export const startPalettes = defineIntent({
   },
   says: ({ show }, intent) => {
     const found = chosenOf(show, intent);
-    return `records ${several(found.length, "starter palette")}: ${found
+    return `records ${plural(found.length, "starter palette")}: ${found
       .slice(0, 6)
       .map((s) => `${s.number} "${s.name}"`)
       .join(", ")}${found.length > 6 ? " ..." : ""}`;

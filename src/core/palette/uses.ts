@@ -6,6 +6,7 @@ import { linesNaming, namingText } from "../show/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { effectsByNumber, type World } from "../show/world";
 import { dependingOn } from "./lookup";
+import { plural } from "../units/plural";
 
 export interface PaletteUses {
   cues: { list: CueList; cue: Id; number: number; entries: number }[];
@@ -41,8 +42,8 @@ export function usesOf({ show, hands }: World, palette: Id): PaletteUses {
 /** "in 3 cues, in 1 palette, held"; empty where it is not used. */
 export function usesText({ cues, palettes, effects, pages, lines, held }: PaletteUses): string {
   return [
-    cues.length > 0 && `in ${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
-    palettes.length > 0 && `in ${palettes.length} ${palettes.length === 1 ? "palette" : "palettes"}`,
+    cues.length > 0 && `in ${plural(cues.length, "cue")}`,
+    palettes.length > 0 && `in ${plural(palettes.length, "palette")}`,
     effects.length > 0 && `in ${effects.length === 1 ? "effect" : "effects"} ${effects.join(", ")}`,
     pagesText(pages),
     namingText(lines),

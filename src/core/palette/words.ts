@@ -6,6 +6,7 @@ import type { Palette } from "../show/paletteSchema";
 import type { Entry } from "../show/value";
 import type { World } from "../show/world";
 import { keepable, type Kept } from "./keep";
+import { plural } from "../units/plural";
 
 /** A palette by number and name. */
 export const paletteText = ({ show }: Pick<World, "show">, id: Id): string => {
@@ -14,9 +15,6 @@ export const paletteText = ({ show }: Pick<World, "show">, id: Id): string => {
 };
 /** A palette as a line names it. */
 export const numberText = ({ show }: World, id: Id): string => `palette ${show.palettes[id]?.number ?? "?"}`;
-
-/** "1 value", "3 values". */
-export const several = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
 
 /** What a width means. */
 export const wideText: Record<Palette["width"], string> = {
@@ -33,7 +31,7 @@ export function keptText(world: World, entries: Readonly<Record<ParamKey, Entry>
   const found = new Set(keys.map((key) => attributeInfo(kept[key]!.attribute).family));
   return `${itemsText(world, fixtures)}: ${FAMILIES.filter((f) => found.has(f))
     .join(", ")
-    .toLowerCase()} (${several(keys.length, "value")})`;
+    .toLowerCase()} (${plural(keys.length, "value")})`;
 }
 
 /** How much a palette holds, in words. */
@@ -42,10 +40,9 @@ export function countsText({ own, types, any }: Kept): string {
   const forAny = Object.keys(any.values).length + (any.colour ? 1 : 0);
   const owned = Object.keys(own).length;
   const parts = [
-    shared > 0 && several(shared, "shared value"),
-    forAny > 0 && `${several(forAny, "value")} for any fixture`,
-    owned > 0 &&
-      (shared + forAny > 0 ? several(owned, "exception") : `${several(owned, "value")}, each fixture its own`),
+    shared > 0 && plural(shared, "shared value"),
+    forAny > 0 && `${plural(forAny, "value")} for any fixture`,
+    owned > 0 && (shared + forAny > 0 ? plural(owned, "exception") : `${plural(owned, "value")}, each fixture its own`),
   ].filter(Boolean);
   return parts.join(", ") || "nothing";
 }

@@ -13,7 +13,8 @@ import { namedBy } from "../show/links";
 import { isLink, type Value } from "../show/value";
 import { paletteIn, plainShow, put } from "./intents";
 import { withValues } from "./keep";
-import { numberText, paletteText, several } from "./words";
+import { numberText, paletteText } from "./words";
+import { plural } from "../units/plural";
 
 export const writePalette = defineIntent({
   kind: "writePalette",
@@ -35,7 +36,7 @@ export const writePalette = defineIntent({
     put(world, id, withValues(show, palette, values, type));
   },
   says: (world, { palette, values, type }) =>
-    `writes ${several(Object.keys(values).length, "value")} into ${paletteText(world, palette)}, ${type ? "for the whole type" : "for these fixtures only"}; nothing is held`,
+    `writes ${plural(Object.keys(values).length, "value")} into ${paletteText(world, palette)}, ${type ? "for the whole type" : "for these fixtures only"}; nothing is held`,
   lines: (world, { palette, values, type }) => {
     const byAttribute = grouped(
       Object.entries(values),

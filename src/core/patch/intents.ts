@@ -19,6 +19,7 @@ import { clashesIn } from "./clash";
 import { firstPlaces } from "./firstPlaces";
 import { addressConflict, planPatch } from "./plan";
 import { remapFixture } from "./remap";
+import { plural } from "../units/plural";
 
 export const fixtureIds = z.array(FixtureIdSchema).min(1).max(20_000);
 
@@ -240,10 +241,7 @@ export const remove = defineIntent({
   },
   says(world, { fixtures }) {
     const { groups, cues } = usesOf(world, fixtures);
-    const along = [
-      groups && `${groups} ${groups === 1 ? "group" : "groups"}`,
-      cues && `${cues} ${cues === 1 ? "cue" : "cues"}`,
-    ].filter(Boolean);
+    const along = [groups && plural(groups, "group"), cues && plural(cues, "cue")].filter(Boolean);
     return `removes ${itemsText(world, fixtures)}${along.length ? `, from ${along.join(" and ")} too` : ""}`;
   },
   lines: ({ show }, { fixtures }) => [`remove ${selText(show, fixtures)}`],

@@ -6,6 +6,7 @@ import { lineOfFrames, textOfFrames } from "../timecode/frames";
 import { FixtureIdSchema, IdSchema } from "../show/ids";
 import { cueText, exact, listText, onOff, selText, unsaid } from "../show/lineText";
 import type { World } from "../show/world";
+import { plural } from "../units/plural";
 
 const list = IdSchema;
 /** Seconds in place of its own times. */
@@ -99,7 +100,7 @@ export function sayEvent({ show }: World, event: PlayEvent): string {
     case "bpm":
       return `runs ${name(event.list)} at the beats it stores`;
     case "control":
-      return `${event.does} for ${event.fixtures.length} ${event.fixtures.length === 1 ? "fixture" : "fixtures"}: the type's own control action, for the time it needs`;
+      return `${event.does} for ${plural(event.fixtures.length, "fixture")}: the type's own control action, for the time it needs`;
     case "timecode":
       return event.does === "at" || event.does === "heard"
         ? `timecode goes to ${textOfFrames(event.frames, show.timecode.rate)}`

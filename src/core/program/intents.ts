@@ -19,6 +19,7 @@ import { holdLines, itemsOfKeys, keysLines } from "./holdLines";
 import { namesIn } from "../units/names";
 import { plain } from "../units/units";
 import { NO_SPREAD } from "../show/hands";
+import { plural } from "../units/plural";
 
 /** A draft as the plain record it stands for. */
 
@@ -128,7 +129,7 @@ export const drop = defineIntent({
       delete world.hands.cameFrom[key];
     }
   },
-  says: (_, { keys }) => `clears ${keys.length} held ${keys.length === 1 ? "value" : "values"}`,
+  says: (_, { keys }) => `clears ${plural(keys.length, "held value")}`,
   lines: (world, { keys }) => keysLines(world, keys, "drop"),
 });
 
@@ -149,9 +150,7 @@ export const clear = defineIntent({
   says: ({ hands }, { over }) => {
     const time = over === undefined ? "" : ` over ${plain(over)} s`;
     const n = Object.keys(hands.held).length;
-    return n === 0
-      ? "nothing is held; deselects"
-      : `clears ${n} held ${n === 1 ? "value" : "values"}${time} and the selection`;
+    return n === 0 ? "nothing is held; deselects" : `clears ${plural(n, "held value")}${time} and the selection`;
   },
   lines: (_, { over }) => [over === undefined ? "clear" : `clear over ${exact(over)}`],
 });
@@ -167,7 +166,7 @@ export const keepOut = defineIntent({
     }
   },
   says: (_, { keys, out }) =>
-    `${out ? "keeps" : "takes"} ${keys.length} held ${keys.length === 1 ? "value" : "values"} ${out ? "out of recording" : "back into recording"}`,
+    `${out ? "keeps" : "takes"} ${plural(keys.length, "held value")} ${out ? "out of recording" : "back into recording"}`,
   lines: (world, { keys, out }) => keysLines(world, keys, out ? "keep out" : "keep in"),
 });
 
@@ -271,7 +270,7 @@ function summaryOf({ hands }: Pick<World, "hands">): string {
     attributes.add(hands.held[key]!.attribute);
   }
   const families = new Set([...attributes].map((attribute) => attributeInfo(attribute).family));
-  return `${fixtures.size} ${fixtures.size === 1 ? "fixture" : "fixtures"}: ${FAMILIES.filter((f) => families.has(f))
+  return `${plural(fixtures.size, "fixture")}: ${FAMILIES.filter((f) => families.has(f))
     .join(", ")
     .toLowerCase()}${out > 0 ? ` (${out} kept out)` : ""}`;
 }

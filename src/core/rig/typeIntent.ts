@@ -15,6 +15,7 @@ import { defineIntent } from "../show/intent";
 import { unsaid } from "../show/lineText";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
+import { plural } from "../units/plural";
 
 /** What another version of a type changes of the fixtures that are of it, in words; empty where nothing. */
 export function typeChanges(show: Pick<Show, "types" | "fixtures">, type: FixtureType): string[] {
@@ -25,7 +26,7 @@ export function typeChanges(show: Pick<Show, "types" | "fixtures">, type: Fixtur
   for (const name of new Set(own.map((f) => f.mode))) {
     const users = own.filter((f) => f.mode === name).length;
     const [before, now] = [modeOf(old, name)!, modeOf(type, name)];
-    const who = `${users} ${users === 1 ? "fixture" : "fixtures"} in mode ${name}`;
+    const who = `${plural(users, "fixture")} in mode ${name}`;
     if (!now) {
       said.push(`${who} would be in mode ${type.modes[0]!.name}: there is no ${name} any more`);
       continue;
@@ -85,7 +86,7 @@ export const removeType = defineIntent({
     if (!world.show.types[type]) fail(`this show has no type ${type}`);
     const used = Object.values(world.show.fixtures).filter((f) => f.type === type).length;
     if (used > 0)
-      fail(`${used} ${used === 1 ? "fixture is" : "fixtures are"} of the type ${type}`, "Swap or remove them first");
+      fail(`${plural(used, "fixture is", "fixtures are")} of the type ${type}`, "Swap or remove them first");
     delete world.show.types[type];
   },
   says: ({ show }, { type }) => `takes ${show.types[type]?.model ?? type} out of the show`,

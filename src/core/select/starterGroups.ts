@@ -4,6 +4,7 @@ import { item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import { fixturesByNumber, groupsByNumber } from "../show/world";
 import type { Show } from "../show/schema";
+import { plural } from "../units/plural";
 
 export interface StarterGroup {
   number: number;
@@ -43,7 +44,7 @@ export const startGroups = defineIntent({
   },
   says({ show }) {
     const found = starterGroups(show);
-    return `records ${found.length} ${found.length === 1 ? "group" : "groups"} by type: ${found
+    return `records ${plural(found.length, "group")} by type: ${found
       .slice(0, 6)
       .map((g) => `${g.number} "${g.name}"`)
       .join(", ")}${found.length > 6 ? " ..." : ""}`;

@@ -21,6 +21,7 @@ import { findByName, findInHandbook, type Found } from "./find";
 import { lineDone, useForeseen } from "./foreseen";
 import { useForesight } from "./useForesight";
 import classes from "./AskBar.module.css";
+import { plural } from "@/core/units/plural";
 
 const MOST = 9;
 
@@ -231,7 +232,7 @@ function Hinted({ stored }: { stored: string | null }) {
   const { says, refused, ripple } = found;
   return (
     <span className={classes.says} data-testid="ask-says" data-hint data-refused={refused} title={says}>
-      {ripple.length > 0 ? `${says} · changes ${ripple.length} other ${ripple.length === 1 ? "look" : "looks"}` : says}
+      {ripple.length > 0 ? `${says} · changes ${plural(ripple.length, "other look")}` : says}
     </span>
   );
 }
@@ -290,7 +291,7 @@ function rippleText({ show }: World, ripple: readonly Rippled[]): string {
     const owner = show.lists[list];
     const n = fixtures.length;
     const where = `cue ${owner?.cues[cue]?.number ?? "?"}${owner && owner.number !== 1 ? ` of list ${owner.number}` : ""}`;
-    return n === 0 ? where : `${where} (${n} ${n === 1 ? "fixture" : "fixtures"})`;
+    return n === 0 ? where : `${where} (${plural(n, "fixture")})`;
   });
   return names.join(", ") + (ripple.length > MOST_CUES ? ` and ${ripple.length - MOST_CUES} more` : "");
 }

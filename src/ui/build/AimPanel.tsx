@@ -10,11 +10,11 @@ import { targetsOf } from "@/core/show/model";
 import { isAim, type AimPoint } from "@/core/show/value";
 import { plain } from "@/core/units/units";
 import { EditableText } from "../parts/EditableText";
-import { plural } from "../parts/words";
 import { setStageTools, useStageTools } from "../stage/stageTools";
 import { useSession, useShow } from "../useSession";
 import { HangPanel } from "./HangPanel";
 import classes from "./Build.module.css";
+import { plural } from "@/core/units/plural";
 
 /** The point the selected movers are held at; undefined where there is none, or several. */
 function useAim(): AimPoint | undefined {

@@ -9,11 +9,11 @@ import { select } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
 import { itemsText } from "@/core/show/itemsText";
 import { groupsByNumber, type World } from "@/core/show/world";
-import { plural } from "../parts/words";
 import { useReorder } from "../parts/useReorder";
 import { useSession, useShow } from "../useSession";
 import { GroupRow } from "./GroupRow";
 import classes from "./Build.module.css";
+import { plural } from "@/core/units/plural";
 
 /** A name to begin with: what the selected fixtures are, and their numbers. */
 function offeredName(world: World): string | undefined {

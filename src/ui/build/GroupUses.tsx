@@ -6,9 +6,9 @@ import { groupUses } from "@/core/select/groupUses";
 import type { Group } from "@/core/show/schema";
 import { namingText } from "@/core/show/linesNaming";
 import { plain } from "@/core/units/units";
-import { plural } from "../parts/words";
 import { usePlaces } from "../shell/places";
 import { useSession, useShow } from "../useSession";
+import { plural } from "@/core/units/plural";
 
 const MOST = 40;
 const numbers = (all: readonly number[]): string =>

@@ -34,7 +34,7 @@ const ASKED = {
     min: 0,
     max: 3600,
     fraction: true,
-    button: "Let go",
+    button: "Clear",
     line: (n: number) => `clear over ${n}`,
   },
 };
@@ -137,7 +137,7 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
       {item("Unpark", "unpark", !some || !parked)}
       <Menu.Divider />
       {families.length > 0 && (
-        <Under label="Let go of">
+        <Under label="Clear">
       {families.map(({ family, keys }) => act(capital(familyWord(family)), drop.of({ keys })))}
         </Under>
       )}

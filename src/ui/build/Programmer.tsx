@@ -13,7 +13,6 @@ import { FamilyEffect } from "../effects/FamilyEffect";
 import { useKeyTable } from "../shell/useKeyTable";
 import { attributesIn, timedIn } from "../palettes/heldIn";
 import parts from "../parts/parts.module.css";
-import { plural } from "../parts/words";
 import { useSession, useShow, useStageSummary } from "../useSession";
 import { AimPanel } from "./AimPanel";
 import { AttributeValue } from "./AttributeValue";
@@ -25,6 +24,7 @@ import { PositionPad } from "./PositionPad";
 import { prepareSummary, summarise, type FamilyRows } from "./summary";
 import { timeBars, type TimeBar } from "./timeBars";
 import classes from "./Build.module.css";
+import { plural } from "@/core/units/plural";
 
 /** What the selection shows on stage, what of it is held, and the hands to change it. */
 export function Programmer() {

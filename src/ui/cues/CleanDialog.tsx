@@ -6,7 +6,6 @@ import { clean, cleaned, cuesWithin, firstOther } from "@/core/cue/cleanIntent";
 import { driftsOf, type Drift } from "@/core/cue/drift";
 import { lifeOf, nextLitIn } from "@/core/cue/life";
 import { attributeInfo } from "@/core/fixture/attribute";
-import { several } from "@/core/palette/words";
 import { splitKey } from "@/core/show/ids";
 import { itemsText } from "@/core/show/itemsText";
 import type { CueList, Show } from "@/core/show/schema";
@@ -15,6 +14,7 @@ import { plain } from "@/core/units/units";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import classes from "./Cues.module.css";
+import { plural } from "@/core/units/plural";
 
 const PICTURE = { width: 84, height: 60 };
 const MOST = 60;
@@ -161,7 +161,7 @@ export function CleanDialog({ list, cue, onClose }: { list: CueList; cue?: strin
               disabled={curable.length === 0 || other !== undefined}
               onClick={() => session.act([clean.of(all ? { list: now.id } : { list: now.id, cue: from, thru })])}
             >
-              Clean {several(drifts.filter((d) => d.curable).length, "drift")}
+              Clean {plural(drifts.filter((d) => d.curable).length, "drift")}
             </Button>
           </Group>
         </Group>

@@ -15,10 +15,10 @@ import { useForesightOf } from "../ask/useForesight";
 import { LookPicture } from "../parts/LookPicture";
 import { NumberField } from "../parts/NumberField";
 import { RipplePairs } from "../parts/RipplePairs";
-import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import { changesBetween, storedBy, storedText } from "./stored";
 import classes from "./Cues.module.css";
+import { plural } from "@/core/units/plural";
 
 const PICTURE = { width: 190, height: 121 };
 

@@ -17,6 +17,7 @@ import type { Checked } from "@/session/looksLink";
 import { useShow } from "../useSession";
 import { Timeline } from "./Timeline";
 import classes from "./Cues.module.css";
+import { plural } from "@/core/units/plural";
 
 type Finding = Checked["findings"][number];
 const NOTHING: readonly Finding[] = [];
@@ -118,7 +119,7 @@ export function CueMarks({ list, cue }: { list: CueList; cue: Cue }) {
       )}
       {moons && (
         <span
-          title={`${moons.length} ${moons.length === 1 ? "fixture has" : "fixtures have"} moved here beforehand, in the dark`}
+          title={`${plural(moons.length, "fixture has", "fixtures have")} moved here beforehand, in the dark`}
           className={classes.mark}
         >
           <IconMoon size={13} /> {moons.length}

@@ -7,8 +7,9 @@ import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useForesightOf } from "../ask/useForesight";
 import { RipplePairs } from "../parts/RipplePairs";
-import { capital, plural } from "../parts/words";
+import { capital } from "../parts/words";
 import { useSession } from "../useSession";
+import { plural } from "@/core/units/plural";
 
 /** What an update would write into a cue and which later looks it changes, in pictures, before it is done. */
 export function UpdateCue({ list, cue, onClose }: { list: CueList; cue: Cue; onClose(): void }) {

@@ -1,6 +1,7 @@
 /** A kind of playback in a few words. */
 import { hasManyCues, type CueList } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
+import { plural } from "@/core/units/plural";
 
 const WORDS: Record<CueList["kind"], string> = {
   list: "cues",
@@ -14,7 +15,7 @@ const WORDS: Record<CueList["kind"], string> = {
 
 export const kindText = (list: CueList): string => {
   const n = cuesOf(list).length;
-  const cues = `${n} ${n === 1 ? "cue" : "cues"}`;
+  const cues = plural(n, "cue");
   if (list.kind === "list")
     return `${cues}${list.htp ? ", highest counts" : ""}${list.timecode ? ", on timecode" : ""}`;
   return hasManyCues(list) ? `${WORDS[list.kind]} of ${n}` : WORDS[list.kind];

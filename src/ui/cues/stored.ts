@@ -2,7 +2,7 @@
 import { attributeInfo, FAMILIES, type Family } from "@/core/fixture/attribute";
 import { splitKey, type Id, type ParamKey } from "@/core/show/ids";
 import type { Cue } from "@/core/show/schema";
-import { plural } from "../parts/words";
+import { plural } from "@/core/units/plural";
 
 export interface Stored {
   fixtures: ReadonlySet<Id>;

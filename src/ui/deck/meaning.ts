@@ -2,6 +2,7 @@
 import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";
+import { plural } from "@/core/units/plural";
 
 const WAYS = {
   forward: "one after another",
@@ -15,7 +16,7 @@ export function meaningOf(show: Show, list: CueList): string[] {
   const cues = cuesOf(list);
   const first = cues[0];
   const says: (string | false | undefined)[] = [];
-  const n = `${cues.length} ${cues.length === 1 ? "cue" : "cues"}`;
+  const n = plural(cues.length, "cue");
   if (list.kind === "chase")
     says.push(
       `Its ${cues.length} steps come ${WAYS[list.direction ?? "forward"]}, one every ${plain(60 / (list.bpm ?? 60), 3)} s; what moves takes ${plain(((list.share ?? 100) / 100) * (60 / (list.bpm ?? 60)), 3)} s of it.`,

@@ -8,7 +8,6 @@ import { MOST_PLACES } from "@/core/show/deckSchema";
 import { playEffect } from "@/core/cue/intents";
 import { deleteEffect, recordEffect, setEffect, updateEffect } from "@/core/effect/intents";
 import { castEntries } from "@/core/effect/lane";
-import { several } from "@/core/palette/words";
 import { hold, keepOut } from "@/core/program/intents";
 import { puttingBack } from "@/core/program/puttingBack";
 import { effectsByNumber, listsByNumber } from "@/core/show/world";
@@ -21,6 +20,7 @@ import { useSession, useShow } from "../useSession";
 import { editEffect, useEditing } from "./editing";
 import type { Target } from "./target";
 import classes from "./Effects.module.css";
+import { plural } from "@/core/units/plural";
 
 /** The programmer is as it was, however the trial ends. */
 function endTrial(session: Session): void {
@@ -110,7 +110,7 @@ export function EditorHead({ target }: { target: Target }) {
     return (
       <header className={classes.title}>
         <h2>What is held</h2>
-        <span className="muted">{several(target.voices.length, "voice")} in the programmer</span>
+        <span className="muted">{plural(target.voices.length, "voice")} in the programmer</span>
         <span className={classes.spacer} />
         {effectsByNumber(show).length > 0 && target.voices.length > 0 && (
           <Menu position="bottom-end" shadow="md" withinPortal>

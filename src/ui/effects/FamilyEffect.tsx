@@ -90,7 +90,7 @@ function Choices({ family, played }: { family: Family; played: readonly ParamKey
       {played.length > 0 && (
         <>
           <Menu.Item onClick={() => editEffect("held")}>Open what is held</Menu.Item>
-          <Menu.Item onClick={() => session.act([drop.of({ keys: [...played] })])}>Let go of it</Menu.Item>
+          <Menu.Item onClick={() => session.act([drop.of({ keys: [...played] })])}>Clear it</Menu.Item>
           <Menu.Item
             onClick={() =>
               session.act([

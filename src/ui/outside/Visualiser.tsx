@@ -11,6 +11,7 @@ import { openShow } from "@/session/storage/shows";
 import { RoomFrame } from "../room/RoomFrame";
 import { useWireStage } from "../stage/wireStage";
 import classes from "./Visualiser.module.css";
+import { plural } from "@/core/units/plural";
 
 /** The rig is read again so often, for what was hung or moved meanwhile, milliseconds. */
 const AGAIN_MS = 5000;
@@ -64,7 +65,7 @@ function Lit({ show }: { show: Show }) {
           ? "The stand-in node is not reached"
           : received.streams.length === 0
             ? "nothing arrives on the wire"
-            : `from the wire alone: ${received.streams.length} ${received.streams.length === 1 ? "universe" : "universes"}`}
+            : `from the wire alone: ${plural(received.streams.length, "universe")}`}
       </p>
     </div>
   );

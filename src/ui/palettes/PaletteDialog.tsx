@@ -7,7 +7,7 @@ import { exceptPalette, foldPalette, referPalette, setPalette, widenPalette } fr
 import { atWidth, foldable } from "@/core/palette/keep";
 import { usesOf } from "@/core/palette/uses";
 import { linksInside, ownOfLinks } from "@/core/program/linksInside";
-import { countsText, paletteText, several } from "@/core/palette/words";
+import { countsText, paletteText } from "@/core/palette/words";
 import { dropLinks, writePalette } from "@/core/palette/writeIntent";
 import { splitKey } from "@/core/show/ids";
 import { WIDTHS, type Palette } from "@/core/show/paletteSchema";
@@ -19,6 +19,7 @@ import { lookInside } from "./lookInside";
 import { PaletteSheet } from "./PaletteSheet";
 import { wordsOf } from "./says";
 import classes from "./Palettes.module.css";
+import { plural } from "@/core/units/plural";
 
 /** Inside a palette: whom each type follows, the exceptions, its width, and where it is used. */
 export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(): void }) {
@@ -74,7 +75,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
               return (
                 <Table.Tr key={type}>
                   <Table.Td>
-                    {several(own.length, show.types[type]?.model ?? type, `× ${show.types[type]?.model ?? type}`)}
+                    {plural(own.length, show.types[type]?.model ?? type, `× ${show.types[type]?.model ?? type}`)}
                   </Table.Td>
                   <Table.Td>
                     <Select
@@ -138,7 +139,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
         {links.map(({ to, keys }) => (
           <Group key={to} gap="xs" data-testid="palette-link">
             <Text size="sm">
-              {several(keys.length, "value")} {keys.length === 1 ? "follows" : "follow"} {paletteText(world, to)}
+              {plural(keys.length, "value")} {keys.length === 1 ? "follows" : "follow"} {paletteText(world, to)}
             </Text>
             <Button size="compact-sm" variant="default" onClick={() => lookInside(to)}>
               Look inside it
@@ -193,7 +194,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
             disabled={folds === 0}
             onClick={() => session.act([foldPalette.of({ palette: id })])}
           >
-            Fold in {several(folds, "equal exception")}
+            Fold in {plural(folds, "equal exception")}
           </Button>
         </Group>
         <Text size="sm">

@@ -5,10 +5,10 @@ import { useMemo, useState } from "react";
 import { startGroups, starterGroups } from "@/core/select/starterGroups";
 import { startPalettes } from "@/core/palette/startIntent";
 import { startersFor } from "@/core/palette/starters";
-import { several } from "@/core/palette/words";
 import { grouped } from "@/core/units/grouped";
 import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
+import { plural } from "@/core/units/plural";
 
 /** Palettes the rig offers, with ticks: seen before they are recorded, and never a double. */
 export function StarterDialog({ onClose }: { onClose(): void }) {
@@ -77,7 +77,7 @@ export function StarterDialog({ onClose }: { onClose(): void }) {
         )}
         <Button disabled={chosen.length === 0 && !grouping} onClick={record}>
           Record{" "}
-          {[chosen.length > 0 && several(chosen.length, "palette"), grouping && several(groups.length, "group")]
+          {[chosen.length > 0 && plural(chosen.length, "palette"), grouping && plural(groups.length, "group")]
             .filter(Boolean)
             .join(" and ") || "nothing"}
         </Button>

@@ -6,7 +6,7 @@ import { givenIn, hardenCue } from "@/core/cue/hardIntent";
 import { updateCue } from "@/core/cue/recordIntents";
 import { sourcesOfHeld } from "@/core/cue/sources";
 import { updatePalette } from "@/core/palette/intents";
-import { paletteText, several } from "@/core/palette/words";
+import { paletteText } from "@/core/palette/words";
 import { usesOf, usesText } from "@/core/palette/uses";
 import type { Intent } from "@/core/show/intent";
 import { plain } from "@/core/units/units";
@@ -15,6 +15,7 @@ import { RipplePairs } from "../parts/RipplePairs";
 import { capital } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import classes from "./Palettes.module.css";
+import { plural } from "@/core/units/plural";
 
 const MOST_PAIRS = 40;
 type Choice = "leave" | "these" | "type" | "cue" | "keep";
@@ -88,7 +89,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
                   {row.palette ? paletteText(world, row.id) : `cue ${plain(cue?.number ?? 0, 3)} ${cue?.name ?? ""}`}
                 </b>
                 <Text size="sm" c="dimmed">
-                  {several(row.keys, "held value")}
+                  {plural(row.keys, "held value")}
                   {row.palette ? (uses ? `; used ${uses}` : "; used nowhere else") : ` stored in ${list?.name ?? ""}`}
                 </Text>
               </div>
@@ -121,7 +122,7 @@ export function UpdateDialog({ onClose }: { onClose(): void }) {
               ? capital(found.says)
               : found.ripple.length === 0
                 ? "No other look changes."
-                : `${several(found.ripple.length, "look")} ${found.ripple.length === 1 ? "changes" : "change"}: now, and after. One may stay as it is, by numbers.`}
+                : `${plural(found.ripple.length, "look")} ${found.ripple.length === 1 ? "changes" : "change"}: now, and after. One may stay as it is, by numbers.`}
         </Text>
         {found.ripple.length > 0 && (
           <ScrollArea.Autosize mah={300}>

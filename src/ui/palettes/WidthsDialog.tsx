@@ -4,10 +4,11 @@ import { Button, Checkbox, Group, Modal, ScrollArea, SegmentedControl, Stack, Ta
 import { useMemo, useState } from "react";
 import { widenPalette } from "@/core/palette/intents";
 import { atWidth } from "@/core/palette/keep";
-import { countsText, several } from "@/core/palette/words";
+import { countsText } from "@/core/palette/words";
 import { WIDTHS, type Palette, type Width } from "@/core/show/paletteSchema";
 import { palettesByNumber } from "@/core/show/world";
 import { useSession, useShow } from "../useSession";
+import { plural } from "@/core/units/plural";
 
 /** How many values a palette keeps, exceptions included. */
 const valuesIn = ({ own, types, any }: Pick<Palette, "own" | "types" | "any">): number =>
@@ -106,7 +107,7 @@ export function WidthsDialog({ onClose }: { onClose(): void }) {
             session.act(chosen.map(({ palette }) => widenPalette.of({ palette: palette.id, width }))) || onClose()
           }
         >
-          Set {several(chosen.length, "palette")} to {width} ({several(before, "value")} become {after})
+          Set {plural(chosen.length, "palette")} to {width} ({plural(before, "value")} become {after})
         </Button>
       </Stack>
     </Modal>

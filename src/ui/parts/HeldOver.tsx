@@ -5,8 +5,8 @@ import { fixturesHeldOver } from "@/core/cue/heldOver";
 import { clear } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { useSession, useShow } from "../useSession";
-import { plural } from "./words";
 import classes from "./parts.module.css";
+import { plural } from "@/core/units/plural";
 
 /** Beside a go: what is held over this list, so that a go seems to do nothing; and the way out. @param short where there is little room. */
 export function HeldOver({ list, short = false }: { list: CueList; short?: boolean }) {
@@ -21,7 +21,7 @@ export function HeldOver({ list, short = false }: { list: CueList; short?: boole
       type="button"
       className={classes.heldOver}
       data-testid={`held-over-${list.number}`}
-      title={`What you hold lies over ${plural(fixtures, "fixture")} of ${list.name}: its goes do not show there. Press to let go of everything held`}
+      title={`What you hold lies over ${plural(fixtures, "fixture")} of ${list.name}: its goes do not show there. Press to clear the programmer`}
       onClick={() => session.act([clear.of({})], "clear")}
     >
       held: {short ? fixtures.toLocaleString("en") : plural(fixtures, "fixture")}

@@ -1,5 +1,6 @@
 /** Catches wrong plurals and runs of numbers in what is said. */
-import { plural, runsText } from "./words";
+import { runsText } from "./words";
+import { plural } from "@/core/units/plural";
 
 test("counts are written with their word", () => {
   expect([plural(1, "fixture"), plural(4000, "fixture"), plural(2, "cue is", "cues are")]).toEqual([

@@ -1,9 +1,5 @@
 import { runsOf } from "@/core/dmx/outputCheck";
 
-/** A count with its word. */
-export const plural = (n: number, one: string, many = `${one}s`): string =>
-  `${n.toLocaleString("en")} ${n === 1 ? one : many}`;
-
 /** Numbers as runs: "1 to 4, 7". */
 export const runsText = (numbers: readonly number[]): string =>
   runsOf(numbers)

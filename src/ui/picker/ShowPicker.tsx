@@ -12,10 +12,10 @@ import { readAside } from "@/session/reader/readAside";
 import { isHosted } from "@/session/running";
 import type { ShowCard } from "@/session/storage/database";
 import { addShow, bringBack, listShows, nameFault, putAway, removeForGood } from "@/session/storage/shows";
-import { plural } from "../parts/words";
 import { ShowRow } from "./ShowRow";
 import { NEW_VERSION, useNewVersion } from "../shell/keptApp";
 import classes from "./Picker.module.css";
+import { plural } from "@/core/units/plural";
 
 interface Said {
   text: string;

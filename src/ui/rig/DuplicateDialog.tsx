@@ -7,9 +7,9 @@ import { copyProgramming, duplicateFixtures } from "@/core/rig/duplicateIntent";
 import { parseAddress } from "@/core/show/address";
 import { itemText } from "@/core/show/model";
 import { fixtureNumbered } from "@/core/show/world";
-import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import { AddressChoice } from "./AddressChoice";
+import { plural } from "@/core/units/plural";
 
 /** Fixtures made again with their programming, or programmed as another one is. */
 export function DuplicateDialog({ fixtures, onClose }: { fixtures: readonly string[] | null; onClose(): void }) {

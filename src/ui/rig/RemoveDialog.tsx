@@ -4,8 +4,8 @@ import { Button, Group, Modal, ScrollArea, Stack, Text } from "@mantine/core";
 import { goesAlong } from "@/core/patch/goesAlong";
 import { remove } from "@/core/patch/intents";
 import { itemsText } from "@/core/show/itemsText";
-import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
+import { plural } from "@/core/units/plural";
 
 /** What goes with fixtures that are to be removed, by name; then it is done. */
 export function RemoveDialog({ fixtures, onClose }: { fixtures: readonly string[]; onClose(): void }) {

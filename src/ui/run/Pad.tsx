@@ -12,13 +12,13 @@ import { VoicePicture } from "../effects/VoicePicture";
 import { TilePicture } from "../palettes/TilePicture";
 import { pictureOf } from "../palettes/tiles";
 import { LookPicture } from "../parts/LookPicture";
-import { plural } from "../parts/words";
 import { useSession, useShow } from "../useSession";
 import { goOnce } from "./goOnce";
 import { beginPad, endings, heldOf } from "./padDeeds";
 import { useWhileHeld } from "./useFlash";
 import { PatternPicture, patternOf } from "./PatternPicture";
 import classes from "./Run.module.css";
+import { plural } from "@/core/units/plural";
 
 const PICTURE = { width: 44, height: 32 };
 /** Playbacks that play by their level alone. */
@@ -73,7 +73,7 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
     } else if (before.current) {
       const { before: was, during } = before.current;
       const back = puttingBack(was, during, now());
-      if (back.length > 0) session.act(back, `lets go of ${nameOf(show, placed)}`);
+      if (back.length > 0) session.act(back, `clears ${nameOf(show, placed)}`);
       before.current = null;
     }
   });
@@ -90,7 +90,7 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
       : placed.what === "macro"
         ? `Runs ${record.name}: ${show.macros[placed.id]?.lines.slice(0, 5).join("; ")}`
         : on
-          ? `${record.name}: press to let go of it`
+          ? `${record.name}: press to clear it`
           : `Holds ${record.name} for ${whom}`;
   return (
     <button

@@ -1,13 +1,24 @@
 "use client";
 
 import { useEffect } from "react";
-import { useShow } from "../useSession";
+import { useSession, useShow } from "../useSession";
 
-/** Keeps the screen awake while a list runs, where the browser can. */
+let isSaid = false;
+
+/** Keeps the screen awake while a list runs; of a browser that cannot it says so, once. */
 export function useAwake(): void {
+  const session = useSession();
   const runs = useShow((s) => Object.values(s.playing.runs).some((r) => r.cue !== null));
   useEffect(() => {
-    if (!runs || !("wakeLock" in navigator)) return;
+    if (!runs) return;
+    if (!("wakeLock" in navigator)) {
+      if (!isSaid)
+        session.tell(
+          "This browser cannot keep the screen awake while a list runs: turn off sleep in the settings of this machine",
+        );
+      isSaid = true;
+      return;
+    }
     let lock: WakeLockSentinel | undefined;
     let over = false;
     const take = () => {
@@ -25,5 +36,5 @@ export function useAwake(): void {
       document.removeEventListener("visibilitychange", take);
       void lock?.release();
     };
-  }, [runs]);
+  }, [session, runs]);
 }

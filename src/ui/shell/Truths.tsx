@@ -9,7 +9,6 @@ import { isRefusal, refusalText } from "@/core/show/refusal";
 import { addShow } from "@/session/storage/shows";
 import { saveShowFile } from "../parts/saveFile";
 import { writePref } from "../parts/usePrefs";
-import { plural } from "../parts/words";
 import { useBlind } from "../stage/blind";
 import { RIG_TAB } from "../rig/RigPlace";
 import { useShallow } from "zustand/react/shallow";
@@ -17,6 +16,7 @@ import { useSession, useShow } from "../useSession";
 import { APP_GONE, isAppThere, useLeave, usePlaces } from "./places";
 import { truthsOf, type Truth, type TruthAct } from "./truths";
 import classes from "./Shell.module.css";
+import { plural } from "@/core/units/plural";
 
 /** So many are named in the top bar. */
 const NAMED = 2;

@@ -2,7 +2,8 @@
 import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
 import { plain } from "@/core/units/units";
-import { capital, plural } from "../parts/words";
+import { capital } from "../parts/words";
+import { plural } from "@/core/units/plural";
 
 export type TruthAct =
   | "take"
@@ -187,7 +188,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
       "parked",
       `${plural(parked, "value is", "values are")} parked: pinned over everything, whatever is played.`,
       "unpark",
-      "Let go of them",
+      "Unpark them",
     );
   return found;
 }

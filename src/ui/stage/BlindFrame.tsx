@@ -71,7 +71,7 @@ export function BlindFrame() {
           <Button
             size="compact-xs"
             variant="default"
-            title={held > 0 ? "Lets go of what is held; undo brings it back" : "Ends blind"}
+            title={held > 0 ? "Clears the programmer; undo brings it back" : "Ends blind"}
             onClick={() => {
               session.act([...(held > 0 ? [clear.of({})] : []), setBlind.of({ on: false })], "leaves blind");
               leaveBlind();

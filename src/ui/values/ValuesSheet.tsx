@@ -212,7 +212,7 @@ export function ValuesSheet() {
         {range ? (
           <div className={classes.taken}>
             <Button size="compact-sm" variant="default" title="Del" onClick={() => letGo(session, taken(range))}>
-              Let go
+              Clear
             </Button>
             <Button
               size="compact-sm"

@@ -9,11 +9,11 @@ import { itemsText } from "@/core/show/itemsText";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
 import { plain } from "@/core/units/units";
-import { plural } from "../parts/words";
 import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import { differsText } from "./differs";
 import classes from "./Versions.module.css";
+import { plural } from "@/core/units/plural";
 
 const PICTURE = { width: 326, height: 208 };
 const MOST = 300;
@@ -82,7 +82,7 @@ export function CompareCues({ list, cue, onClose }: { list: CueList; cue: Cue; o
           <Text size="sm" data-testid="compare-says">
             {differs.length === 0
               ? "They look the same."
-              : `${differs.length} ${differs.length === 1 ? "fixture looks" : "fixtures look"} different.`}
+              : `${plural(differs.length, "fixture looks", "fixtures look")} different.`}
           </Text>
           {differs.length > 0 && (
             <Button

@@ -15,6 +15,7 @@ import { LookPicture } from "../parts/LookPicture";
 import { useSession, useShow } from "../useSession";
 import { changeText, recordText } from "./differs";
 import classes from "./Versions.module.css";
+import { plural } from "@/core/units/plural";
 
 const PICTURE = { width: 118, height: 84 };
 const MOST = 200;
@@ -140,8 +141,8 @@ function Since({ then, onAll }: { then: Show; onAll(): void }) {
           {nothing
             ? "Nothing has changed since."
             : `Since then: ${[
-                cues.length > 0 && `${cues.length} ${cues.length === 1 ? "cue" : "cues"}`,
-                records.length > 0 && `${records.length} other ${records.length === 1 ? "thing" : "things"}`,
+                cues.length > 0 && plural(cues.length, "cue"),
+                records.length > 0 && plural(records.length, "other thing"),
               ]
                 .filter(Boolean)
                 .join(" and ")}`}

@@ -4,6 +4,7 @@ import { attributeInfo, withUnit } from "@/core/fixture/attribute";
 import { splitKey } from "@/core/show/ids";
 import type { Show, SignedValue } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
+import { plural } from "@/core/units/plural";
 
 const valueOf = ({ attribute, value, aim, effect }: SignedValue): string =>
   effect
@@ -30,7 +31,7 @@ export function changeText({ how, look, fields }: CueChange): string {
   if (how !== "changed") return how === "new" ? "added since" : "deleted since";
   const parts = [
     look.length > 0 &&
-      `${look.length} ${look.length === 1 ? "fixture looks" : "fixtures look"} different${fields.length > 0 ? "" : ", by what tracks in"}`,
+      `${plural(look.length, "fixture looks", "fixtures look")} different${fields.length > 0 ? "" : ", by what tracks in"}`,
     fields.length > 0 && `other ${fields.join(", ")}`,
   ].filter(Boolean);
   return parts.join("; ");

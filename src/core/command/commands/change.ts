@@ -4,6 +4,7 @@ import type { Sel } from "../../select/expression";
 import type { Fixture } from "../../show/schema";
 import { fixturesOf, intents } from "../command";
 import type { ReadContext } from "../context";
+import { plural } from "../../units/plural";
 
 /** @param make the change of a fixture, by its place in the SEL. */
 export function change(
@@ -17,7 +18,7 @@ export function change(
   return intents(
     setFixtures.of({
       changes: changes,
-      says: `${says} for ${ids.length} ${ids.length === 1 ? "fixture" : "fixtures"}`,
+      says: `${says} for ${plural(ids.length, "fixture")}`,
     }),
   );
 }

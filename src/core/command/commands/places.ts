@@ -10,6 +10,7 @@ import { command, fixturesOf, intents, type Command } from "../command";
 import type { ReadContext } from "../context";
 import type { Amounts } from "../what";
 import { change } from "./change";
+import { plural } from "../../units/plural";
 
 const chapter = "Rig";
 
@@ -36,7 +37,7 @@ function arrange(args: { sel: Sel }, context: ReadContext, says: string, make: (
   return intents(
     setFixtures.of({
       changes: Object.fromEntries(ids.map((id, k) => [id, { place: places[k]! }])),
-      says: `${says}: ${ids.length} ${ids.length === 1 ? "fixture" : "fixtures"}`,
+      says: `${says}: ${plural(ids.length, "fixture")}`,
     }),
   );
 }

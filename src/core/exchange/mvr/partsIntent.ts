@@ -13,6 +13,7 @@ import type { Entry } from "../../show/value";
 import type { Width } from "../../show/paletteSchema";
 import { fixtureNumbered, fixturesByNumber } from "../../show/world";
 import type { PointNew } from "./parts";
+import { plural } from "../../units/plural";
 
 const MOST = 1000;
 const metres = z.number().min(-100_000).max(100_000);
@@ -58,9 +59,8 @@ export const bringParts = defineIntent({
   },
   says: (_, { groups, points }) =>
     [
-      groups.length > 0 && `makes ${groups.length} ${groups.length === 1 ? "group" : "groups"}`,
-      points.length > 0 &&
-        `makes position palettes of ${points.length} focus ${points.length === 1 ? "point" : "points"}`,
+      groups.length > 0 && `makes ${plural(groups.length, "group")}`,
+      points.length > 0 && `makes position palettes of ${plural(points.length, "focus point")}`,
     ]
       .filter(Boolean)
       .join(" and "),

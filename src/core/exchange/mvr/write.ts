@@ -9,6 +9,7 @@ import { writeGdtf } from "../gdtf/file";
 import { writeXml } from "../gdtf/xml";
 import { hungText } from "./matrix";
 import { BODIES, boxFile, pieceText } from "./scenery";
+import { plural } from "../../units/plural";
 
 const EPOCH = "1980-01-01T00:00:00";
 
@@ -175,7 +176,7 @@ function fixtureElement(
 function leftOut(fixtures: readonly Fixture[], twice: number): string[] {
   const some = (what: string, has: (f: Fixture) => boolean) => {
     const own = fixtures.filter(has);
-    return own.length > 0 ? [`${what} of ${own.length} ${own.length === 1 ? "fixture" : "fixtures"}`] : [];
+    return own.length > 0 ? [`${what} of ${plural(own.length, "fixture")}`] : [];
   };
   return [
     ...some("inverted or exchanged pan and tilt", (f) => f.invertPan || f.invertTilt || f.swap),

@@ -5,6 +5,7 @@ import type { Fixture, Show } from "../../show/schema";
 import { fixturesByNumber } from "../../show/world";
 import { grouped } from "../../units/grouped";
 import { plain } from "../../units/units";
+import { plural } from "../../units/plural";
 
 /** Millimetres from the left upper corner; lines of so many millimetres. */
 export type Mark =
@@ -88,7 +89,7 @@ export function planSheet(show: Show): Sheet {
 function countText(fixtures: readonly Fixture[]): string {
   const out = fixtures.filter((f) => f.outOfService).length;
   const own = fixtures.length - out;
-  return `${own} ${own === 1 ? "fixture" : "fixtures"}${out > 0 ? `, ${out} out of service` : ""}`;
+  return `${plural(own, "fixture")}${out > 0 ? `, ${out} out of service` : ""}`;
 }
 
 function pieceMarks(

@@ -9,9 +9,9 @@ import { readAside } from "@/session/reader/readAside";
 import type { ShowCard } from "@/session/storage/database";
 import { listShows } from "@/session/storage/shows";
 import { ReadingBar } from "../../parts/ReadingBar";
-import { plural } from "../../parts/words";
 import { useSession } from "../../useSession";
 import { BringStep } from "./BringStep";
+import { plural } from "@/core/units/plural";
 
 const STOPPED = "It was not read to its end; nothing was taken in";
 

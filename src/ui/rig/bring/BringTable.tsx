@@ -6,8 +6,9 @@ import { Fragment, useMemo, useState } from "react";
 import { COLLECTION, type BroughtRow } from "@/core/exchange/bring";
 import { differsIn } from "@/core/exchange/differs";
 import type { Show } from "@/core/show/schema";
-import { capital, plural } from "../../parts/words";
+import { capital } from "../../parts/words";
 import classes from "./Bring.module.css";
+import { plural } from "@/core/units/plural";
 
 const HOW: Record<BroughtRow["how"], string> = {
   new: "new",

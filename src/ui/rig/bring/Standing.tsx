@@ -4,8 +4,8 @@ import { ScrollArea } from "@mantine/core";
 import { useMemo, useState, type Dispatch, type SetStateAction } from "react";
 import type { Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
-import { plural } from "../../parts/words";
 import classes from "./Bring.module.css";
+import { plural } from "@/core/units/plural";
 
 const MOST = 1000;
 

@@ -9,6 +9,7 @@ import { AttributeField } from "./AttributeField";
 import { MasterRow } from "./MasterRow";
 import { MeasuredRow } from "./MeasuredRow";
 import { SlotTable } from "./SlotTable";
+import { DraftNumber } from "./DraftNumber";
 import classes from "./Builder.module.css";
 
 interface Props {
@@ -54,14 +55,12 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
           value={String(channel.bytes)}
           onChange={(v) => onChange(inBytes(channel, Number(v) as Channel["bytes"]))}
         />
-        <NumberInput
-          size="xs"
+        <DraftNumber
           w={80}
           label="Cell (0: none)"
-          min={0}
           max={mode.cells}
           value={channel.cell}
-          onChange={(v) => onChange({ ...channel, cell: Math.max(0, Math.floor(Number(v)) || 0) })}
+          onSet={(cell) => onChange({ ...channel, cell })}
         />
         <NumberInput
           size="xs"
@@ -85,31 +84,28 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
               onChange={(v) => setFn(k, { ...withAttribute(fn, v) })}
             />
             {(["dmxFrom", "dmxTo"] as const).map((end) => (
-              <NumberInput
+              <DraftNumber
                 key={end}
-                size="xs"
                 w={92}
                 hideControls
                 label={k === 0 ? (end === "dmxFrom" ? "DMX from" : "to") : undefined}
                 aria-label={end === "dmxFrom" ? "DMX from" : "DMX to"}
-                min={0}
                 max={most}
-                allowDecimal={false}
                 value={fn[end]}
-                onChange={(v) => setFn(k, { ...fn, [end]: Number(v) || 0 })}
+                onSet={(v) => setFn(k, { ...fn, [end]: v })}
               />
             ))}
             {(["from", "to"] as const).map((end) => (
-              <NumberInput
+              <DraftNumber
                 key={end}
-                size="xs"
                 w={84}
+                isWhole={false}
                 hideControls
                 disabled={fn.steps !== undefined}
                 label={k === 0 ? (end === "from" ? `Means, ${unitOf(fn)}` : "to") : undefined}
                 aria-label={end === "from" ? "Means from" : "Means to"}
                 value={fn[end]}
-                onChange={(v) => setFn(k, { ...fn, [end]: Number(v) || 0 })}
+                onSet={(v) => setFn(k, { ...fn, [end]: v })}
               />
             ))}
             <ActionIcon

@@ -1,10 +1,11 @@
 "use client";
 
-import { ActionIcon, Button, NumberInput, Select } from "@mantine/core";
+import { ActionIcon, Button, Select } from "@mantine/core";
 import { IconLink, IconX } from "@tabler/icons-react";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { layoutOf, type ChannelFunction, type Mode } from "@/core/fixture/type";
 import { slotsText } from "../library/slotsText";
+import { DraftNumber } from "./DraftNumber";
 import classes from "./Builder.module.css";
 
 interface Props {
@@ -60,17 +61,14 @@ export function MasterRow({ mode, place, fn, onChange }: Props) {
       />
       <span className="muted">stands from</span>
       {(["from", "to"] as const).map((end) => (
-        <NumberInput
+        <DraftNumber
           key={end}
-          size="xs"
           w={74}
           hideControls
-          allowDecimal={false}
-          min={0}
           max={most(master.channel)}
           aria-label={`${fn.attribute} depends on it ${end}`}
           value={master[end]}
-          onChange={(v) => onChange({ ...fn, master: { ...master, [end]: Math.max(0, Number(v) || 0) } })}
+          onSet={(v) => onChange({ ...fn, master: { ...master, [end]: v } })}
         />
       ))}
       <ActionIcon

@@ -1,12 +1,13 @@
 "use client";
 
-import { ActionIcon, Button, ColorInput, Group, NumberInput, Popover, TextInput } from "@mantine/core";
+import { ActionIcon, Button, ColorInput, Group, Popover, TextInput } from "@mantine/core";
 import { IconPencil, IconPlus, IconTrash } from "@tabler/icons-react";
 import type { ChannelFunction, FixtureType, Step } from "@/core/fixture/type";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { evenSlots } from "@/core/rig/typeDraft";
 import { GoboPicture } from "../../build/GoboPicture";
 import { GoboDrawing } from "./GoboDrawing";
+import { DraftNumber } from "./DraftNumber";
 import classes from "./Builder.module.css";
 
 interface Props {
@@ -51,17 +52,14 @@ export function SlotTable({ type, fn, most, onChange, onPicture }: Props) {
             onChange={(e) => set(k, { name: e.currentTarget.value })}
           />
           {(["dmxFrom", "dmxTo"] as const).map((end) => (
-            <NumberInput
+            <DraftNumber
               key={end}
-              size="xs"
               w={76}
               hideControls
               aria-label={end === "dmxFrom" ? "Slot from" : "Slot to"}
-              min={0}
               max={most}
-              allowDecimal={false}
               value={s[end]}
-              onChange={(v) => set(k, { [end]: Number(v) || 0 })}
+              onSet={(v) => set(k, { [end]: v })}
             />
           ))}
           {colours && (

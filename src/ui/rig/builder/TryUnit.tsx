@@ -55,7 +55,7 @@ export function TryUnit({ mode }: { mode: Mode }) {
         disabled={!sends}
         onClick={() => (on ? stop() : setOn(true))}
       >
-        {on ? "Let go of its slots" : "Hold its slots"}
+        {on ? "Stop holding its slots" : "Hold its slots"}
       </Button>
       <div className={classes.sliders}>
         {Array.from({ length: footprint(mode) }, (_, slot) => {

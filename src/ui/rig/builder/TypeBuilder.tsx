@@ -11,6 +11,7 @@ import { useSession, useShow } from "../../useSession";
 import { ChannelEditor } from "./ChannelEditor";
 import { ChannelRows } from "./ChannelRows";
 import { TryUnit } from "./TryUnit";
+import { DraftNumber } from "./DraftNumber";
 import classes from "./Builder.module.css";
 
 /** A fixture type made or changed by hand. @param start the type it begins from; "new" for an empty one. */
@@ -125,14 +126,12 @@ function Builder({ start, fresh, onClose }: { start: FixtureType; fresh: boolean
             value={mode.name}
             onChange={(e) => setMode({ ...mode, name: e.currentTarget.value })}
           />
-          <NumberInput
-            size="xs"
+          <DraftNumber
             w={70}
             label="Cells"
-            min={0}
             max={200}
             value={mode.cells}
-            onChange={(v) => setMode({ ...mode, cells: Math.max(0, Math.floor(Number(v)) || 0) })}
+            onSet={(cells) => setMode({ ...mode, cells })}
           />
           <Button
             size="compact-sm"

@@ -4,8 +4,8 @@ import { Button, Group, ScrollArea, SegmentedControl, Stack, Text } from "@manti
 import { useState } from "react";
 import type { AsciiData } from "@/core/exchange/ascii";
 import { importAscii } from "@/core/exchange/asciiIntent";
-import { plural } from "../../parts/words";
 import { useSession } from "../../useSession";
+import { plural } from "@/core/units/plural";
 
 interface Props {
   name: string;

@@ -5,8 +5,8 @@ import { attributeInfo } from "@/core/fixture/attribute";
 import type { GdtfRead } from "@/core/exchange/gdtf/file";
 import { footprint, type Mode } from "@/core/fixture/type";
 import { putType, typeChanges } from "@/core/rig/typeIntent";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
+import { plural } from "@/core/units/plural";
 
 interface Props {
   name: string;

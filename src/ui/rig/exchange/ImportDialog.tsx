@@ -23,7 +23,6 @@ import { ENCODINGS, type Encoding } from "@/core/units/encoding";
 import { readAside } from "@/session/reader/readAside";
 import type { ToReader } from "@/session/reader/messages";
 import { ReadingBar } from "../../parts/ReadingBar";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import type { GdtfRead } from "@/core/exchange/gdtf/file";
 import type { MvrRead } from "@/core/exchange/mvr/read";
@@ -34,6 +33,7 @@ import { MvrStep } from "./MvrStep";
 import { bringIn } from "./bringIn";
 import { useReading } from "./useReading";
 import classes from "./Import.module.css";
+import { plural } from "@/core/units/plural";
 
 /** A patch from a table: choose it, look at what its columns mean, match its types, bring it in. */
 export function ImportDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {

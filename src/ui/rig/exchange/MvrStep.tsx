@@ -8,9 +8,9 @@ import { bringParts, type POINTS_AS } from "@/core/exchange/mvr/partsIntent";
 import { piecesNew, planMvr } from "@/core/exchange/mvr/plan";
 import type { MvrRead } from "@/core/exchange/mvr/read";
 import { addressText } from "@/core/show/address";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import classes from "./Import.module.css";
+import { plural } from "@/core/units/plural";
 
 interface Props {
   name: string;

@@ -8,7 +8,6 @@ import { parametersOf } from "@/core/fixture/parameters";
 import { footprint, layoutOf, type FixtureType, type Mode } from "@/core/fixture/type";
 import { writeGdtf } from "@/core/exchange/gdtf/file";
 import { removeType } from "@/core/rig/typeIntent";
-import { plural } from "../../parts/words";
 import { saveFile } from "../../parts/saveFile";
 import { useSession, useShow } from "../../useSession";
 import { TypeBuilder } from "../builder/TypeBuilder";
@@ -16,6 +15,7 @@ import { isOwn, jumpTo, modesLeft, shelves } from "./choices";
 import { useRecentTypes } from "./recent";
 import { slotsText } from "./slotsText";
 import classes from "./Library.module.css";
+import { plural } from "@/core/units/plural";
 
 const TYPE_AHEAD_MS = 700;
 

@@ -3,10 +3,10 @@
 import { Button } from "@mantine/core";
 import type { Clash } from "@/core/patch/clash";
 import type { Show } from "@/core/show/schema";
-import { plural } from "../../parts/words";
 import type { Changes } from "./cells";
 import { drafted, withFreeAddresses, withFreeNumbers } from "./draft";
 import classes from "./PatchTable.module.css";
+import { plural } from "@/core/units/plural";
 
 interface Props {
   show: Show;

@@ -8,11 +8,11 @@ import { setFixtures } from "@/core/patch/intents";
 import { splitItem } from "@/core/show/ids";
 import type { Scenic } from "@/core/show/schema";
 import { EditableText } from "../../parts/EditableText";
-import { plural } from "../../parts/words";
 import { StagePlan, type PlanEdit } from "../../stage/StagePlan";
 import { useSession, useShow } from "../../useSession";
 import { columnOf } from "../patch/columns";
 import classes from "./Plan.module.css";
+import { plural } from "@/core/units/plural";
 
 type Tool = "move" | "row" | "arc" | "circle" | "grid" | Scenic["shape"];
 interface ToolCard {

@@ -10,7 +10,6 @@ import type { FateRow, SwapRequest } from "@/core/rig/swap";
 import { swapType } from "@/core/rig/swapIntent";
 import { parseAddress } from "@/core/show/address";
 import { plain } from "@/core/units/units";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { AddressChoice } from "../AddressChoice";
 import { shelves } from "../library/choices";
@@ -18,6 +17,7 @@ import { useRecentTypes } from "../library/recent";
 import { TypePicker } from "../library/TypePicker";
 import { useSwapPlan } from "./useSwapPlan";
 import classes from "./Swap.module.css";
+import { plural } from "@/core/units/plural";
 
 /** Fixtures become another type: what carries over, what nearly, and what stays silent, before it is done. */
 export function SwapDialog({ fixtures, onClose }: { fixtures: readonly string[] | null; onClose(): void }) {

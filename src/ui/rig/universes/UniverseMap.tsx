@@ -7,11 +7,11 @@ import { unpatch } from "@/core/patch/intents";
 import { copyUniverse, unpatchUniverse } from "@/core/patch/universeIntents";
 import { addressText, freeRun, occupancyOf, SLOTS } from "@/core/show/address";
 import { AskNumber } from "../../parts/AskNumber";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { DmxView } from "./DmxView";
 import { universeCards, type UniverseCard } from "./owners";
 import classes from "./Universes.module.css";
+import { plural } from "@/core/units/plural";
 
 /** All universes at a glance, and one of them slot by slot. */
 export function UniverseMap() {

@@ -6,13 +6,14 @@ import { setWire } from "@/core/dmx/outputIntents";
 import { destinationsOf, numberText } from "@/core/dmx/wire";
 import type { Output } from "@/core/show/schema";
 import type { FromBridge } from "@/bridge/messages";
-import { capital, plural } from "../../parts/words";
+import { capital } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { universeCards } from "../universes/owners";
 import { OutputForm } from "./OutputForm";
 import { OutputsTable } from "./OutputsTable";
 import { WireSettings } from "./WireSettings";
 import classes from "./Wire.module.css";
+import { plural } from "@/core/units/plural";
 
 /** How each universe leaves the machine; several are set at once. */
 export function Outputs() {

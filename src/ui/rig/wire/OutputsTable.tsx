@@ -5,8 +5,8 @@ import { useState } from "react";
 import { destinationNames } from "@/core/dmx/consent";
 import { setOutputs } from "@/core/dmx/outputIntents";
 import { readOutputs, writeOutputs } from "@/core/dmx/outputTable";
-import { plural } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
+import { plural } from "@/core/units/plural";
 
 const MOST_SHOWN = 20;
 

@@ -8,12 +8,13 @@ import { select } from "@/core/select/intents";
 import { halfOf } from "@/engine/view";
 import { openNode, type NodeLink } from "@/session/nodeLink";
 import type { Received } from "@/standin/messages";
-import { plural, runsText } from "../../parts/words";
+import { runsText } from "../../parts/words";
 import { useSession, useShow } from "../../useSession";
 import { ownersOf } from "../universes/owners";
 import slots from "../universes/Universes.module.css";
 import { compare, newCompared } from "./compare";
 import classes from "./Wire.module.css";
+import { plural } from "@/core/units/plural";
 
 const POLL_MS = 3000;
 const FULL = 255;
@@ -214,7 +215,7 @@ function Comparison({ link }: { link: NodeLink }) {
           )}
           {held > 0 && (
             <Button size="compact-xs" color="orange" onClick={() => session.askWire("endTests")}>
-              Let go of {plural(held, "slot")}
+              Stop holding {plural(held, "slot")}
             </Button>
           )}
         </span>
