@@ -67,6 +67,13 @@ export function fitView(lamps: readonly { x: number; y: number }[], width: numbe
   return { scale, ox: width / 2 - ((left + right) / 2) * scale, oy: height / 2 + ((front + back) / 2) * scale };
 }
 
+/** Pixels at the foot of the stage where its tools lie. */
+const TOOLS_HEIGHT = 26;
+
+/** The view of a stage with tools at its foot: no lamp is fitted below them. */
+export const fitStage = (lamps: readonly { x: number; y: number }[], width: number, height: number): View =>
+  fitView(lamps, width, height - TOOLS_HEIGHT);
+
 /** Where a point of the picture is in the room, metres. */
 export const toMetres = (view: View, x: number, y: number): { x: number; y: number } => ({
   x: (x - view.ox) / view.scale,

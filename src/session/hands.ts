@@ -78,6 +78,10 @@ export function handsOn(store: StoreApi<SessionState>, looks: LooksLink) {
         return builtIntents(b, false);
       }),
     readLine: readOnce,
+    unreadable: (line: string): Refusal | undefined => {
+      const found = readOnce(line);
+      return isRefusal(found) ? found : undefined;
+    },
     meant: (line: string): readonly string[] => meantBy(line, context(), readOnce),
     foresee: (asked: Asked, to: Foreseer) => looks.foresee(asked, to),
     timeline: (list: string, cue: string, told: (transition: Transition | null) => void) =>

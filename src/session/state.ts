@@ -80,6 +80,8 @@ export interface Session {
   arranged(arrangement: NonNullable<ReadContext["arrangement"]> | null): void;
   /** The lines that one in plain words could mean; none for one that can be done as it stands. */
   meant(line: string): readonly string[];
+  /** Why a line means nothing that could be done here; undefined where it can be read. */
+  unreadable(line: string): Refusal | undefined;
   /** Reads and does a line; a refusal changes nothing and is shown. */
   run(line: string): Promise<Refusal | undefined>;
   /** Asks what a line, or edits that stand already, would do and which looks it would change, without doing it; a newer question takes its place. */

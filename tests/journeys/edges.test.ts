@@ -69,6 +69,16 @@ test("the Ask bar tells what a line would change, keeps looks on request, and wh
     .getByText(/DMX 2:5 = \d+/)
     .waitFor();
   await page.getByTestId("why").getByRole("button", { name: "Close" }).click();
+  // What cannot be read stays to be mended; the reason is below it, and nothing lies over the place.
+  await ask("21 at fuzzy");
+  await page
+    .getByText(/"fuzzy" is not understood/)
+    .first()
+    .waitFor();
+  expect(await page.locator("#ask").inputValue()).toBe("21 at fuzzy");
+  expect((await page.getByTestId("notices").allInnerTexts()).join()).not.toMatch(/fuzzy/);
+  await page.keyboard.press("Escape");
+  await page.keyboard.press("Escape");
 });
 
 test("an earlier moment is gone back to, and undo brings back what was", async () => {

@@ -1,6 +1,6 @@
 /** Catches numbers that do not follow the hand: drawn orders, scrubbed times, the wheel that changes nothing by accident. */
 import type { Locator } from "playwright-core";
-import { fitView, toPixels } from "@/picture/plan";
+import { fitStage, toPixels } from "@/picture/plan";
 import { becomes, frames, startApp, untilRecalled, untilResting, untilSaved, type App } from "./app";
 
 let app: App;
@@ -40,7 +40,7 @@ test("an order is drawn, times are scrubbed, and scrolling over a number leaves 
   await untilResting(page.getByTestId("stage"));
 
   const stage = (await page.getByTestId("stage").boundingBox())!;
-  const view = fitView(hang, stage.width, stage.height);
+  const view = fitStage(hang, stage.width, stage.height);
   const [one, two, three] = hang.map(({ x, y }): [number, number] => {
     const [px, py] = toPixels(view, x, y);
     return [stage.x + px, stage.y + py];

@@ -174,7 +174,12 @@ test("a type is changed by hand, tried against the bytes; fixtures are made agai
   await page.getByRole("button", { name: "Depends on another channel" }).click();
   await page.getByRole("combobox", { name: "ColorAdd_W depends on" }).click();
   await page.getByRole("option", { name: /Control$/ }).click();
-  await page.getByLabel("ColorAdd_W depends on it to").fill("9");
+  const last = page.getByLabel("ColorAdd_W depends on it to");
+  await last.fill("9");
+  // Emptied and left, it is what it was.
+  await last.fill("");
+  await last.blur();
+  expect(await last.inputValue()).toBe("9");
   await channels.getByText("Red", { exact: true }).click();
   await page.getByLabel("ColorAdd_R measured x").fill("0.68");
   await page.getByRole("button", { name: "Change the type" }).click();

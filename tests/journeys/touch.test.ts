@@ -1,5 +1,5 @@
 /** Catches work in Build that fingers alone cannot do: choosing, holding, stepping, recording, letting go, to the bytes. */
-import { becomes, bytesWhen, passes, startApp, type App } from "./app";
+import { becomes, bytesWhen, passes, startApp, untilStill, type App } from "./app";
 
 let app: App;
 beforeAll(async () => void (app = await startApp({ hasTouch: true })));
@@ -148,6 +148,18 @@ test("at 1024 x 768 nothing that a finger works on is smaller than one", async (
     await place(name);
     await there.waitFor();
     expect([name, ...(await small())]).toEqual([name]);
+    if (name !== "Rig") continue;
+    for (const tab of ["Library", "Universes", "Plan", "Outputs", "Wire", "Patch"]) {
+      await page.getByRole("tab", { name: tab }).tap();
+      await untilStill(page);
+      expect([tab, ...(await small())]).toEqual([tab]);
+    }
+    await page.getByRole("button", { name: "Patch fixtures" }).tap();
+    await page.getByRole("dialog").waitFor();
+    await untilStill(page);
+    expect(await small()).toEqual([]);
+    await page.keyboard.press("Escape");
+    await page.getByRole("dialog").waitFor({ state: "detached" });
   }
   expect(app.errors).toEqual([]);
 });

@@ -86,8 +86,9 @@ export function AskBar() {
     if (means.length > 1) return void list.selectFirstOption();
     await run(means[0] ?? text, text);
   };
-  /** Does a line, that of a text which is put back where it is refused. */
+  /** Does a line, that of a text which is put back where it is refused. What cannot be read stays, with the reason below it. */
   const run = async (meant: string, text: string) => {
+    if (session.unreadable(meant)) return setOpen(true);
     put("");
     setPast(-1);
     if (await session.run(meant)) setLine((now) => (now === "" ? text : now));

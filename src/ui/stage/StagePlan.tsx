@@ -24,7 +24,7 @@ import { EmptyStage } from "./EmptyStage";
 import { useBlind } from "./blind";
 import { drawn, inside, lampAt, ON_IT, spotsOf, within, type Box } from "./hit";
 import { planOf } from "@/picture/packed";
-import { fitView, toMetres, toPixels } from "@/picture/plan";
+import { fitStage, toMetres, toPixels } from "@/picture/plan";
 import { StageBar } from "./StageBar";
 import { setPressed, setStageTools, useStageTools } from "./stageTools";
 import { useCamera } from "./useCamera";
@@ -66,7 +66,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
   const lamps = useMemo(() => spotsOf(show), [show.fixtures, show.types]); // oxlint-disable-line react-hooks/exhaustive-deps
   const scenery = useMemo(() => Object.values(show.scenery), [show.scenery]);
   const fitted = useMemo(
-    () => fitView([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),
+    () => fitStage([...lamps, ...scenery.flatMap((s) => [s.from, s.to])], width, height),
     [lamps, scenery, width, height],
   );
   const camera = useCamera(host, fitted);
@@ -78,7 +78,7 @@ export function StagePlan({ edit, live = false }: { edit?: PlanEdit; live?: bool
       lookFrom(
         what === "all"
           ? null
-          : fitView(
+          : fitStage(
               lamps.filter((l) => chosen.has(l.id)),
               width,
               height,

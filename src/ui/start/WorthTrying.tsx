@@ -51,7 +51,7 @@ export function WorthTrying() {
       <ActionIcon variant="subtle" color="gray" aria-label="The one before" onClick={() => walk(-1)}>
         <IconChevronLeft size={16} />
       </ActionIcon>
-      <span className="num">
+      <span className={`num ${classes.count}`}>
         {at + 1} of {WORTH_TRYING.length}
       </span>
       <ActionIcon variant="subtle" color="gray" aria-label="The next one" onClick={() => walk(1)}>

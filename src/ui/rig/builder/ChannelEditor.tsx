@@ -77,7 +77,7 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
       </Group>
       {channel.functions.map((fn, k) => (
         <div key={k} className={classes.fn}>
-          <Group gap="xs" align="end" wrap="nowrap">
+          <Group gap="xs" align="end" wrap="nowrap" className={classes.ranges}>
             <AttributeField
               label={k === 0 ? "Attribute" : undefined}
               attribute={fn.attribute}

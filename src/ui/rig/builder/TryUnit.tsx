@@ -37,7 +37,7 @@ export function TryUnit({ mode }: { mode: Mode }) {
       <h3>Try it on a unit</h3>
       <TextInput
         size="xs"
-        label="that stands at"
+        label="Address"
         value={start}
         onChange={(e) => setStart(e.currentTarget.value)}
         error={at ? undefined : "An address is universe:slot, such as 1:101"}
