@@ -75,7 +75,7 @@ test("a table comes in, its universes go to the node, and a fixture is seen to a
     (v) => v === 255,
   );
   expect([await arrived(7), await arrived(8), await arrived(9)]).toEqual([255, 0, 0]);
-  await page.getByTestId("differing").getByText("arrives as meant").waitFor();
+  await page.getByTestId("differing").getByText("arrives as sent").waitFor();
   // A slot held for a test arrives, too.
   await wire.locator('[title^="1:17 "]').click();
   await becomes(

@@ -49,7 +49,7 @@ export const FixtureSchema = z.object({
   note: z.string().max(2000),
   /** What becomes of its Dimmer at output. */
   curve: DimmerCurveSchema.optional(),
-  /** Its lamp never gets less, percent. */
+  /** The lamp never gets less than this, percent. */
   preheat: finite.min(0).max(100).optional(),
   /** Broken or away: sent dark, and not counted. */
   outOfService: z.boolean().optional(),

@@ -61,7 +61,7 @@ export function FamilyTimes({ list, cue, edited }: Props) {
       size="sm"
       aria-label={`All times of cue ${number}`}
       aria-haspopup="dialog"
-      title={own > 0 ? `Delays and times of families: ${own} go their own way` : "Delays and times of families"}
+      title={own > 0 ? `Delays and times of families: ${own} have their own times` : "Delays and times of families"}
       autoFocus={asked}
       onClick={(e) => (e.stopPropagation(), asked ? pop.onChange(!pop.opened) : ask())}
     >

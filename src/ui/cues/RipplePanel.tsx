@@ -38,7 +38,7 @@ export function RipplePanel() {
             <Button
               size="compact-xs"
               variant="default"
-              title="It keeps what the palette gives it now, as numbers; the next cue goes on following"
+              title="Keeps what the palette gives it now, as numbers; the next cue still follows the palette"
               onClick={() => session.act([hardenCue.of({ list, cue, palette: palette.id })])}
             >
               not in this cue

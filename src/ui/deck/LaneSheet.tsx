@@ -180,9 +180,9 @@ export function LaneSheet({ list, onClose }: { list: CueList; onClose(): void })
             [
               ["htp", "Highest takes precedence"],
               ["bowOut", "Bows out when another gets go"],
-              ["letGo", "Lets go of what another takes"],
+              ["letGo", "Drops what another list takes"],
               ["resume", "Starts where it left off"],
-              ["wrapDrop", "Drops what tracked round the end"],
+              ["wrapDrop", "Drops what tracked when it wraps"],
               ["blackMoves", "Moves in black"],
               ["ready", "Comes up ready"],
             ] as const

@@ -8,7 +8,7 @@ const WAYS = {
   forward: "one after another",
   backward: "backwards",
   bounce: "to and fro",
-  random: "in no order, never one twice running",
+  random: "at random, never the same one twice in a row",
 };
 
 /** A sentence for each choice that matters. */

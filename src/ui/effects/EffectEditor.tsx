@@ -198,7 +198,7 @@ function VoiceCard({ target, of, chosen }: { target: Target; of: TargetVoice; ch
             size="sm"
             variant="subtle"
             color="gray"
-            aria-label={`Take out ${drivenText(voice)}`}
+            aria-label={`Remove ${drivenText(voice)}`}
             disabled={target.record !== undefined && target.voices.length === 1}
             onClick={() => target.drop(key)}
           >

@@ -236,7 +236,7 @@ function WaveDialog({ wave, onClose }: { wave: OwnWave | null; onClose(): void }
                         size="sm"
                         variant="subtle"
                         color="gray"
-                        aria-label={`Take out point ${k + 1}`}
+                        aria-label={`Remove point ${k + 1}`}
                         disabled={points.length <= 1}
                         onClick={() => put(points.filter((_, i) => i !== k))}
                       >

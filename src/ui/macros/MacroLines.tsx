@@ -62,7 +62,7 @@ export function MacroLines({ lines, wrong, onLines, onAt }: Props) {
             variant="subtle"
             color="gray"
             size="sm"
-            aria-label={`Take line ${k + 1} out`}
+            aria-label={`Remove line ${k + 1}`}
             disabled={!several}
             onClick={() => onLines(without(k))}
           >

@@ -81,7 +81,7 @@ export function PaletteDialog({ palette, onClose }: { palette: Palette; onClose(
                     <Select
                       size="xs"
                       w={150}
-                      aria-label={`Whom ${show.types[type]?.model ?? type} follow`}
+                      aria-label={`Reference of ${show.types[type]?.model ?? type}`}
                       placeholder="its fixture is gone"
                       data={own.map((f) => ({ value: f.id, label: `${f.number} ${f.name}` }))}
                       value={of.reference}

@@ -170,7 +170,9 @@ export function ShowPicker() {
           ))}
         </details>
       )}
-      <p className={classes.where}>Shows live in this browser, at this address. A file takes one elsewhere.</p>
+      <p className={classes.where}>
+        Shows are kept in this browser, at this address. Save one as a file to take it elsewhere.
+      </p>
     </main>
   );
 }

@@ -67,8 +67,8 @@ export function RoomFrame({ children, ...room }: Given & { children?: ReactNode 
             ))}
           </Menu.Dropdown>
         </Menu>
-        <Tooltip label="Keep where it is looked at from now" openDelay={400}>
-          <ActionIcon variant="subtle" color="gray" size={30} aria-label="Keep this viewpoint" onClick={keep}>
+        <Tooltip label="Save where it is looked at from now" openDelay={400}>
+          <ActionIcon variant="subtle" color="gray" size={30} aria-label="Save this viewpoint" onClick={keep}>
             <IconBookmarkPlus size={16} />
           </ActionIcon>
         </Tooltip>

@@ -78,7 +78,7 @@ export function optionMarks(list: CueList): { mark: string; means: string }[] {
     ...of(list.zero, "0 ⏏", "Reaching 0 releases at once"),
     ...of(list.timecode, "TC", "Its cues with a time come by timecode"),
     ...of(list.bowOut, "bows out", "Is released when a hand gives go to another list"),
-    ...of(list.letGo, "lets go", "Drops a parameter once another list takes it"),
+    ...of(list.letGo, "drops", "Drops a parameter once another list takes it"),
     ...of(list.end === "wrap" && list.kind === "list", "↻", "Goes round to the first cue"),
   ];
 }

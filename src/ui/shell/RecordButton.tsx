@@ -149,7 +149,7 @@ export function RecordButton() {
             )}
             {between !== undefined && Number(number) !== between && (
               <Button size="compact-xs" variant="default" onClick={() => form.setFieldValue("number", between)}>
-                Put it in after the running cue: {plain(between, 3)}
+                Insert it after the running cue: {plain(between, 3)}
               </Button>
             )}
             <SegmentedControl

@@ -97,7 +97,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
           "bridge",
           "danger",
           "nothing leaves",
-          "Nothing leaves this machine: the bridge is not reached. It is started again by itself; outputs go on by themselves then.",
+          "Nothing leaves this machine: the bridge is not reached. It restarts by itself, and the outputs go on.",
           "outputs",
           "Outputs",
         );
@@ -148,7 +148,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
       `grand at ${plain(grand, 0)} %`,
       grand === 0
         ? "The grand master is at 0: no intensity leaves, whatever is played."
-        : `The grand master is at ${plain(grand, 1)} %: all intensity leaves at that much of what it is.`,
+        : `The grand master is at ${plain(grand, 1)} %: all intensity is scaled to it.`,
       "grand",
       "To full",
     );

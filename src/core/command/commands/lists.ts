@@ -67,7 +67,7 @@ export const LISTS: Command[] = [
     fadeIn: args.time,
   })),
   option("htp (on | off)", "its intensity counts where it is highest", "htp on", (args) => ({ htp: args.on === true })),
-  option("wrapdrop (on | off)", "round the end, drop what tracked", "wrapdrop off", (args) => ({
+  option("wrapdrop (on | off)", "when it wraps, drop what tracked", "wrapdrop off", (args) => ({
     wrapDrop: args.on === true,
   })),
   option(

@@ -179,7 +179,7 @@ export const PALETTES: Command[] = [
   command({
     chapter,
     syntax: "set palette <number:palette> width (each | type | any)",
-    about: "another width; what each fixture gets stays",
+    about: "another scope; what each fixture gets stays",
     example: "set palette 1 width any",
     read: (args, context) =>
       intents(

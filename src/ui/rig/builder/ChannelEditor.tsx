@@ -121,7 +121,7 @@ export function ChannelEditor({ type, mode, place, onChange, onPicture }: Props)
           {needsInfo(fn.attribute) && (
             <Group gap="xs" mt={4}>
               <Text size="xs" c="dimmed">
-                Of this maker alone: what it is
+                This maker's own attribute:
               </Text>
               <Select
                 size="xs"

@@ -49,16 +49,16 @@ export function MeasuredRow({ fn, onChange }: Props) {
   return (
     <div className={classes.master}>
       <span className={classes.swatch} style={{ background: hexOfColour({ xy: [x, y], Y: 100 }) }} aria-hidden />
-      <span className="muted">{emits ? "gives" : "leaves of daylight"}</span>
+      <span className="muted">{emits ? "gives" : "daylight through it"}</span>
       {number("x", x, 1, 0)}
       {number("y", y, 1, 0.0001)}
       {emits && number("flux", flux, 1_000_000, 0)}
       {own ? (
         <button type="button" className={classes.usual} onClick={clear}>
-          take the usual one
+          use the usual value
         </button>
       ) : (
-        <span className="muted">the usual one; type what was measured</span>
+        <span className="muted">the usual value; type what was measured</span>
       )}
     </div>
   );

@@ -75,7 +75,7 @@ export function Library({ onPatch }: { onPatch(type: string, mode: string): void
                   title="Only types that no fixture is of can be taken out"
                   onClick={() => session.act([removeType.of({ type: type.id })])}
                 >
-                  Take out
+                  Remove
                 </Button>
               )}
               <Button

@@ -187,7 +187,7 @@ export const COLUMNS: readonly Column[] = [
   },
   yes("invertPan", "inv. pan", "Turns pan round at output"),
   yes("invertTilt", "inv. tilt", "Turns tilt round at output"),
-  yes("swap", "swap", "Exchanges pan and tilt at output"),
+  yes("swap", "swap", "Swaps pan and tilt at output"),
   numeric(
     "scale",
     "scale",
@@ -214,7 +214,7 @@ export const COLUMNS: readonly Column[] = [
   numeric(
     "preheat",
     "preheat",
-    "Its lamp never gets less, percent",
+    "The lamp never gets less than this, percent",
     (f) => f.preheat ?? 0,
     (_, v) => ({ preheat: v }),
     { low: 0, high: 100, hidden: true },

@@ -105,7 +105,7 @@ export function Outputs() {
 /** How the bridge does: what it sends, at which rate, and what it cannot. */
 function bridgeText(bridge: FromBridge | null): string {
   if (!bridge)
-    return "The bridge is not reached, so nothing of this show leaves the machine. ./bold-comet demo starts it, and starts it again where it ends.";
+    return "The bridge is not reached, so nothing of this show leaves the machine. ./bold-comet demo starts it, and restarts it if it ends.";
   if (bridge.trouble) return capital(bridge.trouble);
   if (!bridge.mine)
     return bridge.holder === null

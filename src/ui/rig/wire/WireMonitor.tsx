@@ -112,7 +112,7 @@ export function WireMonitor() {
           </p>
         ))}
         {received && received.malformed > 0 && (
-          <p className={classes.hint}>{plural(received.malformed, "packet")} that made no sense were left out.</p>
+          <p className={classes.hint}>{plural(received.malformed, "packet")} were invalid and left out.</p>
         )}
       </section>
       {link && <Comparison link={link} />}
@@ -200,7 +200,7 @@ function Comparison({ link }: { link: NodeLink }) {
         />
         <span className="muted">{numberText(output)}</span>
         <b role="status" data-testid="differing" data-bad={differing > 0}>
-          {differing === 0 ? "arrives as meant" : `${plural(differing, "slot")} differ`}
+          {differing === 0 ? "arrives as sent" : `${plural(differing, "slot")} differ`}
         </b>
         <span className={classes.tests}>
           {selection.length > 0 && (
@@ -239,8 +239,8 @@ function Comparison({ link }: { link: NodeLink }) {
         ))}
       </div>
       <p className={classes.hint}>
-        Bytes as they arrived; a slot that is not what we mean is marked. Press a slot to hold it at full, Shift and
-        press to select its fixture.
+        Bytes as they arrived; a slot that differs from what is sent is marked. Press a slot to hold it at full, Shift
+        and press to select its fixture.
       </p>
     </section>
   );
