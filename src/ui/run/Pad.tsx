@@ -107,7 +107,7 @@ export function Pad({ placed, place }: { placed: Placed; place: number }) {
       data-on={on}
       data-held={held}
       aria-pressed={on}
-      aria-label={says}
+      // What is written on it names it; the rest is said besides.
       title={says}
       onPointerDown={(e) => {
         if (e.button !== 0) return;

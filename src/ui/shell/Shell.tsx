@@ -79,8 +79,10 @@ function useAskBeforeLeaving(session: Session | undefined): void {
 /** Puts the frame of the product around the places of a show. */
 export function Shell({ children }: { children: ReactNode }) {
   const showId = useShowId();
-  // A large show is drawn in pieces, not in one.
-  const status = useDeferredValue(useRunning(showId));
+  const now = useRunning(showId);
+  const drawn = useDeferredValue(now);
+  // A large show that opens is drawn in pieces. At a hand-over nothing waits: the session that was there is closed.
+  const status = now.kind === "open" && drawn.kind === "opening" ? drawn : now;
   const session = status.kind === "open" ? status.session : undefined;
   useAskBeforeLeaving(session);
   if (!session) return <NotOpen showId={showId} status={status} />;
