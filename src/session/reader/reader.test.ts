@@ -7,6 +7,7 @@ import { MOST_BYTES, writeShowFile } from "@/core/exchange/showFile";
 import { isRefusal } from "@/core/show/refusal";
 import { readConsent } from "../storage/consents";
 import { listShows, openShow } from "../storage/shows";
+import { piecesOf } from "@/core/units/pieces";
 import { readAside } from "./readAside";
 import { read } from "./reading";
 
@@ -55,7 +56,10 @@ class StandIn {
   addEventListener(kind: string, then: never) {
     this.heard.set(kind, then);
   }
-  postMessage() {}
+  asked: unknown[] = [];
+  postMessage(asked: unknown) {
+    this.asked.push(asked);
+  }
   terminate() {
     this.ended = true;
   }
@@ -88,4 +92,19 @@ test("reading beside the page tells its progress, can be stopped, and ends when 
   expect(await late).toMatchObject({ what: expect.stringMatching(/longer than 2 minutes/) });
   expect(StandIn.last.ended).toBe(true);
   jest.useRealTimers();
+});
+
+test("a show comes a piece at a time: each one taken in asks for another, and it is whole at the end", async () => {
+  Object.assign(globalThis, { Worker: StandIn });
+  const done = readAside<"open">({ kind: "open", id: "s1" });
+  const worker = StandIn.last;
+  const show = { name: "Large", lists: { l1: { number: 1 }, l2: { number: 2 }, l3: { number: 3 }, l4: { number: 4 } } };
+  const pieces = [...piecesOf(show, 2)];
+  expect(pieces.length).toBeGreaterThan(2);
+  for (const [k, piece] of pieces.entries()) {
+    worker.say({ kind: "piece", piece: [...piece] });
+    expect(worker.asked.slice(1)).toEqual(Array.from({ length: k + 1 }, () => ({ kind: "more" })));
+  }
+  worker.say({ kind: "read", answer: { world: { show: null } } });
+  expect(await done).toEqual({ world: { show } });
 });
