@@ -26,6 +26,9 @@ const core = [
   "command",
   "desk",
 ];
+// The interface is a house of floors; what two rooms of one floor need stands a floor lower.
+const floors = ["base", "show", "stage", "features", "places", "shell"];
+const rooms = ["features", "places"];
 // Neither the browser's side nor the stand-ins may run the processes of the other.
 const types = "messages\\.ts$";
 
@@ -43,6 +46,18 @@ module.exports = {
       severity: "error",
       from: { path: `^src/${layer}/` },
       to: { path: `^src/(${others.join("|")})/` },
+    })),
+    ...floors.slice(0, -1).map((floor, i) => ({
+      name: `ui-${floor}-builds-down-only`,
+      severity: "error",
+      from: { path: `^src/ui/${floor}/` },
+      to: { path: `^src/ui/((${floors.slice(i + 1).join("|")}|picker|outside)/|[^/]+$)` },
+    })),
+    ...rooms.map((floor) => ({
+      name: `ui-${floor}-stand-apart`,
+      severity: "error",
+      from: { path: `^src/ui/${floor}/([^/]+)/` },
+      to: { path: `^src/ui/${floor}/`, pathNot: `^src/ui/${floor}/$1/` },
     })),
     {
       name: "processes-apart",

@@ -11,7 +11,7 @@ import {
   type MantineColorsTuple,
 } from "@mantine/core";
 import type { ReactNode } from "react";
-import { KeptApp } from "./shell/keptApp";
+import { KeptApp } from "./show/addresses/keptApp";
 
 const ink: MantineColorsTuple = [
   "#e9eef7",

@@ -5,7 +5,7 @@ import fc from "fast-check";
 import ts from "typescript";
 import { attributesKnown, withUnit } from "@/core/fixture/attribute";
 import { typedNumber } from "@/core/fixture/typedNumber";
-import { valueText } from "@/ui/build/summary";
+import { valueText } from "@/ui/show/held/summary";
 import type { Target } from "@/core/show/model";
 import { runs } from "@tests/setup/runs";
 import { PHRASES } from "./phrases";

@@ -8,8 +8,8 @@ import { openFrame, wholeHalf, type Frame } from "@/engine/frame";
 import { layoutOfRig, type Layout } from "@/engine/layout";
 import { roomLampsOf } from "@/picture/room/lamps";
 import { openShow } from "@/session/storage/shows";
-import { RoomFrame } from "../room/RoomFrame";
-import { useWireStage } from "../stage/wireStage";
+import { RoomFrame } from "@/ui/stage/room/RoomFrame";
+import { useWireStage } from "@/ui/stage/room/wireStage";
 import classes from "./Visualiser.module.css";
 import { plural } from "@/core/units/plural";
 

@@ -13,7 +13,7 @@ import { isHosted } from "@/session/running";
 import type { ShowCard } from "@/session/storage/database";
 import { addShow, bringBack, listShows, nameFault, putAway, removeForGood } from "@/session/storage/shows";
 import { ShowRow } from "./ShowRow";
-import { NEW_VERSION, useNewVersion } from "../shell/keptApp";
+import { NEW_VERSION, useNewVersion } from "@/ui/show/addresses/keptApp";
 import classes from "./Picker.module.css";
 import { plural } from "@/core/units/plural";
 

@@ -7,8 +7,8 @@ import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { ShowCard } from "@/session/storage/database";
 import { duplicateShow, openShow, renameShow } from "@/session/storage/shows";
 import { isHosted } from "@/session/running";
-import { EditableText } from "../parts/EditableText";
-import { saveShowFile } from "../parts/saveFile";
+import { EditableText } from "@/ui/base/parts/EditableText";
+import { saveShowFile } from "@/ui/base/files/saveFile";
 import { Rescue } from "../shell/Rescue";
 import classes from "./Picker.module.css";
 

@@ -2,10 +2,10 @@
 
 import { Button, FileButton, Group, Kbd, Modal, Table, Text } from "@mantine/core";
 import { useEffect, useState } from "react";
-import { KEYS, pressedKeys, TABLE_KEYS } from "../keys";
-import { loadSettings, saveSettings } from "../parts/settingsFile";
-import { useSession } from "../useSession";
-import { useKeyTable } from "./useKeyTable";
+import { KEYS, pressedKeys, TABLE_KEYS } from "@/ui/show/keys/keys";
+import { loadSettings, saveSettings } from "@/ui/base/preferences/settingsFile";
+import { useSession } from "@/ui/show/useSession";
+import { useKeyTable } from "@/ui/show/keys/useKeyTable";
 
 /** All keys, to be read and changed, and the short forms of the Ask bar. */
 export function KeysHelp({ opened, onClose, onOpen }: { opened: boolean; onClose(): void; onOpen(): void }) {

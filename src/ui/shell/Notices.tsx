@@ -3,9 +3,9 @@
 import { notifications, Notifications } from "@mantine/notifications";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
-import { useForeseen } from "../ask/foreseen";
-import { capital } from "../parts/words";
-import { useSession, useShow } from "../useSession";
+import { useForeseen } from "@/ui/show/foresight/foreseen";
+import { capital } from "@/ui/base/typed/words";
+import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Shell.module.css";
 
 const STAYS_MS = 8000;

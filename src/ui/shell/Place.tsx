@@ -2,15 +2,15 @@
 
 import { Center, Loader } from "@mantine/core";
 import { lazy, Suspense, useEffect, type ComponentType } from "react";
-import { placeOf, type PlaceId } from "./placeIds";
-import { usePlace } from "./places";
+import { placeOf, type PlaceId } from "@/ui/show/addresses/placeIds";
+import { usePlace } from "@/ui/show/addresses/places";
 
 const LOADS: Record<PlaceId, () => Promise<{ default: ComponentType }>> = {
-  rig: () => import("../rig/RigPlace").then((m) => ({ default: m.RigPlace })),
-  build: () => import("../build/BuildPlace").then((m) => ({ default: m.BuildPlace })),
-  cues: () => import("../cues/CuesPlace").then((m) => ({ default: m.CuesPlace })),
-  run: () => import("../run/RunPlace").then((m) => ({ default: m.RunPlace })),
-  check: () => import("../check/CheckPlace").then((m) => ({ default: m.CheckPlace })),
+  rig: () => import("@/ui/places/rig/RigPlace").then((m) => ({ default: m.RigPlace })),
+  build: () => import("@/ui/places/build/BuildPlace").then((m) => ({ default: m.BuildPlace })),
+  cues: () => import("@/ui/places/cues/CuesPlace").then((m) => ({ default: m.CuesPlace })),
+  run: () => import("@/ui/places/run/RunPlace").then((m) => ({ default: m.RunPlace })),
+  check: () => import("@/ui/places/check/CheckPlace").then((m) => ({ default: m.CheckPlace })),
 };
 const PLACES = {
   rig: lazy(LOADS.rig),
@@ -28,7 +28,7 @@ export function Place() {
   const Shown = PLACES[usePlace()];
   useEffect(() => {
     for (const load of Object.values(LOADS)) void load().catch(() => undefined);
-    void import("../room/RoomCanvas").catch(() => undefined);
+    void import("@/ui/stage/room/RoomCanvas").catch(() => undefined);
   }, []);
   return (
     <Suspense

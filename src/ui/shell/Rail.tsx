@@ -2,9 +2,9 @@
 
 import { Tooltip } from "@mantine/core";
 import { IconChecklist, IconLayoutList, IconPlayerPlay, IconSpeakerphone, IconTools } from "@tabler/icons-react";
-import { useFindings } from "../check/useFindings";
-import { useKeyTable } from "./useKeyTable";
-import { usePlace, usePlaces } from "./places";
+import { useFindings } from "@/ui/places/check/useFindings";
+import { useKeyTable } from "@/ui/show/keys/useKeyTable";
+import { usePlace, usePlaces } from "@/ui/show/addresses/places";
 import classes from "./Shell.module.css";
 
 export const PLACES = [

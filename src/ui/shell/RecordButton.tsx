@@ -21,10 +21,10 @@ import type { Looks } from "@/core/cue/cueDraft";
 import { newTimes, timesText } from "@/core/cue/times";
 import { cueNumbered, cuesOf, listsByNumber, type World } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { useForesightOf } from "../ask/useForesight";
-import { numberBefore } from "../cues/cueRoom";
-import { RipplePairs } from "../parts/RipplePairs";
-import { useSession, useShow } from "../useSession";
+import { useForesightOf } from "@/ui/show/foresight/useForesight";
+import { numberBefore } from "@/ui/features/cues/cueRoom";
+import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";
+import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Shell.module.css";
 
 const NOTHING: Intent[] = [];

@@ -7,8 +7,8 @@ import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { addShow } from "@/session/storage/shows";
 import { listVersions, openVersion, type Version, type Versions } from "@/session/storage/versions";
-import { capital } from "../parts/words";
-import { versionText } from "./places";
+import { capital } from "@/ui/base/typed/words";
+import { versionText } from "@/ui/show/addresses/places";
 import classes from "./Shell.module.css";
 
 /** A few of the steps are shown; older ones on demand. */

@@ -15,17 +15,17 @@ import {
   IconList,
 } from "@tabler/icons-react";
 import { useCallback, useState } from "react";
-import { AskBar } from "../ask/AskBar";
-import { useSession, useShow } from "../useSession";
-import { saveShowFile } from "../parts/saveFile";
+import { AskBar } from "./ask/AskBar";
+import { useSession, useShow } from "@/ui/show/useSession";
+import { saveShowFile } from "@/ui/base/files/saveFile";
 import { BACKUP_MINUTES, canBackUp, startBackup } from "./backup";
-import { MacrosDialog } from "../macros/MacrosDialog";
-import { SurfaceDialog } from "../surface/SurfaceDialog";
-import { ViewsDialog } from "../views/ViewsDialog";
-import { TimeMachine } from "../versions/TimeMachine";
+import { MacrosDialog } from "@/ui/features/macros/MacrosDialog";
+import { SurfaceDialog } from "@/ui/features/surface/SurfaceDialog";
+import { ViewsDialog } from "@/ui/features/views/ViewsDialog";
+import { TimeMachine } from "@/ui/features/versions/TimeMachine";
 import { HouseDim } from "./HouseDim";
-import { APP_GONE, useLeave } from "./places";
-import { Handbook } from "../handbook/Handbook";
+import { APP_GONE, useLeave } from "@/ui/show/addresses/places";
+import { Handbook } from "./handbook/Handbook";
 import { KeysHelp } from "./KeysHelp";
 import { RecordButton } from "./RecordButton";
 import { Truths } from "./Truths";

@@ -1,8 +1,8 @@
 "use client";
 
 import { useEffect } from "react";
-import { askInput } from "../ask/askInput";
-import { isLeft, takesText } from "../parts/showKeys";
+import { askInput } from "@/ui/show/foresight/askInput";
+import { isLeft, takesText } from "@/ui/show/keys/showKeys";
 
 /** How the focus came where it is: led there by keys, or put there by the press that was the last thing a hand did. */
 let byTab = false;

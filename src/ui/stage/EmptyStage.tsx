@@ -1,7 +1,7 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { usePlaces } from "../shell/places";
+import { usePlaces } from "@/ui/show/addresses/places";
 import classes from "./Stage.module.css";
 
 /** A stage without lamps leads to where they are patched. */

@@ -1,7 +1,7 @@
 "use client";
 
-import { RoomView } from "../room/RoomView";
-import { StagePlan } from "./StagePlan";
+import { RoomView } from "./room/RoomView";
+import { StagePlan } from "./plan/StagePlan";
 import { useStageTools } from "./stageTools";
 
 /** The stage: from above, or as a room in three dimensions. @param live whether it is the live stage, whatever is worked on blind. */

@@ -1,5 +1,5 @@
 import { notFound } from "next/navigation";
-import { isPlace } from "@/ui/shell/placeIds";
+import { isPlace } from "@/ui/show/addresses/placeIds";
 import { Place } from "@/ui/shell/Place";
 
 export default async function Page({ params }: { params: Promise<{ place: string }> }) {
