@@ -8,9 +8,9 @@ import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { addShow } from "@/session/storage/shows";
 import { saveShowFile } from "@/ui/base/files/saveFile";
-import { writePref } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { keep as remember } from "@/ui/base/preferences/remembered";
 import { useBlind } from "@/ui/show/blind";
-import { RIG_TAB } from "@/ui/places/rig/RigPlace";
 import { useShallow } from "zustand/react/shallow";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { APP_GONE, isAppThere, useLeave, usePlaces } from "@/ui/show/addresses/places";
@@ -144,7 +144,7 @@ export function Truths() {
     unidentify: () => session.act([identify.of({ items: [] })], "identify off"),
     unpark: () =>
       session.act([unpark.of({ keys: Object.keys(session.store.getState().world.hands.parked) })], "unpark all"),
-    outputs: () => (writePref(RIG_TAB, "outputs"), go("rig")),
+    outputs: () => (remember(REMEMBERED.rigTab, "outputs"), go("rig")),
     keep: () => void keep(),
     light: () => void session.event({ kind: "blackout", on: false }),
     grand: () => void session.event({ kind: "grand", value: 100 }),

@@ -2,20 +2,16 @@
 
 import type { ReactNode } from "react";
 import { Group, Panel, Separator } from "react-resizable-panels";
-import { z } from "@/core/units/zod";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED, type SplitName } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import classes from "./parts.module.css";
-
-/** Shares of a split that is remembered, in percent by panel. */
-export const LayoutSchema = z.record(z.string().max(20), z.number().min(0).max(100));
 
 /** The line between two panels, dragged or moved by arrows. */
 export const Grip = ({ label }: { label: string }) => <Separator className={classes.grip} aria-label={label} />;
 
 interface Props {
-  /** Under this name what was dragged is remembered. */
-  name: string;
-  way: "across" | "down";
+  /** Under this name what was dragged is remembered; its end says whether the panels lie across or down. */
+  name: SplitName;
   /** What is dragged, in words. */
   label: string;
   /** Which of the two keeps its size when the window grows. */
@@ -29,9 +25,9 @@ interface Props {
 }
 
 /** Two panels beside or under each other; what is dragged stays so. */
-export function Split({ name, way, label, keeps, size, least, first, second }: Props) {
-  const [layout, setLayout] = usePrefs(`bold-comet-${name}-${way}`, LayoutSchema, {});
-  const idOf = (which: "first" | "second") => `${name}-${way}-${which}`;
+export function Split({ name, label, keeps, size, least, first, second }: Props) {
+  const [layout, setLayout] = useRemembered(REMEMBERED.splits[name]);
+  const idOf = (which: "first" | "second") => `${name}-${which}`;
   const remembered = idOf("first") in layout && idOf("second") in layout;
   const panel = (which: "first" | "second", content: ReactNode) => (
     <Panel
@@ -45,7 +41,7 @@ export function Split({ name, way, label, keeps, size, least, first, second }: P
   return (
     <Group
       className={classes.split}
-      orientation={way === "across" ? "horizontal" : "vertical"}
+      orientation={name.endsWith("-across") ? "horizontal" : "vertical"}
       {...(remembered ? { defaultLayout: layout } : {})}
       onLayoutChanged={(next, { isUserInteraction }) => isUserInteraction && setLayout(next)}
     >

@@ -7,7 +7,7 @@ const MOST = 10;
 /** What stands under a name of its own is a level of its own. */
 const LEVEL = /<Under\b[^]*?<\/Under>/g;
 
-const menus = readdirSync(join(__dirname, ".."), { recursive: true, withFileTypes: true })
+const menus = readdirSync(join(__dirname, "../.."), { recursive: true, withFileTypes: true })
   .filter((f) => f.isFile() && f.name.endsWith(".tsx"))
   .flatMap((f) => {
     const text = readFileSync(join(f.parentPath, f.name), "utf8");

@@ -3,30 +3,31 @@ import { fakeBrowserStorage } from "@tests/setup/browserStorage";
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { loadSettings, settingsText } from "./settingsFile";
-import { kindOf } from "./remembered";
+import { REMEMBERED } from "./registry";
+import { recall, takeOver } from "./remembered";
 
 const kept = fakeBrowserStorage();
 
 const sources = readdirSync(join(__dirname, "../.."), { recursive: true, withFileTypes: true })
   .filter((f) => f.isFile() && /(?<!\.test)\.tsx?$/.test(f.name))
-  .map((f) => readFileSync(join(f.parentPath, f.name), "utf8"));
+  .map((f) => ({ name: f.name, text: readFileSync(join(f.parentPath, f.name), "utf8") }));
 
-test("every name that is remembered under is known by its kind", () => {
-  const used = sources.flatMap((text) =>
-    [...text.matchAll(/usePrefs\(\s*["`](bold-comet-[^"`]+)["`]/g)].map((m) => m[1]!),
-  );
-  const names = sources.flatMap((text) =>
-    [...text.matchAll(/const [A-Z_]+ = "(bold-comet-[a-z-]+)";/g)].map((m) => m[1]!),
-  );
-  const ours = names.filter(
-    (name) => sources.some((text) => text.includes("usePrefs") || text.includes("writePref")) && kindOf(name),
-  );
-  expect(used.length).toBeGreaterThan(12);
-  expect(ours).toEqual(expect.arrayContaining(["bold-comet-keys", "bold-comet-go-guard", "bold-comet-surface"]));
-  const unknown = used.filter(
-    (key) => !kindOf(key.replaceAll("${name}-${way}", "build-across").replaceAll("${id}", "demo")),
-  );
-  expect(unknown).toEqual([]);
+test("the interface remembers nothing past the registry", () => {
+  const past = sources.filter(({ text }) => /\b(localStorage|sessionStorage)\b|useLocalStorage/.test(text));
+  expect(past.map(({ name }) => name)).toEqual(["remembered.ts"]);
+});
+
+test("what does not fit, or is of this browser alone, is not taken over", () => {
+  takeOver(["arrangement"], "bold-comet-shelf-tab", "Nowhere");
+  takeOver(["arrangement"], "bold-comet-go-guard", 300);
+  takeOver(["arrangement", "setting", "own"], "bold-comet-osc-in", true);
+  takeOver(["arrangement"], "bold-comet-build-across", { left: 400 });
+  expect(kept.size).toBe(0);
+  takeOver(["arrangement"], "bold-comet-shelf-tab", "Gobo");
+  expect(recall(REMEMBERED.shelfTab)).toBe("Gobo");
+  kept.set("bold-comet-shelf-tab", "{");
+  expect(recall(REMEMBERED.shelfTab)).toBe(REMEMBERED.shelfTab.start);
+  kept.clear();
 });
 
 test("the settings file has the shelf too, and nothing of this browser alone; read again it is as it was", async () => {
@@ -34,7 +35,7 @@ test("the settings file has the shelf too, and nothing of this browser alone; re
     "bold-comet-palette-names": "true",
     "bold-comet-shelf-tab": '"Gobo"',
     "bold-comet-shelf-width": '"any"',
-    "bold-comet-palette-view": '{"columns":[]}',
+    "bold-comet-palette-view": '{"order":["fixture"],"hidden":[],"widths":{},"sort":null,"byType":false}',
     "bold-comet-cues-shape": '"sheet"',
   };
   const own = { "bold-comet-osc-in": "true", "bold-comet-consent-demo": "{}", "bold-comet-surface": "[]", other: "1" };

@@ -1,17 +1,18 @@
 /** How this browser is set up, as a file: keys, columns and panels. What people agreed to is never in it. */
 import { z } from "@/core/units/zod";
-import { kindOf, rememberedOf } from "./remembered";
+import { rememberedOf, takeOver } from "./remembered";
+import type { Kind } from "./registry";
 import { saveFile } from "@/ui/base/files/saveFile";
-import { writePref } from "./usePrefs";
 
 const FORMAT = "bold-comet-settings";
 const MOST_BYTES = 200_000;
 const MOST = 200;
+const HANDED_ON: readonly Kind[] = ["arrangement", "setting"];
 const SettingsSchema = z.object({ format: z.literal(FORMAT), settings: z.record(z.string(), z.unknown()) });
 
 /** All arrangement and settings of this browser, as the text of a file. */
 export function settingsText(): string {
-  const kept = rememberedOf(["arrangement", "setting"], MOST, MOST_BYTES / 4);
+  const kept = rememberedOf(HANDED_ON, MOST, MOST_BYTES / 4);
   const settings = Object.fromEntries(Object.entries(kept).map(([key, text]) => [key, JSON.parse(text) as unknown]));
   return JSON.stringify({ format: FORMAT, settings }, null, 2);
 }
@@ -30,9 +31,6 @@ export async function loadSettings(file: Pick<File, "size" | "text" | "name">): 
   }
   const read = SettingsSchema.safeParse(parsed);
   if (!read.success) return `${file.name} holds no settings of Bold Comet`;
-  for (const [key, value] of Object.entries(read.data.settings).slice(0, MOST)) {
-    const kind = kindOf(key);
-    if (kind === "arrangement" || kind === "setting") writePref(key, value);
-  }
+  for (const [key, value] of Object.entries(read.data.settings).slice(0, MOST)) takeOver(HANDED_ON, key, value);
   return undefined;
 }

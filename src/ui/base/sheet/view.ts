@@ -9,18 +9,10 @@ import {
   tableFeatures,
 } from "@tanstack/table-core";
 import { storeReactivityBindings } from "@tanstack/table-core/store-reactivity-bindings";
-import { z } from "@/core/units/zod";
+import type { SheetView } from "@/ui/base/preferences/registry";
 import { grouped } from "@/core/units/grouped";
 
-export const SheetViewSchema = z.object({
-  order: z.array(z.string().max(80)).max(400),
-  hidden: z.array(z.string().max(80)).max(400),
-  widths: z.record(z.string(), z.number().min(30).max(800)),
-  sort: z.object({ column: z.string().max(80), down: z.boolean() }).nullable(),
-  byType: z.boolean(),
-});
-export type SheetView = z.infer<typeof SheetViewSchema>;
-
+export type { SheetView };
 export interface SheetColumn {
   id: string;
   title: string;

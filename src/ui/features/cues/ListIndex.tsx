@@ -10,15 +10,13 @@ import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";
-import { z } from "@/core/units/zod";
 import { EditableText } from "@/ui/base/parts/EditableText";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { kindText } from "./kindText";
 import { ListOptions } from "./ListOptions";
 import classes from "./Cues.module.css";
-
-const ORDERS = ["number", "name", "running"] as const;
 
 /** All lists with how they stand; chosen, run, made, copied and deleted from here, with a lane or without. */
 export function ListIndex({
@@ -36,7 +34,7 @@ export function ListIndex({
   const show = useShow((s) => s.world.show);
   const armed = useShow((s) => s.world.hands.armed);
   const runs = useShow((s) => s.playing.runs);
-  const [order, setOrder] = usePrefs("bold-comet-lists-order", z.enum(ORDERS), "number");
+  const [order, setOrder] = useRemembered(REMEMBERED.listsOrder);
   const lists = listsByNumber(show);
   const free = (lists.at(-1)?.number ?? 0) + 1;
   const ordered = {

@@ -18,8 +18,9 @@ import { typedAmounts } from "@/ui/base/typed/typed";
 import { normal, type Range } from "@/ui/base/sheet/range";
 import { Sheet } from "@/ui/base/sheet/Sheet";
 import type { Look } from "@/ui/base/sheet/looks";
-import { inSections, rowsIn, shownColumns, SheetViewSchema, startView, type SheetColumn } from "@/ui/base/sheet/view";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { inSections, rowsIn, shownColumns, startView, type SheetColumn } from "@/ui/base/sheet/view";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { FIXTURE, valueColumns } from "@/ui/base/sheet/valueColumns";
 
@@ -36,7 +37,8 @@ interface Row {
 export function PaletteSheet({ palette }: { palette: Palette }) {
   const session = useSession();
   const show = useShow((s) => s.world.show);
-  const [view, setView] = usePrefs("bold-comet-palette-view", SheetViewSchema, START);
+  const [kept, setView] = useRemembered(REMEMBERED.paletteView);
+  const view = kept ?? START;
   const [type, setType] = useState(false);
   const { id } = palette;
   const { rows, columns } = useMemo(() => {

@@ -1,5 +1,5 @@
 /** What the tiles of the shelf show: what each palette would do to the selection. */
-import { FAMILIES } from "@/core/fixture/attribute";
+import type { PALETTE_TABS } from "@/ui/base/preferences/registry";
 import { familiesOf } from "@/core/palette/families";
 import { askerOf } from "@/core/palette/lookup";
 import type { Item, ParamKey } from "@/core/show/ids";
@@ -11,8 +11,7 @@ import type { Show } from "@/core/show/schema";
 import { isLink } from "@/core/show/value";
 import { palettesByNumber, type World } from "@/core/show/world";
 
-export const TABS = [...FAMILIES.filter((f) => f !== "Shapers" && f !== "Control"), "Control", "Mixed"] as const;
-export type Tab = (typeof TABS)[number];
+export type Tab = (typeof PALETTE_TABS)[number];
 
 /** The tab a palette lies on: its family, or Mixed where it has several. */
 export function tabOf(palette: Palette): Tab {

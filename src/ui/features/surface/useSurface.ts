@@ -6,7 +6,6 @@ import {
   doesOf,
   doesText,
   eventOf,
-  MappingsSchema,
   movedBy,
   pickUp,
   type Does,
@@ -15,11 +14,11 @@ import {
   type Pickup,
 } from "@/core/surface/mapping";
 import { doesAt, oscOf } from "@/core/surface/osc";
-import { z } from "@/core/units/zod";
 import { newMtcReader, readMtc } from "@/core/timecode/mtc";
 import { refusalText } from "@/core/show/refusal";
 import { listenToPorts, listenToStandIn } from "@/session/midi";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { goOnce } from "@/ui/show/playing/goOnce";
 import { useSession } from "@/ui/show/useSession";
 
@@ -42,14 +41,13 @@ export const useSurfaceState = create<Surface>()(() => ({
   wantsPorts: false,
 }));
 
-export const SURFACE = "bold-comet-surface";
-export const useMappings = (): [readonly Mapping[], (next: Mapping[]) => void] => usePrefs(SURFACE, MappingsSchema, []);
+export const useMappings = (): [readonly Mapping[], (next: Mapping[]) => void] => useRemembered(REMEMBERED.surface);
 
 /** The port of this machine that is told by OSC what plays; 0 for none. */
-export const useOscOut = () => usePrefs("bold-comet-osc-out", z.number().int().min(0).max(65_535), 0);
+export const useOscOut = () => useRemembered(REMEMBERED.oscOut);
 
 /** Whether Open Sound Control is heard: off until a person turns it on in this browser. */
-export const useOscIn = () => usePrefs("bold-comet-osc-in", z.boolean(), false);
+export const useOscIn = () => useRemembered(REMEMBERED.oscIn);
 
 /** Hears surfaces and timecode in the window that hosts, and does what they are mapped to. */
 export function useSurface(): void {

@@ -12,16 +12,9 @@ import { Legend } from "@/ui/base/parts/Legend";
 import { normal, type Range } from "@/ui/base/sheet/range";
 import { Sheet } from "@/ui/base/sheet/Sheet";
 import type { Look } from "@/ui/base/sheet/looks";
-import {
-  inSections,
-  rowsIn,
-  SheetViewSchema,
-  shownColumns,
-  sortedRows,
-  startView,
-  type SheetColumn,
-} from "@/ui/base/sheet/view";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { inSections, rowsIn, shownColumns, sortedRows, startView, type SheetColumn } from "@/ui/base/sheet/view";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { usePaletteNames } from "@/ui/show/held/usePaletteNames";
 import { seenByHands } from "@/ui/show/blind";
 import { useSession, useShow, useStageSummary } from "@/ui/show/useSession";
@@ -69,7 +62,8 @@ export function ValuesSheet() {
   const session = useSession();
   const world = useShow((s) => s.world);
   const running = useShow((s) => s.playing.runs[s.world.hands.armed]?.cue ?? null);
-  const [view, setView] = usePrefs("bold-comet-values-view", SheetViewSchema, START);
+  const [kept, setView] = useRemembered(REMEMBERED.valuesView);
+  const view = kept ?? START;
   const [layer, setLayer] = useState<Layer>("value");
   const [shown, setShown] = useState<Shown>("all");
   const [folded, setFolded] = useState<ReadonlySet<string>>(new Set());

@@ -4,9 +4,9 @@ import { Button } from "@mantine/core";
 import { useMediaQuery } from "@mantine/hooks";
 import { IconColorSwatch, IconTable, IconWaveSine } from "@tabler/icons-react";
 import { Group, Panel } from "react-resizable-panels";
-import { z } from "@/core/units/zod";
-import { Grip, LayoutSchema, Split } from "@/ui/base/parts/Split";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { Grip, Split } from "@/ui/base/parts/Split";
+import { REMEMBERED, type BELOW_STAGE } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { editEffect, useEditing } from "@/ui/show/effects/editing";
 import { EffectEditor } from "@/ui/features/effects/EffectEditor";
 import { Stage } from "@/ui/stage/Stage";
@@ -19,19 +19,17 @@ import { SpreadPanel } from "@/ui/features/groups/SpreadPanel";
 import { useShow } from "@/ui/show/useSession";
 import classes from "./Build.module.css";
 
-const BELOW = ["palettes", "values", "nothing"] as const;
-
 /** Groups, order and spread; the stage, with palettes or the values sheet under it; the programmer. What is dragged wider stays so. */
 export function BuildPlace() {
-  const [across, setAcross] = usePrefs("bold-comet-build-across", LayoutSchema, {});
-  const [down, setDown] = usePrefs("bold-comet-build-down", LayoutSchema, {});
-  const [below, setBelow] = usePrefs("bold-comet-build-below", z.enum(BELOW), "palettes");
+  const [across, setAcross] = useRemembered(REMEMBERED.splits["build-across"]);
+  const [down, setDown] = useRemembered(REMEMBERED.splits["build-down"]);
+  const [below, setBelow] = useRemembered(REMEMBERED.buildBelow);
   const editing = useEditing((s) => s.open !== null);
   // Where there is room, groups and programmer stay beside the effect editor.
   const roomy = useMediaQuery("(min-width: 1260px)", true);
   const alone = editing && !roomy;
   const lower = editing || below !== "nothing";
-  const press = (what: (typeof BELOW)[number]) => {
+  const press = (what: (typeof BELOW_STAGE)[number]) => {
     setBelow(!editing && below === what ? "nothing" : what);
     editEffect(null);
   };
@@ -138,8 +136,7 @@ function LeftColumn() {
     <div className={classes.left}>
       {some ? (
         <Split
-          name="groups"
-          way="down"
+          name="groups-down"
           label="Height of the groups"
           keeps="second"
           size="56%"

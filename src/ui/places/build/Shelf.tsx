@@ -13,9 +13,9 @@ import { paletteText } from "@/core/palette/words";
 import { recordable } from "@/core/program/intents";
 import { WIDTHS } from "@/core/show/paletteSchema";
 import { palettesByNumber } from "@/core/show/world";
-import { z } from "@/core/units/zod";
 import { NumberField } from "@/ui/show/NumberField";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED, SHELF_TABS } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { trying } from "@/ui/stage/blind/trying";
 import { useReorder } from "@/ui/base/gestures/useReorder";
 import { useSession, useShow } from "@/ui/show/useSession";
@@ -27,7 +27,7 @@ import { RecordPalette } from "@/ui/features/palettes/RecordPalette";
 import { StarterDialog } from "@/ui/features/palettes/StarterDialog";
 import { Tile } from "@/ui/features/palettes/Tile";
 import { pictureOf } from "@/ui/stage/pictures/palettePicture";
-import { offShelf, palettesOn, reachOf, stateOf, tabOf, TABS, type Tab } from "@/ui/features/palettes/tiles";
+import { offShelf, palettesOn, reachOf, stateOf, tabOf, type Tab } from "@/ui/features/palettes/tiles";
 import { UpdateDialog } from "@/ui/features/palettes/UpdateDialog";
 import { WidthsDialog } from "@/ui/features/palettes/WidthsDialog";
 import classes from "./Shelf.module.css";
@@ -52,17 +52,14 @@ export function numberAfter(taken: ReadonlySet<number>, own: readonly number[], 
   return number;
 }
 
-/** The tabs of the shelf: palettes by family, effects, and waves. */
-const SHELF_TABS = [...TABS, "Effects", "Waves"] as const;
-
 /** Palettes by family under the stage: pressed they go on the selection; an empty place records. */
 export function Shelf() {
   const session = useSession();
   const world = useShow((s) => s.world);
-  const [shown, setTab] = usePrefs("bold-comet-shelf-tab", z.enum(SHELF_TABS), "Colour");
+  const [shown, setTab] = useRemembered(REMEMBERED.shelfTab);
   const aside = shown === "Effects" || shown === "Waves" ? shown : null;
   const tab: Tab = shown === "Effects" || shown === "Waves" ? "Mixed" : shown;
-  const [width, setWidth] = usePrefs("bold-comet-shelf-width", z.enum(WIDTHS), "type");
+  const [width, setWidth] = useRemembered(REMEMBERED.shelfWidth);
   const [search, setSearch] = useState("");
   const [over, setOver] = useState(0);
   const [dialog, setDialog] = useState<{ kind: "record" | "update" | "starters" | "widths" } | null>(null);

@@ -41,8 +41,7 @@ export function CheckPlace() {
   const wait = open.length - urgent.length;
   return (
     <Split
-      name="check"
-      way="across"
+      name="check-across"
       label="Width of what is found"
       keeps="second"
       size="33.5%"

@@ -3,13 +3,10 @@
 import { useMemo } from "react";
 import type { Finding } from "@/core/check/finding";
 import { canWait, kindOfFinding } from "@/core/check/kinds";
-import { z } from "@/core/units/zod";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { asideOf, MOST_ASIDE } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { useSession, useShow } from "@/ui/show/useSession";
 
-const MOST = 2000;
-const KeysSchema = z.array(z.string().max(4000)).max(MOST);
-const NOTHING: string[] = [];
 /** The key of a kind that is never shown. */
 const never = (kind: string): string => `never ${kind}`;
 
@@ -17,14 +14,14 @@ const never = (kind: string): string => `never ${kind}`;
 export function useFindings() {
   const { id } = useSession();
   const checked = useShow((s) => s.checked);
-  const [keys, setKeys] = usePrefs(`bold-comet-dismissed-${id}`, KeysSchema, NOTHING);
+  const [keys, setKeys] = useRemembered(useMemo(() => asideOf(id), [id]));
   return useMemo(() => {
     const dismissed = new Set(keys);
     const isAside = (f: Finding) => dismissed.has(f.key) || dismissed.has(never(kindOfFinding(f) ?? ""));
     const all = checked?.findings ?? [];
     const open = all.filter((f) => !isAside(f));
     const without = (gone: readonly string[]) => keys.filter((k) => !gone.includes(k));
-    const add = (more: readonly string[]) => setKeys([...without(more), ...more].slice(-MOST));
+    const add = (more: readonly string[]) => setKeys([...without(more), ...more].slice(-MOST_ASIDE));
     return {
       looked: checked !== null,
       open,

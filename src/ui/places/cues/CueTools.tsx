@@ -3,10 +3,10 @@
 import { ActionIcon, SegmentedControl, TextInput, Tooltip } from "@mantine/core";
 import { IconArrowBarToDown, IconPlus, IconPrinter, IconSearch, IconSparkles } from "@tabler/icons-react";
 import { memo } from "react";
+import type { CUE_SHAPES } from "@/ui/base/preferences/registry";
 import classes from "@/ui/features/cues/Cues.module.css";
 
-export const SHAPES = ["film", "sheet", "lives"] as const;
-export type Shape = (typeof SHAPES)[number];
+export type Shape = (typeof CUE_SHAPES)[number];
 
 interface Props {
   cues: number;

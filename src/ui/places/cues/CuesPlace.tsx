@@ -1,19 +1,19 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { z } from "@/core/units/zod";
 import { recordCue } from "@/core/cue/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { Paper } from "@/ui/features/paper/Paper";
 import { Split } from "@/ui/base/parts/Split";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { Stage } from "@/ui/stage/Stage";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { CueSheet } from "./CueSheet";
 import { CueTable, matches } from "./CueTable";
 import { numberBefore } from "@/ui/features/cues/cueRoom";
 import { CleanDialog } from "@/ui/features/cues/CleanDialog";
-import { CueTools, SHAPES } from "./CueTools";
+import { CueTools } from "./CueTools";
 import { ListIndex } from "@/ui/features/cues/ListIndex";
 import { ListOptions } from "@/ui/features/cues/ListOptions";
 import { Lives } from "./Lives";
@@ -33,8 +33,8 @@ export function CuesPlace() {
   const [find, setFind] = useState("");
   /** A cue that is to be brought into sight. */
   const [sight, setSight] = useState<string | null>(null);
-  const [shape, setShape] = usePrefs("bold-comet-cues-shape", z.enum(SHAPES), "film");
-  const [follows, setFollows] = usePrefs("bold-comet-cues-follow", z.boolean(), false);
+  const [shape, setShape] = useRemembered(REMEMBERED.cuesShape);
+  const [follows, setFollows] = useRemembered(REMEMBERED.cuesFollow);
   // While it follows, the armed list is what is seen.
   const list = (follows ? undefined : show.lists[picked ?? ""]) ?? show.lists[hands.armed] ?? lists[0];
   const cues = list ? cuesOf(list) : [];
@@ -101,8 +101,7 @@ export function CuesPlace() {
   );
   return (
     <Split
-      name="cues"
-      way="across"
+      name="cues-across"
       label="Width of the list"
       keeps="second"
       size="33.5%"
@@ -119,8 +118,7 @@ export function CuesPlace() {
             </>
           ) : (
             <Split
-              name="cues"
-              way="down"
+              name="cues-down"
               label="Height of the stage"
               keeps="first"
               size={250}

@@ -12,14 +12,14 @@ import {
   IconUnlink,
 } from "@tabler/icons-react";
 import { useState } from "react";
-import { z } from "@/core/units/zod";
 import { writeMvr } from "@/core/exchange/mvr/write";
 import { writePatch } from "@/core/exchange/patchTable";
 import { splitItem } from "@/core/show/ids";
 import { unpatch } from "@/core/patch/intents";
 import { exportAscii, exportCues } from "@/ui/base/files/exportText";
 import { saveFile } from "@/ui/base/files/saveFile";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED, RIG_TABS } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { BringDialog } from "./bring/BringDialog";
 import { DuplicateDialog } from "./DuplicateDialog";
@@ -37,10 +37,7 @@ import { Outputs } from "./wire/Outputs";
 import { WireMonitor } from "./wire/WireMonitor";
 import classes from "./Rig.module.css";
 
-/** Where the tab chosen last is remembered. */
-export const RIG_TAB = "bold-comet-rig-tab";
-const TABS = ["patch", "library", "universes", "plan", "outputs", "wire"] as const;
-const TITLES: Record<(typeof TABS)[number], string> = {
+const TITLES: Record<(typeof RIG_TABS)[number], string> = {
   patch: "Patch",
   library: "Library",
   universes: "Universes",
@@ -52,7 +49,7 @@ const TITLES: Record<(typeof TABS)[number], string> = {
 /** The rig: what hangs, of which types, at which addresses, where, and how it is reached. */
 export function RigPlace() {
   const session = useSession();
-  const [tab, setTab] = usePrefs<(typeof TABS)[number]>(RIG_TAB, z.enum(TABS), "patch");
+  const [tab, setTab] = useRemembered(REMEMBERED.rigTab);
   const [patching, setPatching] = useState<{ type: string; mode: string } | "any" | null>(null);
   const [importing, setImporting] = useState(false);
   const [bringing, setBringing] = useState(false);
@@ -78,7 +75,7 @@ export function RigPlace() {
       <Tabs value={tab} onChange={(v) => v && setTab(v as typeof tab)} keepMounted={false} className={classes.tabs}>
         <div className={classes.head}>
           <Tabs.List>
-            {TABS.map((id) => (
+            {RIG_TABS.map((id) => (
               <Tabs.Tab key={id} value={id}>
                 {TITLES[id]}
               </Tabs.Tab>

@@ -1,7 +1,8 @@
 "use client";
 
 import { AskNumber } from "@/ui/base/parts/AskNumber";
-import { GUARD_MS, useGuard } from "@/ui/show/playing/goOnce";
+import { GUARD_MS } from "@/ui/base/preferences/registry";
+import { useGuard } from "@/ui/show/playing/goOnce";
 
 /** How soon a go pressed again counts as the same press. */
 export function GuardDialog({ onClose }: { onClose(): void }) {

@@ -37,8 +37,7 @@ export function RunPlace() {
   return (
     <>
       <Split
-        name="run"
-        way="across"
+        name="run-across"
         label="Width of the deck"
         keeps="first"
         size="50.3%"
@@ -91,8 +90,7 @@ export function RunPlace() {
         second={
           armed ? (
             <Split
-              name="run"
-              way="down"
+              name="run-down"
               label="Height of the stage"
               keeps="first"
               size="55%"

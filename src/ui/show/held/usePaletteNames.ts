@@ -1,8 +1,7 @@
 "use client";
 
-import { z } from "@/core/units/zod";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 
 /** Whether sheets and cues show palettes by their names instead of the values they give. */
-export const usePaletteNames = (): [boolean, (next: boolean) => void] =>
-  usePrefs("bold-comet-palette-names", z.boolean(), false);
+export const usePaletteNames = (): [boolean, (next: boolean) => void] => useRemembered(REMEMBERED.paletteNames);

@@ -1,5 +1,5 @@
 /** Every key there is, in one place. */
-import { z } from "@/core/units/zod";
+import type { KeyChanges } from "@/ui/base/preferences/registry";
 
 export interface KeyBinding {
   id: string;
@@ -80,11 +80,6 @@ export const TABLE_KEYS: readonly Pick<KeyBinding, "id" | "shown" | "does">[] = 
   { id: "table-empty", shown: "Del", does: "Empty names, notes and addresses; clear held values" },
   { id: "table-leave", shown: "Esc", does: "Drop a draft that clashes, then leave the table" },
 ];
-
-/** Keys as this browser's people have changed them, by id. */
-export const KeyChangesSchema = z.record(z.string().max(30), z.string().min(1).max(40));
-export type KeyChanges = z.infer<typeof KeyChangesSchema>;
-export const KEY_CHANGES = "bold-comet-keys";
 
 /** All keys with the changes; what is changed is shown as it is pressed. */
 export const keysWith = (changes: KeyChanges): readonly KeyBinding[] =>

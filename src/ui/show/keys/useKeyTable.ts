@@ -1,14 +1,15 @@
 "use client";
 
 import { useMemo } from "react";
-import { KEY_CHANGES, KeyChangesSchema, keysRefused, keysWith, type KeyChanges } from "./keys";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { keysRefused, keysWith } from "./keys";
+import { REMEMBERED, type KeyChanges } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 
 const NONE: KeyChanges = {};
 
 /** All keys as they are here, and changing them. */
 export function useKeyTable() {
-  const [changes, setChanges] = usePrefs(KEY_CHANGES, KeyChangesSchema, NONE);
+  const [changes, setChanges] = useRemembered(REMEMBERED.keys);
   const table = useMemo(() => keysWith(changes), [changes]);
   return {
     table,

@@ -8,7 +8,8 @@ import type { Show } from "@/core/show/schema";
 import type { RoomLamp } from "@/picture/room/lamps";
 import type { Lit } from "@/picture/lit";
 import { GIVES_UP, StageRoom } from "./stageRoom";
-import { walked, type Viewpoint } from "./viewpoints";
+import type { Viewpoint } from "@/ui/base/preferences/registry";
+import { walked } from "./viewpoints";
 
 export interface RoomProps {
   lamps: readonly RoomLamp[];

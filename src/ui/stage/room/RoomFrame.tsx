@@ -4,9 +4,10 @@ import { ActionIcon, Button, Menu, Tooltip } from "@mantine/core";
 import { IconBookmarkPlus, IconRoute, IconTrash, IconVideo } from "@tabler/icons-react";
 import dynamic from "next/dynamic";
 import { useMemo, useRef, useState, type ReactNode } from "react";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { REMEMBERED, type Viewpoint } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import type { RoomProps } from "./RoomCanvas";
-import { KeptSchema, usualViewpoints, type Viewpoint } from "./viewpoints";
+import { usualViewpoints } from "./viewpoints";
 import classes from "./Room.module.css";
 
 /** three.js is large: it is loaded when the room is shown. */
@@ -15,7 +16,6 @@ const RoomCanvas = dynamic(() => import("./RoomCanvas").then((m) => m.RoomCanvas
   loading: () => <p className={classes.loading}>The room is being built</p>,
 });
 
-export const KEPT_VIEWPOINTS = "bold-comet-viewpoints";
 const GIVES_UP = ["haze structure", "beam rays", "gobo detail", "half the resolution"];
 
 type Given = Pick<RoomProps, "lamps" | "show" | "selection" | "lit" | "aiming" | "onPick" | "onAim">;
@@ -23,7 +23,7 @@ type Given = Pick<RoomProps, "lamps" | "show" | "selection" | "lit" | "aiming" |
 /** The room with where it is looked at from, and what is given up for speed. */
 export function RoomFrame({ children, ...room }: Given & { children?: ReactNode }) {
   const usual = useMemo(() => usualViewpoints(room.lamps), [room.lamps]);
-  const [kept, setKept] = usePrefs<Viewpoint[]>(KEPT_VIEWPOINTS, KeptSchema, []);
+  const [kept, setKept] = useRemembered(REMEMBERED.viewpoints);
   const look = useRef<Viewpoint | null>(null);
   const now = useRef<Pick<Viewpoint, "from" | "to"> | null>(null);
   const [walking, setWalking] = useState(false);

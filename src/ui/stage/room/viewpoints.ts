@@ -1,11 +1,6 @@
 /** Where the room is looked at from: four that every stage has, and those that were kept. */
-import { z } from "@/core/units/zod";
+import type { Viewpoint } from "@/ui/base/preferences/registry";
 import type { RoomLamp } from "@/picture/room/lamps";
-
-const point = z.tuple([z.number(), z.number(), z.number()]);
-export const ViewpointSchema = z.object({ name: z.string().max(60), from: point, to: point });
-export type Viewpoint = z.infer<typeof ViewpointSchema>;
-export const KeptSchema = z.array(ViewpointSchema).max(40);
 
 /** Around the middle of the rig. */
 export function usualViewpoints(lamps: readonly Pick<RoomLamp, "x" | "y" | "z">[]): Viewpoint[] {

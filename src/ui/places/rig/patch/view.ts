@@ -3,21 +3,18 @@
 import { useMemo } from "react";
 import type { Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber } from "@/core/show/world";
-import {
-  inSections,
-  plainLines,
-  SheetViewSchema,
-  sortedRows,
-  startView,
-  type Line,
-  type SheetView,
-} from "@/ui/base/sheet/view";
-import { usePrefs } from "@/ui/base/preferences/usePrefs";
+import { inSections, plainLines, sortedRows, startView, type Line, type SheetView } from "@/ui/base/sheet/view";
+import { REMEMBERED } from "@/ui/base/preferences/registry";
+import { useRemembered } from "@/ui/base/preferences/remembered";
 import { COLUMNS, columnOf } from "./columns";
 
 /** Columns, their order and widths, sorting and grouping: remembered. */
-export const usePatchView = (): [SheetView, (next: SheetView) => void] =>
-  usePrefs("bold-comet-patch-view", SheetViewSchema, startView(COLUMNS, false));
+export function usePatchView(): [SheetView, (next: SheetView) => void] {
+  const [view, setView] = useRemembered(REMEMBERED.patchView);
+  return [view ?? START, setView];
+}
+
+const START = startView(COLUMNS, false);
 
 /** What a column is sorted by; unpatched fixtures come last. */
 const keyOf = (show: Show) => (f: Fixture, id: string) => {
