@@ -1,5 +1,5 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
-import { foresee, foreseeIntents, isUnfinished } from "@/core/desk/foresee";
+import { foresee, foreseeIntents, isUnfinished, palettesIn } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
 import { transitionOf, type Transition } from "@/core/play/transition";
 import { brokenLooks } from "@/core/cue/signed";
@@ -87,13 +87,22 @@ async function answer({ asked: about, steps, id }: Extract<ToLooks, { kind: "for
   after = undefined;
   const context = readContextOf(now, view);
   const found = "line" in about ? foresee(about.line, context, steps) : foreseeIntents(about.intents, context);
-  const words = { kind: "says" as const, id, says: null, follows: null, means: [], refusal: null, keeps: null };
+  const words = {
+    kind: "says" as const,
+    id,
+    says: null,
+    follows: null,
+    means: [],
+    refusal: null,
+    keeps: null,
+    palettes: [],
+  };
   if (found === undefined) return say(words);
   if (isUnfinished(found)) return say({ ...words, follows: found.follows, means: [...(found.means ?? [])] });
   if (isRefusal(found))
     return say({ ...words, refusal: { what: found.what, ...(found.cure ? { cure: found.cure } : {}) } });
   if (found.diff.length > 0) after = { id, show: applyDiff(now, found.diff).show };
-  say({ ...words, says: found.says, keeps: found.keeps ? [...found.keeps] : null });
+  say({ ...words, says: found.says, keeps: found.keeps ? [...found.keeps] : null, palettes: palettesIn(found.diff) });
   if (found.diff.length === 0) return;
   // The words are on their way before the ripple begins.
   await pause();
@@ -130,6 +139,7 @@ addEventListener("message", ({ data }: MessageEvent) => {
         follows: null,
         means: [],
         keeps: null,
+        palettes: [],
         refusal: {
           what: `what this would do could not be worked out (${error.message})`,
           cure: "Enter tries it; a line that fails changes nothing",

@@ -64,6 +64,8 @@ export const FromLooksSchema = z.discriminatedUnion("kind", [
     refusal: z.object({ what: z.string(), cure: z.string().optional() }).nullable(),
     /** The same edits with later looks kept, where they let them change. */
     keeps: intents.nullable(),
+    /** The palettes it would change. */
+    palettes: z.array(z.string()),
   }),
   /** Everything suspicious in the show as it is; and by cue the fixtures that have moved there in the dark. */
   z.object({ kind: z.literal("timed"), id: z.number().int(), transition: TransitionSchema.nullable() }),

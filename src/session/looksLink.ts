@@ -28,6 +28,8 @@ export interface Checked {
 export interface Told {
   says: string;
   keeps: readonly Intent[] | null;
+  /** The palettes it would change. */
+  palettes: readonly string[];
 }
 
 /** Whoever asks what a line would do is told its words, then the looks it would change. */
@@ -144,7 +146,7 @@ export function startLooks(
     if (parsed.data.id !== asking?.id) return;
     clearTimeout(asking.late);
     if (parsed.data.kind === "rippled") return asking.to.ripple(parsed.data.rippled, parsed.data.signed);
-    const { says, refusal, follows, means, keeps } = parsed.data;
+    const { says, refusal, follows, means, keeps, palettes } = parsed.data;
     asking.to.words(
       refusal
         ? refuse(refusal.what, refusal.cure)
@@ -152,7 +154,7 @@ export function startLooks(
           ? { follows, means }
           : says === null
             ? undefined
-            : { says, keeps },
+            : { says, keeps, palettes },
     );
   }
   function versionOf(show: Show): number {

@@ -2,7 +2,7 @@
 import type { Doing } from "@/core/desk/perform";
 import { sayIntents } from "@/core/desk/perform";
 import { destinationNames } from "@/core/dmx/consent";
-import { isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
+import { attempt, isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import type { Output } from "@/core/show/schema";
 import type { Hands } from "./hands";
 import type { Outcome, Session } from "./state";
@@ -21,22 +21,26 @@ export function waysOf(
   doIt: (doing: Doing) => Outcome,
   agree: Session["agree"],
   macro: Session["macro"],
-): Pick<Session, "run" | "act" | "hold" | "event" | "step"> {
+): Pick<Session, "run" | "act" | "build" | "hold" | "event" | "step"> {
   const told = <T extends Refusal | undefined>(refusal: T): T => {
     if (refusal) hands.tell(refusalText(refusal), "refused");
     return refusal;
   };
-  const act: Session["act"] = (intents, says, join) => {
+  const act: Session["act"] = (intents, says, join, line) => {
     const before = hands.world();
     const doing: Doing = { intents: [...intents], events: [], says: says ?? sayIntents(before, intents), join };
     const { now, end } = doIt(doing);
     if (now) return told(now);
-    hands.note({ before, intents }, join);
+    hands.note(line ?? { before, intents }, join);
     void end.then(told);
     return undefined;
   };
   return {
     act,
+    build({ make, line }) {
+      const made = attempt(() => make(hands.context()));
+      return isRefusal(made) ? told(made) : act(made, undefined, false, line);
+    },
     async run(line) {
       const found = hands.readLine(line);
       if (found === undefined) return undefined;

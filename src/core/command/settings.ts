@@ -1,12 +1,9 @@
 /** The settings of a holding line: "at 50", "pan at -20 to 20 delay 0 to 3", "colour at #2ad1c9". */
-import { isEmitter } from "../fixture/attribute";
-import { functionOf, openState, rangeOf } from "../fixture/parameters";
-import { allTargets, type Target } from "../show/model";
+import type { Target } from "../show/model";
 import { fail } from "../show/refusal";
 import { RELEASE } from "../show/value";
-import { fixtureNumbered } from "../show/world";
-import { clamp } from "../units/units";
-import { aim, cueTime, everyDefault, hold, ownTime, palette, targetsOfWhat, type Building } from "./building";
+import { aim, cueTime, hold, ownTime, palette, targetsOfWhat, type Building } from "./building";
+import { copyFrom, home, locate } from "./buildingAll";
 import { chroma, colour, filter, kelvin } from "./buildingColour";
 import { EFFECT_SETTINGS } from "./effectSettings";
 import { setting, type Setting } from "./setting";
@@ -155,59 +152,18 @@ export const SETTINGS: Setting[] = [
     syntax: "copy from <fixture>",
     about: "hold what another fixture shows: all the two have in common, by attribute",
     example: "8 thru 9 copy from 7",
-    apply(args, b) {
-      const { world, stage } = b.context;
-      const source = fixtureNumbered(world.show, args.fixture) ?? fail(`there is no fixture ${args.fixture}`);
-      const shown = new Map(
-        allTargets(world.show, source.id).map((t) => {
-          const now = stage(t.key);
-          return [
-            `${t.spec.cell} ${t.spec.head}`,
-            world.hands.held[t.key] ?? {
-              attribute: now?.attribute ?? t.attribute,
-              value: now?.value ?? t.spec.default,
-            },
-          ];
-        }),
-      );
-      let copied = 0;
-      for (const item of b.items) {
-        if (item === source.id) continue;
-        for (const target of allTargets(world.show, item)) {
-          const entry =
-            shown.get(`${target.spec.cell} ${target.spec.head}`) ??
-            [...shown.values()].find((e) => e.attribute === target.attribute && target.spec.cell === 0);
-          const fn = entry && functionOf(target.spec, entry.attribute);
-          if (!entry || !fn) continue;
-          const [low, high] = rangeOf(fn);
-          b.values[target.key] =
-            typeof entry.value === "number" ? { ...entry, value: clamp(entry.value, low, high) } : entry;
-          copied += 1;
-        }
-      }
-      if (copied === 0)
-        fail(
-          `fixture ${source.number} has nothing in common with what is selected`,
-          "Select fixtures that share attributes with it",
-        );
-      b.says.push(`as fixture ${source.number}`);
-    },
+    apply: ({ fixture }, b) => copyFrom(b, fixture),
   }),
   setting({
     syntax: "home",
     about: "hold every parameter at its default",
     example: "1 thru 12 home",
-    apply: (_, b) => (everyDefault(b, (t) => t.spec.default), void b.says.push("everything to its default")),
+    apply: (_, b) => home(b),
   }),
   setting({
     syntax: "locate",
     about: "hold full, open, white, centred",
     example: "1 thru 12 locate",
-    apply: (_, b) => (
-      everyDefault(b, (t) =>
-        t.attribute === "Dimmer" || isEmitter(t.attribute) ? 100 : (openState(t.fn) ?? t.spec.default),
-      ),
-      void b.says.push("full, open, white, centred")
-    ),
+    apply: (_, b) => locate(b),
   }),
 ];

@@ -10,6 +10,7 @@ import { namedByVoice } from "../show/links";
 import { isLink, isStop, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { grouped } from "../units/grouped";
+import { hashOf } from "../units/hash";
 import { keysThatDiffer } from "../units/overlaid";
 import { effectAt } from "./effects";
 import { along } from "./along";
@@ -98,12 +99,8 @@ function seenText(show: Resolving, { key, spec }: Part, effect: Effect): string 
   return JSON.stringify([voice, speed, isStop(effect) ? 0 : [effect.at, effect.of], named]);
 }
 
-/** A number for a text, whole and below `FUNCTION_STEP`: FNV-1a, 32 bits. */
-function numberOfText(text: string): number {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return (hash >>> 0) % FUNCTION_STEP;
-}
+/** A number for a text, whole and below `FUNCTION_STEP`. */
+const numberOfText = (text: string): number => hashOf(text) % FUNCTION_STEP;
 
 /** Whether two looks of one fixture are equal: both dark, or all values within 0.01 (SEMANTICS 4). */
 export function sameLook(a: FixtureLook, b: FixtureLook): boolean {

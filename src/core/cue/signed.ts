@@ -12,6 +12,7 @@ import { isAim, STOP, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { effectAt } from "./effects";
 import { partsOf } from "./looks";
+import { hashOf } from "../units/hash";
 import { inForceAt, trackingOf, type Tracking } from "./tracking";
 
 type Living = Resolving & Pick<Show, "types" | "fixtures">;
@@ -19,20 +20,13 @@ export type SignedLook = NonNullable<Cue["signed"]>;
 
 const SAME = 0.01;
 
-/** FNV-1a, 32 bits, of a text. */
-function hashOf(text: string): string {
-  let hash = 0x811c9dc5;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return (hash >>> 0).toString(36);
-}
-
 /** What tells an effect from another wherever it is opened: its voice, the item's turn, what its palettes and waves say. */
 function playsText(show: Living, key: ParamKey, effect: Effect): string {
   const sounded = voiceOf(show, effect);
   if (!sounded) return "";
   const { voice, speed } = sounded;
   const named = namedByVoice(voice).map((id) => show.waves[id] ?? saidBy(show, id, key) ?? null);
-  return hashOf(JSON.stringify([voice, speed, isStop(effect) ? 0 : [effect.at, effect.of], named]));
+  return hashOf(JSON.stringify([voice, speed, isStop(effect) ? 0 : [effect.at, effect.of], named])).toString(36);
 }
 
 /** Where an entry points, where the fixture can reach it. */

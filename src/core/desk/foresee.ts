@@ -90,6 +90,11 @@ function foreseen(says: string, diff: Diff, intents: readonly Intent[]): Foresee
   return { says, diff: diff.some((c) => c.path[0] === "show") ? diff : [], ...(keeps ? { keeps } : {}) };
 }
 
+/** The palettes of the show that a diff changes, by id. */
+export const palettesIn = (diff: Diff): string[] => [
+  ...new Set(diff.flatMap(({ path: [of, kind, id] }) => (of === "show" && kind === "palettes" && id ? [id] : []))),
+];
+
 /** The same of edits that stand already, of a dialog or a button. */
 export function foreseeIntents(intents: readonly Intent[], { world }: Pick<ReadContext, "world">): Foreseen | Refusal {
   const done = perform({ world, history: EMPTY_HISTORY }, { intents: [...intents], events: [] });

@@ -1,6 +1,7 @@
 /** Catches outputs that clash on the wire and are not told. */
 import { newDesk, performOn, runLine } from "../desk/desk";
-import { outputFindings, runsOf } from "./outputCheck";
+import { runsOf } from "../units/runs";
+import { outputFindings } from "./outputCheck";
 
 const found = (...lines: string[]) => {
   const desk = newDesk();

@@ -3,6 +3,7 @@ import type { Intent } from "../show/intent";
 import { setOutputs } from "./outputIntents";
 import { destinationsOf, numberText, usualNumber } from "./wire";
 import type { Output, Show } from "../show/schema";
+import { runsOf } from "../units/runs";
 
 export interface OutputFinding {
   what: string;
@@ -10,17 +11,6 @@ export interface OutputFinding {
   cure: string;
   /** What cures it. */
   intents: Intent[];
-}
-
-/** Runs of numbers as a line names them: [1, 2, 3, 7] is "1 thru 3" and "7". */
-export function runsOf(numbers: readonly number[]): [first: number, last: number][] {
-  const runs: [number, number][] = [];
-  for (const n of [...numbers].sort((a, b) => a - b)) {
-    const last = runs.at(-1);
-    if (last && last[1] === n - 1) last[1] = n;
-    else runs.push([n, n]);
-  }
-  return runs;
 }
 
 /** What is suspicious about the outputs of a show, each with the intents that cure it. */

@@ -1,4 +1,5 @@
 /** Waves and where an item stands in them (SEMANTICS 7): closed form, so that a value is a function of time alone. */
+import { HASH_START, hashOf } from "../units/hash";
 import type { Drawn, Phasing, WaveName } from "../show/effectSchema";
 
 /** p * p * (3 - 2p): a way from 0 to 1 that begins and ends slowly. */
@@ -53,11 +54,8 @@ export function noiseAt(seed: number, cycle: number, u: number): number {
 }
 
 /** The seed of an item's noise in a voice: FNV-1a over the words that tell it from others, and the show's own. */
-export function noiseSeed(show: number, voice: number, item: string): number {
-  let hash = (0x811c9dc5 ^ show ^ Math.imul(voice + 1, 0x9e3779b1)) >>> 0;
-  for (let i = 0; i < item.length; i++) hash = Math.imul(hash ^ item.charCodeAt(i), 0x01000193);
-  return hash >>> 0;
-}
+export const noiseSeed = (show: number, voice: number, item: string): number =>
+  hashOf(item, (HASH_START ^ show ^ Math.imul(voice + 1, 0x9e3779b1)) >>> 0);
 
 /** How items lie along a cycle, their places given. */
 export type Laying = Pick<Phasing, "across" | "start" | "width" | "direction">;

@@ -2,6 +2,7 @@
 import { openDB, type DBSchema, type IDBPDatabase } from "idb";
 import { z } from "@/core/units/zod";
 import type { Consent } from "@/core/dmx/consent";
+import { HASH_START, hashOf } from "@/core/units/hash";
 import { textPieces } from "@/core/units/pieces";
 
 export const ShowCardSchema = z.object({
@@ -148,15 +149,7 @@ export const strictly = (db: Database, stores: readonly (typeof STORES)[number][
 export const entriesUpTo = (id: string, seq: number): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Math.max(0, seq)]);
 export const entriesOf = (id: string): IDBKeyRange => IDBKeyRange.bound([id, 0], [id, Infinity]);
 
-const FNV_START = 0x811c9dc5;
-/** FNV-1a, 32 bits (Fowler, Noll, Vo). @param from the checksum of the text before it. */
-export function checksum(text: string, from = FNV_START): number {
-  let hash = from;
-  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
-  return hash >>> 0;
-}
-
-export const sealText = (text: string): Sealed => ({ text, check: checksum(text) });
+export const sealText = (text: string): Sealed => ({ text, check: hashOf(text) });
 export const seal = (value: unknown): Sealed => sealText(JSON.stringify(value));
 
 /** So long a page writes before it lets a hand be heard, milliseconds. */
@@ -165,11 +158,11 @@ const A_WHILE_MS = 8;
 /** The same of what may be large: with pauses, so that no hand waits for it. */
 export async function sealCalmly(value: unknown): Promise<Sealed> {
   const texts: string[] = [];
-  let check = FNV_START;
+  let check = HASH_START;
   let until = performance.now() + A_WHILE_MS;
   for (const text of textPieces(value)) {
     texts.push(text);
-    check = checksum(text, check);
+    check = hashOf(text, check);
     if (performance.now() < until) continue;
     await new Promise((resolve) => setTimeout(resolve));
     until = performance.now() + A_WHILE_MS;
@@ -180,7 +173,7 @@ export async function sealCalmly(value: unknown): Promise<Sealed> {
 /** The text that was sealed, or undefined where it is damaged. */
 export function unsealText(sealed: unknown): string | undefined {
   const parsed = SealedSchema.safeParse(sealed);
-  return parsed.success && checksum(parsed.data.text) === parsed.data.check ? parsed.data.text : undefined;
+  return parsed.success && hashOf(parsed.data.text) === parsed.data.check ? parsed.data.text : undefined;
 }
 
 /** What was sealed, or undefined where it is damaged. */

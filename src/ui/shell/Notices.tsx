@@ -4,7 +4,7 @@ import { notifications, Notifications } from "@mantine/notifications";
 import { IconAlertTriangle, IconInfoCircle } from "@tabler/icons-react";
 import { useEffect } from "react";
 import { useForeseen } from "@/ui/show/foresight/foreseen";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Shell.module.css";
 

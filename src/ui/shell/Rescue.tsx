@@ -7,7 +7,7 @@ import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { addShow } from "@/session/storage/shows";
 import { listVersions, openVersion, type Version, type Versions } from "@/session/storage/versions";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { versionText } from "@/ui/show/addresses/places";
 import classes from "./Shell.module.css";
 

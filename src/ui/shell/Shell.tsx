@@ -9,7 +9,7 @@ import { DEMO_ID } from "@/core/show/showId";
 import type { Session } from "@/session/state";
 import { Deck } from "./deck/Deck";
 import { Fence } from "@/ui/base/parts/Fence";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useStillPage } from "@/ui/base/gestures/scrub";
 import { SessionContext, useSession } from "@/ui/show/useSession";
 import { PaletteInside } from "@/ui/features/palettes/PaletteInside";

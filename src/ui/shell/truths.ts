@@ -2,7 +2,7 @@
 import type { World } from "@/core/show/world";
 import type { WireState } from "@/engine/messages";
 import { plain } from "@/core/units/units";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { plural } from "@/core/units/plural";
 
 export type TruthAct =

@@ -3,10 +3,10 @@ import { writeCue } from "../../cue/writeCueIntent";
 import { evaluateSel, type Sel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import type { ParamKey } from "../../show/ids";
-import type { Hands } from "../../show/hands";
 import type { Cue, CueList } from "../../show/schema";
 import { RELEASE, type Entry } from "../../show/value";
-import { hold, newBuilding, ownTime, targetsOfWhat, type Building } from "../building";
+import { hold, type Building } from "../building";
+import { cueTimesIn, holdingOf, keysOf, ownTimesIn, type OfCue } from "../cueTiming";
 import { command, cueOf, intents, listOf, type Command } from "../command";
 import type { ReadContext } from "../context";
 import { whatText, type What } from "../what";
@@ -22,25 +22,25 @@ interface Args {
   keeplooks?: true;
 }
 
-/** Built as it would be held, with something else held. */
-const holding = ({ items, context }: Pick<Building, "items" | "context">, held: Hands["held"]): Building =>
-  newBuilding(items, { ...context, world: { ...context.world, hands: { ...context.world.hands, held } } });
-
 function within(args: Args, context: ReadContext): { list: CueList; cue: Cue; b: Building } {
   const list = listOf(args, context);
-  return { list, cue: cueOf(list, args.cueNumber), b: holding({ items: evaluateSel(args.sel, context), context }, {}) };
+  return {
+    list,
+    cue: cueOf(list, args.cueNumber),
+    b: holdingOf({ items: evaluateSel(args.sel, context), context }, {}),
+  };
 }
+
+const ofCue = (args: Args & { what: What }, context: ReadContext): OfCue => {
+  const { list, cue, b } = within(args, context);
+  return { list, cue, items: b.items, what: args.what, looks: looksOf(args) };
+};
 
 const looksOf = ({ cueonly, keeplooks }: Args) =>
   cueonly ? ("cueonly" as const) : keeplooks ? ("keeplooks" as const) : ("track" as const);
 
 const write = (args: Args, list: CueList, cue: Cue, values: Record<ParamKey, Entry>, unset: ParamKey[] = []) =>
   intents(writeCue.of({ list: list.id, cue: cue.id, values, unset, looks: looksOf(args) }));
-
-const keysOf = (b: Building, what: What) => {
-  const found = b.items.flatMap((item) => targetsOfWhat(b, item, what));
-  return found.length > 0 ? found : fail(`none of these fixtures has ${whatText(what)}`, "Name fixtures that have it");
-};
 
 export const CUE_VALUES: Command[] = [
   command({
@@ -86,32 +86,13 @@ export const CUE_VALUES: Command[] = [
     syntax: `${WHERE} <what> ([delay <delays:times>] [fade <fades:times>]) [cueonly | keeplooks]`,
     about: "own timing of what the cue stores; several times are spread over the fixtures",
     example: "set cue 3 1 thru 12 intensity delay 0 to 2 fade 4",
-    read(args, context) {
-      const { list, cue, b } = within(args, context);
-      const { delays, fades } = args;
-      if (!delays && !fades) fail("say a delay or a fade", "Such as: delay 1 fade 4");
-      if (!keysOf(b, args.what).some(({ key }) => cue.entries[key]))
-        fail(
-          `cue ${cue.number} stores no ${whatText(args.what)} of these fixtures`,
-          "Own timing goes with a stored value",
-        );
-      const stored = holding(b, cue.entries);
-      ownTime(stored, args.what, delays, fades);
-      return write(args, list, cue, stored.values);
-    },
+    read: (args, context) => intents(ownTimesIn(ofCue(args, context), args, context)),
   }),
   command({
     chapter,
     syntax: `${WHERE} <what> cue time [cueonly | keeplooks]`,
     about: "takes own timing away from what the cue stores: it goes by the cue's times again",
     example: "set cue 2 41 thru 64 intensity cue time",
-    read(args, context) {
-      const { list, cue, b } = within(args, context);
-      const untimed = keysOf(b, args.what)
-        .map((t) => t.key)
-        .filter((key) => cue.entries[key]?.time);
-      if (untimed.length === 0) fail(`cue ${cue.number} has no own timing of ${whatText(args.what)} of these fixtures`);
-      return intents(writeCue.of({ list: list.id, cue: cue.id, values: {}, unset: [], untimed, looks: looksOf(args) }));
-    },
+    read: (args, context) => intents(cueTimesIn(ofCue(args, context), context)),
   }),
 ];

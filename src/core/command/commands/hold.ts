@@ -1,12 +1,10 @@
 /** Holding values, in the command language. */
-import { clear, hold, identify, park, setBlind, setHighlight, unpark } from "../../program/intents";
+import { clear, identify, setBlind, setHighlight } from "../../program/intents";
 import { select } from "../../select/intents";
 import { fail } from "../../show/refusal";
-import { othersOf } from "../../select/order";
-import { splitKey } from "../../show/ids";
-import { allTargets, targetsOf } from "../../show/model";
 import { intents, itemsOf, command, type Command } from "../command";
 import { compileSyntax, match, mayBegin, type Match, type MatchState, type SlotParser } from "../grammar";
+import { othersAtOut, parkOf, unparkOf } from "../deeds";
 import { builtIntents, newBuilding, type Building } from "../building";
 import { SETTINGS, type Setting } from "../settings";
 import { SLOTS } from "../slots";
@@ -59,21 +57,7 @@ export const HOLDING: Command[] = [
     syntax: "others at out",
     about: "hold every lit fixture that is not selected at 0; the selection stays",
     example: "others at out",
-    read: (_, context) => {
-      const { world, isLit } = context;
-      const dark = othersOf(world)
-        .filter(isLit)
-        .flatMap((id) => targetsOf(world.show, id, "Dimmer"));
-      if (dark.length === 0) fail("nothing else is lit");
-      const values = Object.fromEntries(dark.map((t) => [t.key, { attribute: t.attribute, value: 0 }]));
-      const count = new Set(dark.map((t) => splitKey(t.key).fixture)).size;
-      return intents(
-        hold.of({
-          values,
-          says: `holds ${count === 1 ? "the other that is" : `the ${count} others that are`} lit at 0`,
-        }),
-      );
-    },
+    read: (_, context) => intents(othersAtOut(context)),
   }),
   command({
     chapter,
@@ -104,33 +88,13 @@ export const HOLDING: Command[] = [
     syntax: "[<sel>] park",
     about: "pin what is seen, masters included, over everything and scaled by nothing",
     example: "1 thru 3 park",
-    read(args, context) {
-      const targets = itemsOf(args, context).flatMap((i) => allTargets(context.world.show, i));
-      return intents(
-        park.of({
-          values: Object.fromEntries(
-            targets.map((t) => {
-              const now = context.seen?.(t.key) ??
-                context.stage(t.key) ?? { attribute: t.attribute, value: t.spec.default };
-              return [t.key, now];
-            }),
-          ),
-        }),
-      );
-    },
+    read: (args, context) => intents(parkOf(itemsOf(args, context), context)),
   }),
   command({
     chapter,
     syntax: "[<sel>] unpark",
     about: "let parked values play again",
     example: "1 thru 3 unpark",
-    read: (args, context) =>
-      intents(
-        unpark.of({
-          keys: itemsOf(args, context)
-            .flatMap((i) => allTargets(context.world.show, i))
-            .map((t) => t.key),
-        }),
-      ),
+    read: (args, context) => intents(unparkOf(itemsOf(args, context), context)),
   }),
 ];

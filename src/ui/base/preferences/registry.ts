@@ -23,7 +23,6 @@ export interface Remembered<T> {
 
 /** Shares of a split, in percent by panel. */
 const LayoutSchema = z.record(z.string().max(20), z.number().min(0).max(100));
-type Layout = z.infer<typeof LayoutSchema>;
 
 /** The columns of a sheet, as they were put. */
 const SheetViewSchema = z.object({

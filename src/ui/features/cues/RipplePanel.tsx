@@ -2,10 +2,9 @@
 
 import { Button } from "@mantine/core";
 import { givenIn, hardenCue } from "@/core/cue/hardIntent";
-import { paletteNumbered } from "@/core/show/world";
 import { lineDone, useForeseen } from "@/ui/show/foresight/foreseen";
 import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Cues.module.css";
 
@@ -18,7 +17,7 @@ export function RipplePanel() {
   const show = useShow((s) => s.world.show);
   if (found.ripple.length === 0) return null;
   const { keeps } = found;
-  const palette = paletteNumbered(show, Number(/^(?:update|set) palette (\d+)/i.exec(line.trim())?.[1] ?? 0));
+  const palette = found.palettes.length === 1 ? show.palettes[found.palettes[0]!] : undefined;
   return (
     <section className={classes.ripple} aria-label="What this edit changes" data-testid="ripple-pictures">
       <header>

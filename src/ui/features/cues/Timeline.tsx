@@ -11,7 +11,7 @@ import { EditableText } from "@/ui/base/parts/EditableText";
 import { LookPicture } from "@/ui/stage/pictures/LookPicture";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { FamilyTimes } from "./FamilyTimes";
-import { HUES, numbersText, TimelineRows } from "./TimelineRows";
+import { HUES, fixturesText, TimelineRows } from "./TimelineRows";
 import classes from "./Timeline.module.css";
 
 const PICTURE = { width: 236, height: 170 };
@@ -40,7 +40,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
     void import("echarts").then((echarts) => {
       if (over || !host.current || !made) return;
       chart.current ??= echarts.init(host.current, "dark", { renderer: "canvas" });
-      const numbers = (ids: readonly string[]) => numbersText(ids.flatMap((id) => show.fixtures[id]?.number ?? []));
+      const numbers = (ids: readonly string[]) => fixturesText(show, ids);
       chart.current.setOption(
         {
           backgroundColor: "transparent",
@@ -169,7 +169,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
           <ul className={classes.black} aria-label="Moves in black">
             {made.black.map((b) => (
               <li key={`${b.fixtures[0]} ${b.from}`}>
-                ☾ {numbersText(b.fixtures.flatMap((id) => show.fixtures[id]?.number ?? []))} move in black{" "}
+                ☾ {fixturesText(show, b.fixtures)} move in black{" "}
                 {b.from < 0 ? (
                   "since before the go"
                 ) : (

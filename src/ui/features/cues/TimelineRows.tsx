@@ -6,8 +6,11 @@ import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture
 import { splitKey } from "@/core/show/ids";
 import { moveTime } from "@/core/cue/times";
 import { select } from "@/core/select/intents";
-import type { Cue, CueList } from "@/core/show/schema";
+import { selText } from "@/core/show/lineText";
+import type { Cue, CueList, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
+import { cueTimesIn, ownTimesIn, type OfCue } from "@/core/command/cueTiming";
+import type { Deed } from "@/core/command/deeds";
 import { useForeseen } from "@/ui/show/foresight/foreseen";
 import { EditableText } from "@/ui/base/parts/EditableText";
 import { TimeBar, type BarTimes } from "@/ui/base/parts/TimeBar";
@@ -18,16 +21,13 @@ import classes from "./Timeline.module.css";
 /** Told apart by hue and by their place in the table. */
 export const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
 
-/** Numbers as a line names them: "41 thru 44 + 50". */
-export function numbersText(numbers: readonly number[]): string {
-  const sorted = [...numbers].sort((a, b) => a - b);
-  const runs: [number, number][] = [];
-  for (const n of sorted) {
-    const last = runs.at(-1);
-    if (last && last[1] === n - 1) last[1] = n;
-    else runs.push([n, n]);
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a} + ${b}` : `${a} thru ${b}`)).join(" + ");
+/** Fixtures as a line names them, by number: "41 thru 44 + 50". */
+export function fixturesText(show: Show, ids: readonly string[]): string {
+  const numberOf = (id: string) => show.fixtures[id]?.number ?? 0;
+  return selText(
+    show,
+    ids.filter((id) => show.fixtures[id]).sort((a, b) => numberOf(a) - numberOf(b)),
+  );
 }
 
 /** The own times of what a cue stores of a family of some fixtures: the longest, as the cue's complete; null where there is none. */
@@ -55,10 +55,10 @@ interface Props {
 /** What each fixture does, a row for those that do the same; own times typed or dragged, for one row or for all that are chosen. */
 export function TimelineRows({ list, cue, made, longest }: Props) {
   const session = useSession();
-  const fixtures = useShow((s) => s.world.show.fixtures);
+  const show = useShow((s) => s.world.show);
   const rows = made.curves.map((curve) => ({
     ...curve,
-    id: numbersText(curve.fixtures.flatMap((id) => fixtures[id]?.number ?? [])),
+    id: fixturesText(show, curve.fixtures),
   }));
   const chosen = useChosen(rows);
   const stored = FAMILIES.filter((f) =>
@@ -72,22 +72,33 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
   const drag = (now: Dragged | null) => {
     latest.current = now;
     setDragged(now);
-    useForeseen.setState({ hint: now && lineOf(now.row, dragText(now.change)) });
+    useForeseen.setState({ hint: now && dragging(now).line });
   };
-  /** The line that gives a row, and those chosen with it, times of their own. */
-  const lineOf = (row: string, times: string) => {
-    const sel = chosen.ids.has(row) ? rows.filter((r) => chosen.ids.has(r.id)).map((r) => r.id) : [row];
-    return `set list ${list.number} cue ${plain(cue.number, 3)} ${sel.join(" + ")} ${familyWord(family)} ${times}`;
+  /** A row, and those chosen with it, with times of their own; without, they go by the cue's time again. */
+  const timing = (row: string, times: Partial<Record<keyof BarTimes, readonly number[]>>): Deed => {
+    const those = rows.filter((r) => r.id === row || (chosen.ids.has(row) && chosen.ids.has(r.id)));
+    const items = those.flatMap((r) => r.fixtures);
+    const of: OfCue = { list, cue, items, what: { families: [family] } };
+    const { delay: delays, fade: fades } = times;
+    const said = (["delay", "fade"] as const).flatMap((what) => (times[what] ? [what, times[what].join(" to ")] : []));
+    return {
+      line: `set list ${list.number} cue ${plain(cue.number, 3)} ${fixturesText(show, items)} ${familyWord(family)} ${said.join(" ") || "cue time"}`,
+      make: (context) => [delays || fades ? ownTimesIn(of, { delays, fades }, context) : cueTimesIn(of, context)],
+    };
   };
-  /** Emptied, it goes by the cue's time again. */
-  const own = (row: string, what: keyof BarTimes, text: string) =>
-    void session.run(lineOf(row, text.trim() ? `${what} ${text}` : "cue time"));
-  const dragText = (change: Partial<BarTimes>) =>
-    (["delay", "fade"] as const).flatMap((what) => (what in change ? [`${what} ${change[what]}`] : [])).join(" ");
+  const own = (row: string, what: keyof BarTimes, text: string) => {
+    const typed = text.trim() ? session.read("times", text) : [];
+    if (typed) session.build(timing(row, typed.length > 0 ? { [what]: typed } : {}));
+  };
+  const dragging = ({ row, change: { delay, fade } }: Dragged) =>
+    timing(row, {
+      ...(delay === undefined ? {} : { delay: [delay] }),
+      ...(fade === undefined ? {} : { fade: [fade] }),
+    });
   const drop = () => {
     const { current: now } = latest;
     drag(null);
-    if (now) void session.run(lineOf(now.row, dragText(now.change)));
+    if (now) session.build(dragging(now));
   };
   return (
     <>

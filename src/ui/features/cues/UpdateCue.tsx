@@ -7,7 +7,7 @@ import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useForesightOf } from "@/ui/show/foresight/useForesight";
 import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession } from "@/ui/show/useSession";
 import { plural } from "@/core/units/plural";
 

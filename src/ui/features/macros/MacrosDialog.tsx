@@ -14,7 +14,8 @@ import type { Macro } from "@/core/show/deckSchema";
 import { macrosByNumber } from "@/core/show/world";
 import { linesDone, lineText } from "@/session/lines";
 import { saveFile } from "@/ui/base/files/saveFile";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
+import { runMacro } from "@/ui/show/playing/runMacro";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { MacroLines } from "./MacroLines";
 import classes from "./Macros.module.css";
@@ -155,7 +156,7 @@ function Macros({ draft, setDraft }: { draft: Draft | null; setDraft(draft: Draf
             leftSection={<IconPlayerPlay size={14} aria-hidden />}
             disabled={!saved || changed}
             title={changed ? "Record or save it first: what runs is what was recorded" : "Runs it now"}
-            onClick={() => saved && void session.run(`macro ${saved.number}`)}
+            onClick={() => saved && runMacro(session, saved.id)}
           >
             Run
           </Button>

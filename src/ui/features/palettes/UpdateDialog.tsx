@@ -12,7 +12,7 @@ import type { Intent } from "@/core/show/intent";
 import { plain } from "@/core/units/units";
 import { useForesightOf } from "@/ui/show/foresight/useForesight";
 import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Palettes.module.css";
 import { plural } from "@/core/units/plural";

@@ -3,7 +3,7 @@
 import { ActionIcon, Menu } from "@mantine/core";
 import { IconWaveSine } from "@tabler/icons-react";
 import { memo } from "react";
-import { holdVoices } from "@/core/command/voices";
+import { holdEffect, holdVoices } from "@/core/command/voices";
 import { drivenBy, stopFor } from "@/core/effect/casting";
 import { GALLERY } from "@/core/effect/gallery";
 import { PLAIN_PHASING } from "@/core/effect/words";
@@ -127,7 +127,7 @@ function Choices({ family, played }: { family: Family; played: readonly ParamKey
       )}
       {shows.length > 0 && <Menu.Label>Of the show</Menu.Label>}
       {shows.map((e) => (
-        <Menu.Item key={e.id} onClick={() => void session.run(`effect ${e.number}`)}>
+        <Menu.Item key={e.id} onClick={() => session.hold((b) => holdEffect(b, e.id, b.items))}>
           {e.number} {e.name}
         </Menu.Item>
       ))}

@@ -4,6 +4,17 @@ import { ActionIcon, Menu } from "@mantine/core";
 import { IconDots } from "@tabler/icons-react";
 import { useState } from "react";
 import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
+import {
+  blind as blindDeed,
+  clearOver,
+  copyFrom,
+  HOME,
+  LOCATE,
+  OTHERS_OUT,
+  PARK,
+  UNPARK,
+  type Deed,
+} from "@/core/command/deeds";
 import { linesOf } from "@/core/desk/lines";
 import { drop, keepOut } from "@/core/program/intents";
 import { splitItem, splitKey, type ParamKey } from "@/core/show/ids";
@@ -12,7 +23,7 @@ import { namesIn } from "@/core/units/names";
 import { hinting, useForeseen } from "@/ui/show/foresight/foreseen";
 import { AskNumber } from "@/ui/base/parts/AskNumber";
 import { Levels, Under, useFirstLevel } from "@/ui/base/parts/Levels";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import classes from "./Programmer.module.css";
 
@@ -25,7 +36,7 @@ const ASKED = {
     min: 1,
     max: 999_999,
     button: "Copy",
-    line: (n: number) => `copy from ${n}`,
+    deed: copyFrom,
   },
   clear: {
     title: "Clear the programmer over time",
@@ -35,11 +46,11 @@ const ASKED = {
     max: 3600,
     fraction: true,
     button: "Clear",
-    line: (n: number) => `clear over ${n}`,
+    deed: clearOver,
   },
 };
 
-/** What else hands do with what is selected and held; each is a line, which the Ask bar spells out before it is done. */
+/** What else hands do with what is selected and held; the line that does the same stands in the Ask bar while a hand is on it. */
 export function HandsMenu() {
   const session = useSession();
   const [asks, setAsks] = useState<Asks | null>(null);
@@ -50,8 +61,8 @@ export function HandsMenu() {
       {asked && (
         <AskNumber
           {...asked}
-          says={asked.line}
-          onDone={(n) => void session.run(asked.line(n))}
+          says={(n) => asked.deed(n).line}
+          onDone={(n) => void session.build(asked.deed(n))}
           onClose={() => setAsks(null)}
         />
       )}
@@ -104,10 +115,6 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
   const blind = useShow((s) => s.world.hands.blind);
   const parked = useShow((s) => namesIn(s.world.hands.parked).length > 0);
   const families = useHeldFamilies();
-  const doIt = async (line: string) => {
-    useForeseen.setState({ hint: null });
-    if (!(await session.run(line))) session.note(line);
-  };
   const act = (label: string, intent: Intent) => (
     <Menu.Item
       key={label}
@@ -120,21 +127,29 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
       {label}
     </Menu.Item>
   );
-  const item = (label: string, line: string, disabled = false) => (
-    <Menu.Item key={line} disabled={disabled} {...hinting(() => line)} onClick={() => void doIt(line)}>
+  const item = (label: string, deed: Deed, disabled = false) => (
+    <Menu.Item
+      key={deed.line}
+      disabled={disabled}
+      {...hinting(() => deed.line)}
+      onClick={() => {
+        useForeseen.setState({ hint: null });
+        session.build(deed);
+      }}
+    >
       {label}
     </Menu.Item>
   );
   return (
     <Levels>
-      {item("Home: set defaults", "home", !some)}
-      {item("Locate: full, open, white, centred", "locate", !some)}
-      {item("All other lit fixtures to 0", "others at out", !some)}
+      {item("Home: set defaults", HOME, !some)}
+      {item("Locate: full, open, white, centred", LOCATE, !some)}
+      {item("All other lit fixtures to 0", OTHERS_OUT, !some)}
       <Menu.Item disabled={!some} onClick={() => onAsk("copy")}>
         Copy from another fixture …
       </Menu.Item>
-      {item("Park at present values", "park", !some)}
-      {item("Unpark", "unpark", !some || !parked)}
+      {item("Park at present values", PARK, !some)}
+      {item("Unpark", UNPARK, !some || !parked)}
       <Menu.Divider />
       {families.length > 0 && (
         <Under label="Clear">
@@ -156,8 +171,8 @@ function Items({ onAsk }: { onAsk(what: Asks): void }) {
       </Menu.Item>
       <Menu.Divider />
       {blind
-        ? item("Leave blind: put held values on stage", "blind off")
-        : item("Blind: set values without output", "blind on")}
+        ? item("Leave blind: put held values on stage", blindDeed(false))
+        : item("Blind: set values without output", blindDeed(true))}
     </Levels>
   );
 }

@@ -2,11 +2,13 @@
 
 import { Button, Group, Modal, Stack, Text, TextInput } from "@mantine/core";
 import { useState } from "react";
-import { deleteOfDeck, nameOfDeck } from "@/core/deck/intents";
+import { deleteOfDeck, nameOfDeck, recordView } from "@/core/deck/intents";
 import { viewsByNumber } from "@/core/show/world";
 import { EditableText } from "@/ui/base/parts/EditableText";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
+import { usePlace } from "@/ui/show/addresses/places";
 import { useSession, useShow } from "@/ui/show/useSession";
+import { arrangementNow } from "./arrangement";
 
 /** Arrangements of places by number and name: recorded, recalled, replaced. */
 export function ViewsDialog({ opened, onClose }: { opened: boolean; onClose(): void }) {
@@ -15,8 +17,11 @@ export function ViewsDialog({ opened, onClose }: { opened: boolean; onClose(): v
   const [name, setName] = useState("");
   const views = viewsByNumber(show);
   const free = (views.at(-1)?.number ?? 0) + 1;
-  const record = (number: number, called?: string) =>
-    void session.run(`record view ${number}${called ? ` "${called.replaceAll('"', '""')}"` : ""}`);
+  const place = usePlace();
+  const record = (number: number, name?: string) => {
+    const { settings } = arrangementNow(place);
+    session.act([recordView.of({ number, ...(name ? { name } : {}), place, arrangement: settings })]);
+  };
   return (
     <Modal opened={opened} onClose={onClose} title="Views" centered size="lg">
       <Stack gap="xs">

@@ -7,7 +7,7 @@ import { CONCERNS, type Finding } from "@/core/check/finding";
 import { Stage } from "@/ui/stage/Stage";
 import { Split } from "@/ui/base/parts/Split";
 import { RipplePanel } from "@/ui/features/cues/RipplePanel";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { FindingCard } from "./FindingCard";
 import { Section } from "./Section";
 import { useFindings } from "./useFindings";

@@ -6,7 +6,7 @@ import { useState, type ReactNode } from "react";
 import type { Finding } from "@/core/check/finding";
 import { canWait, kindOfFinding } from "@/core/check/kinds";
 import { grouped } from "@/core/units/grouped";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import classes from "./Check.module.css";
 
 /** So many of a kind are told together. */

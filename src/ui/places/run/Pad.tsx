@@ -12,6 +12,7 @@ import { VoicePicture } from "@/ui/stage/pictures/VoicePicture";
 import { TilePicture } from "@/ui/stage/pictures/TilePicture";
 import { pictureOf } from "@/ui/stage/pictures/palettePicture";
 import { LookPicture } from "@/ui/stage/pictures/LookPicture";
+import { runMacro } from "@/ui/show/playing/runMacro";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { goOnce } from "@/ui/show/playing/goOnce";
 import { beginPad, endings, heldOf } from "./padDeeds";
@@ -39,8 +40,7 @@ export function isOn(show: Show, placed: Placed, playing: Playing, held: Hands["
 function press(session: Session, placed: Placed, on: boolean): void {
   const { world } = session.store.getState();
   const { show, hands } = world;
-  if (placed.what === "macro")
-    return void session.macro(placed.id).then((no) => no && session.tell(`${no.what}. ${no.cure ?? ""}`, "refused"));
+  if (placed.what === "macro") return runMacro(session, placed.id);
   if (placed.what !== "list")
     return void (on
       ? session.act(endings(placed, hands.held), `ends ${nameOf(show, placed)}`)

@@ -15,7 +15,7 @@ import { lineText, recalled, recordedLast } from "@/session/lines";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { takesText } from "@/ui/show/keys/showKeys";
 import { ASK_ID, askInput } from "@/ui/show/foresight/askInput";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { openHandbook } from "@/ui/shell/handbook/Handbook";
 import { findByName, findInHandbook, type Found } from "./find";
 import { lineDone, useForeseen } from "@/ui/show/foresight/foreseen";

@@ -7,7 +7,7 @@ import { SETTINGS } from "@/core/command/settings";
 import { shownSyntax } from "@/core/command/shown";
 import { DEMO_ID } from "@/core/show/showId";
 import { putIntoAsk } from "@/ui/show/foresight/askInput";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { openPath } from "@/ui/features/start/useStart";
 import { useSession } from "@/ui/show/useSession";
 import { MeaningPicture } from "./MeaningPicture";

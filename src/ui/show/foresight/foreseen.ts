@@ -1,6 +1,6 @@
 /** What the Ask bar foresees, for whoever shows it larger; and the line of the button under the hand. */
 import { create } from "zustand";
-import type { Foresight } from "./useForesight";
+import { NOTHING, type Foresight } from "./useForesight";
 
 interface Foreseen {
   /** The line that what is under the hand would do; null for nothing. */
@@ -16,7 +16,7 @@ export const useForeseen = create<Foreseen>()(() => ({
   hint: null,
   line: "",
   done: 0,
-  found: { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null, means: [] },
+  found: NOTHING,
 }));
 
 /** For a button: while the hand is on it, the Ask bar says what its line would do. */

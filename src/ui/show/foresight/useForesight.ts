@@ -23,11 +23,22 @@ export interface Foresight {
   signed: readonly CueAt[];
   /** The same with later looks kept; null where it lets none change. */
   keeps: readonly Intent[] | null;
+  /** The palettes it would change. */
+  palettes: readonly string[];
   /** Lines of the language that it could mean, where they are several. */
   means: readonly string[];
 }
 
-const NOTHING: Foresight = { says: "", refused: false, known: false, ripple: [], signed: [], keeps: null, means: [] };
+export const NOTHING: Foresight = {
+  says: "",
+  refused: false,
+  known: false,
+  ripple: [],
+  signed: [],
+  keeps: null,
+  palettes: [],
+  means: [],
+};
 
 /** What a line would do, worked out beside the hands: typing never waits for it. */
 export const useForesight = (line: string): Foresight =>
@@ -67,6 +78,7 @@ function useAsked(name: string, asked: Asked): Foresight {
           refused: isRefusal(told),
           says: told === undefined ? "" : isRefusal(told) ? refusalText(told) : told.says,
           keeps: told === undefined || isRefusal(told) ? null : told.keeps,
+          palettes: told === undefined || isRefusal(told) ? [] : told.palettes,
         });
     };
     session.foresee(asked, {

@@ -25,7 +25,7 @@ import { bringFrom } from "@/core/exchange/bringIntent";
 import { attempt, isRefusal, refusalText } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import { cuesOf, listsByNumber } from "@/core/show/world";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { BringTable } from "./BringTable";
 import { Standing } from "./Standing";

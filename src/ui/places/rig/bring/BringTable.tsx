@@ -6,7 +6,7 @@ import { Fragment, useMemo, useState } from "react";
 import { COLLECTION, type BroughtRow } from "@/core/exchange/bring";
 import { differsIn } from "@/core/exchange/differs";
 import type { Show } from "@/core/show/schema";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import classes from "./Bring.module.css";
 import { plural } from "@/core/units/plural";
 

@@ -6,7 +6,7 @@ import { setWire } from "@/core/dmx/outputIntents";
 import { destinationsOf, numberText } from "@/core/dmx/wire";
 import type { Output } from "@/core/show/schema";
 import type { FromBridge } from "@/bridge/messages";
-import { capital } from "@/ui/base/typed/words";
+import { capital } from "@/ui/base/typed/capital";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { universeCards } from "@/ui/places/rig/universes/owners";
 import { OutputForm } from "./OutputForm";

@@ -8,7 +8,7 @@ import { select } from "@/core/select/intents";
 import { halfOf } from "@/engine/view";
 import { openNode, type NodeLink } from "@/session/nodeLink";
 import type { Received } from "@/standin/messages";
-import { runsText } from "@/ui/base/typed/words";
+import { runsText } from "@/core/units/runs";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { ownersOf } from "@/ui/places/rig/universes/owners";
 import slots from "@/ui/places/rig/universes/Universes.module.css";

@@ -1,6 +1,6 @@
 /** Catches wrong plurals and runs of numbers in what is said. */
-import { runsText } from "./words";
-import { plural } from "@/core/units/plural";
+import { plural } from "./plural";
+import { runsText } from "./runs";
 
 test("counts are written with their word", () => {
   expect([plural(1, "fixture"), plural(4000, "fixture"), plural(2, "cue is", "cues are")]).toEqual([
