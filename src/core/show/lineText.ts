@@ -19,7 +19,7 @@ export function exact(value: number): string {
 export const onOff = (on: boolean): string => (on ? "on" : "off");
 
 /** Items as a SEL, all of them and in their order: "1 thru 5 + 9 + 71.1 thru 71.12"; "none" where there are none. */
-export function selText(show: Show, items: readonly Item[]): string {
+export function selText(show: Pick<Show, "fixtures">, items: readonly Item[]): string {
   const texts = items.map((i) => itemText(show, i));
   const numbers = new Set(Object.values(show.fixtures).map((f) => f.number));
   const parts: string[] = [];

@@ -2,7 +2,7 @@
 
 import { Modal } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
-import type { EChartsType } from "echarts";
+import type { EChartsType } from "echarts/core";
 import type { Transition } from "@/core/play/transition";
 import { setCue } from "@/core/cue/intents";
 import type { Cue, CueList } from "@/core/show/schema";
@@ -11,7 +11,7 @@ import { EditableText } from "@/ui/base/parts/EditableText";
 import { LookPicture } from "@/ui/stage/pictures/LookPicture";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { FamilyTimes } from "./FamilyTimes";
-import { HUES, fixturesText, TimelineRows } from "./TimelineRows";
+import { fixturesText, TimelineRows } from "./TimelineRows";
 import classes from "./Timeline.module.css";
 
 const PICTURE = { width: 236, height: 170 };
@@ -37,52 +37,10 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
   }, [session, list.id, cue.id, list.cues, show.palettes, show.effects]);
   useEffect(() => {
     let over = false;
-    void import("echarts").then((echarts) => {
+    void import("./timelineChart").then(({ curvesOf, init }) => {
       if (over || !host.current || !made) return;
-      chart.current ??= echarts.init(host.current, "dark", { renderer: "canvas" });
-      const numbers = (ids: readonly string[]) => fixturesText(show, ids);
-      chart.current.setOption(
-        {
-          backgroundColor: "transparent",
-          animation: false,
-          grid: { left: 44, right: 44, top: 26, bottom: 34 },
-          tooltip: { trigger: "axis", valueFormatter: (v: unknown) => `${plain(Number(v), 1)} %` },
-          xAxis: { type: "value", min: 0, max: made.times.at(-1), name: "s", axisLabel: { color: "#8f9db6" } },
-          yAxis: { type: "value", min: 0, max: 100, axisLabel: { color: "#8f9db6", formatter: "{value} %" } },
-          series: made.curves.map((curve, k) => ({
-            name: numbers(curve.fixtures),
-            type: "line",
-            showSymbol: false,
-            lineStyle: { width: 2, type: k < HUES.length ? "solid" : "dashed" },
-            color: HUES[k % HUES.length],
-            data: made.times.map((t, i) => [t, curve.values[i]]),
-            ...(k === 0
-              ? {
-                  markLine: {
-                    symbol: "none",
-                    lineStyle: { color: "#8f9db6", type: "dotted" },
-                    label: { color: "#8f9db6" },
-                    data: [
-                      { xAxis: made.complete, label: { formatter: "complete" } },
-                      ...made.follows
-                        .filter((f) => f.at <= made.times.at(-1)!)
-                        .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${list.cues[f.cue]?.number ?? "?"}` } })),
-                      ...made.black.map((b, row) => [
-                        {
-                          coord: [Math.min(Math.max(0, b.from), made.times.at(-1)!), 2 + row * 4],
-                          lineStyle: { type: "solid", width: 5, color: "#8f9db6", opacity: 0.7 },
-                          label: { formatter: `☾ ${numbers(b.fixtures)}`, position: "insideStartTop" },
-                        },
-                        { coord: [Math.min(Math.max(0, b.to), made.times.at(-1)!), 2 + row * 4] },
-                      ]),
-                    ],
-                  },
-                }
-              : {}),
-          })),
-        },
-        true,
-      );
+      chart.current ??= init(host.current, "dark", { renderer: "canvas" });
+      chart.current.setOption(curvesOf(made, list, show.fixtures), true);
       chart.current.getZr().off("mousemove");
       chart.current.getZr().on("mousemove", ({ offsetX }) => {
         const [x] = chart.current!.convertFromPixel({ gridIndex: 0 }, [offsetX, 0]);
@@ -169,7 +127,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
           <ul className={classes.black} aria-label="Moves in black">
             {made.black.map((b) => (
               <li key={`${b.fixtures[0]} ${b.from}`}>
-                ☾ {fixturesText(show, b.fixtures)} move in black{" "}
+                ☾ {fixturesText(show.fixtures, b.fixtures)} move in black{" "}
                 {b.from < 0 ? (
                   "since before the go"
                 ) : (

@@ -22,11 +22,11 @@ import classes from "./Timeline.module.css";
 export const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
 
 /** Fixtures as a line names them, by number: "41 thru 44 + 50". */
-export function fixturesText(show: Show, ids: readonly string[]): string {
-  const numberOf = (id: string) => show.fixtures[id]?.number ?? 0;
+export function fixturesText(fixtures: Show["fixtures"], ids: readonly string[]): string {
+  const known = ids.filter((id) => fixtures[id]);
   return selText(
-    show,
-    ids.filter((id) => show.fixtures[id]).sort((a, b) => numberOf(a) - numberOf(b)),
+    { fixtures },
+    known.sort((a, b) => fixtures[a]!.number - fixtures[b]!.number),
   );
 }
 
@@ -55,10 +55,10 @@ interface Props {
 /** What each fixture does, a row for those that do the same; own times typed or dragged, for one row or for all that are chosen. */
 export function TimelineRows({ list, cue, made, longest }: Props) {
   const session = useSession();
-  const show = useShow((s) => s.world.show);
+  const fixtures = useShow((s) => s.world.show.fixtures);
   const rows = made.curves.map((curve) => ({
     ...curve,
-    id: fixturesText(show, curve.fixtures),
+    id: fixturesText(fixtures, curve.fixtures),
   }));
   const chosen = useChosen(rows);
   const stored = FAMILIES.filter((f) =>
@@ -82,7 +82,7 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
     const { delay: delays, fade: fades } = times;
     const said = (["delay", "fade"] as const).flatMap((what) => (times[what] ? [what, times[what].join(" to ")] : []));
     return {
-      line: `set list ${list.number} cue ${plain(cue.number, 3)} ${fixturesText(show, items)} ${familyWord(family)} ${said.join(" ") || "cue time"}`,
+      line: `set list ${list.number} cue ${plain(cue.number, 3)} ${fixturesText(fixtures, items)} ${familyWord(family)} ${said.join(" ") || "cue time"}`,
       make: (context) => [delays || fades ? ownTimesIn(of, { delays, fades }, context) : cueTimesIn(of, context)],
     };
   };
