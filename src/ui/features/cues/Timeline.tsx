@@ -48,7 +48,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
       });
     });
     return () => void (over = true);
-  }, [made, show.fixtures, list.cues]);
+  }, [made, show.fixtures, list]);
   useEffect(() => () => chart.current?.dispose(), []);
   const time = (what: "up" | "down" | "delayUp" | "delayDown", label: string) => (
     <span className={classes.time}>
