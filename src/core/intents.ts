@@ -1,7 +1,7 @@
 /** Every intent there is. */
-import * as cue from "./cue/intents";
-import * as record from "./cue/recordIntents";
-import * as steps from "./cue/stepIntents";
+import * as cue from "./cue/intents/intents";
+import * as record from "./cue/intents/recordIntents";
+import * as steps from "./cue/intents/stepIntents";
 import * as patch from "./patch/intents";
 import * as scenery from "./patch/sceneryIntents";
 import * as output from "./dmx/outputIntents";
@@ -14,28 +14,28 @@ import { bringParts } from "./exchange/mvr/partsIntent";
 import * as group from "./select/groupIntents";
 import * as select from "./select/intents";
 import { startGroups } from "./select/starterGroups";
-import { registryOf } from "./show/intent";
+import { registryOf } from "./show/change/intent";
 import * as palette from "./palette/intents";
 import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "./palette/goneIntents";
 import * as effect from "./effect/intents";
 import { deleteWave, recordWave } from "./effect/waveIntents";
-import { writeCue } from "./cue/writeCueIntent";
-import { bringBack, dropSignature, signOff } from "./cue/signIntents";
+import { writeCue } from "./cue/intents/writeCueIntent";
+import { bringBack, dropSignature, signOff } from "./cue/intents/signIntents";
 import * as deck from "./deck/intents";
 import { setTimecode, shiftTimes } from "./deck/timecodeIntent";
-import { clean } from "./cue/cleanIntent";
-import { deleteList, duplicateList } from "./cue/listIntents";
-import { copyCue } from "./cue/copyIntent";
-import { fromVersion } from "./cue/fromVersionIntent";
-import { hardenCue } from "./cue/hardIntent";
+import { clean } from "./cue/intents/cleanIntent";
+import { deleteList, duplicateList } from "./cue/intents/listIntents";
+import { copyCue } from "./cue/intents/copyIntent";
+import { fromVersion } from "./cue/intents/fromVersionIntent";
+import { hardenCue } from "./cue/intents/hardIntent";
 import { dropLinks, writePalette } from "./palette/writeIntent";
 import { startPalettes } from "./palette/startIntent";
 import { correctHang } from "./program/hangIntent";
-import { nameShow } from "./show/nameShow";
+import { nameShow } from "./show/change/nameShow";
 import { copyProgramming, duplicateFixtures } from "./rig/duplicateIntent";
 import { putType, removeType } from "./rig/typeIntent";
 import { swapType } from "./rig/swapIntent";
-import { restoreShow } from "./show/restore";
+import { restoreShow } from "./show/change/restore";
 
 export const INTENTS = registryOf([
   restoreShow,

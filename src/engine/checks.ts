@@ -1,7 +1,7 @@
 /** Check at work: some time after the last change everything suspicious is found again, in pieces. */
 import { checking } from "@/core/check/check";
 import { CONCERNS, type Finding } from "@/core/check/finding";
-import { blackMovesIn } from "@/core/cue/late";
+import { blackMovesIn } from "@/core/cue/lateMoves";
 import type { World } from "@/core/show/world";
 import type { FromLooks } from "./looksMessages";
 

@@ -1,13 +1,13 @@
 /** From the player to what windows are shown: the frame's numbers, and how the lists stand. */
-import type { BlackMove } from "@/core/play/black/plan";
-import { listTimeAt } from "@/core/play/clock";
-import { copyRaw } from "@/core/play/glide";
+import type { BlackMove } from "@/core/play/arrive/black/plan";
+import { listTimeAt } from "@/core/play/lists/clock";
+import { copyRaw } from "@/core/play/stage/glide";
 import type { Player } from "@/core/play/state";
-import { bpmOf } from "@/core/play/kinds/chase";
-import { eachLayer, isEffect } from "@/core/play/layers";
-import { cueProgress, nextPlace } from "@/core/play/run";
-import { FROM_PROGRAMMER } from "@/core/play/stage";
-import { framesAt } from "@/core/play/timecode/clock";
+import { bpmOf } from "@/core/play/lists/kinds/chase";
+import { eachLayer, isEffect } from "@/core/play/stage/layers";
+import { cueProgress, nextPlace } from "@/core/play/lists/run";
+import { FROM_PROGRAMMER } from "@/core/play/stage/stage";
+import { framesAt } from "@/core/play/lists/timecode/clock";
 import { paramKey } from "@/core/show/ids";
 import { cuesOf } from "@/core/show/world";
 import { LANE_FIELDS, SOURCE_DEFAULT, SOURCE_PROGRAMMER, type Half } from "./frame";

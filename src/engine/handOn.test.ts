@@ -1,7 +1,7 @@
 /** Catches what falls back, starts anew or never comes when another engine goes on: after a crash, a reload, a hand-over. */
 import { readLine } from "@/core/command/read";
 import { contextOf, newDesk, runLine, wait } from "@/core/desk/desk";
-import { play as performPlay } from "@/core/play/act";
+import { play as performPlay } from "@/core/play/lists/act";
 import type { PlayEvent } from "@/core/play/events";
 import { isRefusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";

@@ -2,7 +2,7 @@
  * Which parameter stands where in a frame. Fixtures of one mode are made alike, so a layout tells the makes
  * once, and of each fixture which it is: a rig of thousands is told in few words.
  */
-import type { Rig } from "@/core/play/rig";
+import type { Rig } from "@/core/play/stage/rig";
 import type { ParameterSpec } from "@/core/fixture/parameters";
 import type { ParamIndex } from "@/core/show/ids";
 import { z } from "@/core/units/zod";

@@ -1,9 +1,9 @@
 /** What lines would do, looks and ripple: away from the hands and from the engine's clock. */
 import { foresee, foreseeIntents, isUnfinished, palettesIn } from "@/core/desk/foresee";
 import { rippling } from "@/core/cue/looks";
-import { transitionOf, type Transition } from "@/core/play/transition";
+import { transitionOf, type Transition } from "@/core/play/arrive/transition";
 import { brokenLooks } from "@/core/cue/signed";
-import { applyDiff, readDiff } from "@/core/show/diff";
+import { applyDiff, readDiff } from "@/core/show/change/diff";
 import { isRefusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";

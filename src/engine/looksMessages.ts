@@ -2,7 +2,7 @@
 import { z } from "@/core/units/zod";
 import { HandsSchema } from "@/core/show/hands";
 import { FindingSchema } from "@/core/check/finding";
-import { TransitionSchema } from "@/core/play/transition";
+import { TransitionSchema } from "@/core/play/arrive/transition";
 import { ShowSchema } from "@/core/show/schema";
 import { LayoutSchema } from "./layout";
 import { MemorySchema } from "./messages";

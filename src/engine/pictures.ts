@@ -1,7 +1,7 @@
 /** Pictures of looks, painted one at a time for whoever sees them; the same look is painted once. */
-import { fillLook, fillSigned, placesOf, type LookFrame, type SeenEffect } from "@/core/play/lookFrame";
+import { fillLook, fillSigned, placesOf, type LookFrame, type SeenEffect } from "@/core/play/stage/lookFrame";
 import type { Player } from "@/core/play/state";
-import { beforeGo, goneOn } from "@/core/play/transition";
+import { beforeGo, goneOn } from "@/core/play/arrive/transition";
 import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { lampsOf } from "@/picture/packed";

@@ -1,7 +1,7 @@
 /** Catches universes that do not leave, leave unasked, or fade where they should not. */
 import { newDesk, runLine } from "@/core/desk/desk";
 import { OWN } from "@/core/dmx/consent";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import { intensityOf, openWire } from "./wireOut";
 
 /** A bridge that only takes down what it hears. */

@@ -12,7 +12,7 @@ import {
 } from "@/bridge/messages";
 import { agreed, type Consent } from "@/core/dmx/consent";
 import { writeFrames, type WireUniverse } from "@/core/dmx/wireFrame";
-import { carriesLight, type Rig } from "@/core/play/rig";
+import { carriesLight, type Rig } from "@/core/play/stage/rig";
 import type { Show } from "@/core/show/schema";
 
 const AGAIN_MS = 500;

@@ -1,6 +1,6 @@
 /** Catches an engine that plays late events late, forgets where it was, or stops at nonsense. */
 import { newDesk, runLine } from "@/core/desk/desk";
-import { diffOf, writeDiff } from "@/core/show/diff";
+import { diffOf, writeDiff } from "@/core/show/change/diff";
 import { listNumbered, type World } from "@/core/show/world";
 import { startWorker } from "@tests/setup/engine";
 

@@ -1,18 +1,18 @@
 /** The engine: owns the clock, runs core/play at 44 Hz and publishes frames. */
 import { runCueLines } from "@/core/desk/cueLines";
 import { contextOf } from "@/core/desk/desk";
-import { play } from "@/core/play/act";
-import { setWorld } from "@/core/play/edit";
-import { workOff } from "@/core/play/arrive";
-import { endFlashes } from "@/core/play/deeds";
-import { advance, isCounting } from "@/core/play/due";
+import { play } from "@/core/play/lists/act";
+import { setWorld } from "@/core/play/edit/edit";
+import { workOff } from "@/core/play/arrive/arrive";
+import { endFlashes } from "@/core/play/lists/deeds";
+import { advance, isCounting } from "@/core/play/lists/due";
 import { compute, createPlayer, isMoving, setClocks, setTime } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
-import { prepareLists, preparing } from "@/core/play/prepare";
-import { restorePlay, savePlay } from "@/core/play/saved";
-import { readSaved, type SavedPlay } from "@/core/play/savedSchema";
+import { prepareLists, preparing } from "@/core/play/arrive/prepare";
+import { restorePlay, savePlay } from "@/core/play/keep/saved";
+import { readSaved, type SavedPlay } from "@/core/play/keep/savedSchema";
 import { whyOf } from "@/core/play/why";
-import { createFollower } from "@/core/show/onward";
+import { createFollower } from "@/core/show/change/followed";
 import { refusalText } from "@/core/show/refusal";
 import { stageTime, type StageTime } from "@/core/units/units";
 import { fillHalf, isArriving, layoutOf, playingNow } from "./fill";

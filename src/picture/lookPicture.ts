@@ -1,5 +1,5 @@
 /** The small picture of a look: painted large as the plan is, then made small, so that it reads as the same light. */
-import type { LookFrame, SeenEffect } from "@/core/play/lookFrame";
+import type { LookFrame, SeenEffect } from "@/core/play/stage/lookFrame";
 import type { Scenic } from "@/core/show/schema";
 import { castBeams, DARK, DAYLIGHT, drawAway, drawFloor, drawLamps } from "./draw";
 import { signSize } from "./labels";

@@ -2,8 +2,8 @@
 import type { Consent } from "@/core/dmx/consent";
 import type { PlayEvent } from "@/core/play/events";
 import type { Why } from "@/core/play/why";
-import type { Diff } from "@/core/show/diff";
-import { createTeller, type Onward } from "@/core/show/onward";
+import type { Diff } from "@/core/show/change/diff";
+import { createTeller, type Onward } from "@/core/show/change/followed";
 import type { World } from "@/core/show/world";
 import { openFrame } from "@/engine/frame";
 import {

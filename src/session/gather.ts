@@ -1,5 +1,5 @@
 /** Changes are handed on to storage, to looks, to other windows once the page has drawn them; the steps of a drag together, some times a second. */
-import { joinDiffs, type Diff } from "@/core/show/diff";
+import { joinDiffs, type Diff } from "@/core/show/change/diff";
 import type { World } from "@/core/show/world";
 import type { StepKept } from "./storage/steps";
 

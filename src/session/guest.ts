@@ -1,6 +1,6 @@
 /** A window beside the host's: the same show, in step; what it does is done by the host. */
-import { applyDiff, writeDiff, type Diff } from "@/core/show/diff";
-import type { History } from "@/core/show/history";
+import { applyDiff, writeDiff, type Diff } from "@/core/show/change/diff";
+import type { History } from "@/core/show/change/history";
 import { refuse } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";
 import { frameBytes, openFrame } from "@/engine/frame";

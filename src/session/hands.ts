@@ -1,16 +1,16 @@
 /** What a window does by itself, hosting or not: reading lines, asking what they would do, notices. */
 import type { StoreApi } from "zustand/vanilla";
-import type { Transition } from "@/core/play/transition";
+import type { Transition } from "@/core/play/arrive/transition";
 import { meantBy, type StepWords } from "@/core/desk/foresee";
 import type { Asked } from "@/engine/looksMessages";
 import type { SlotValues } from "@/core/command/args";
 import { readAs, readLine, type Read } from "@/core/command/read";
-import type { History } from "@/core/show/history";
+import type { History } from "@/core/show/change/history";
 import type { ReadContext } from "@/core/command/context";
 import { builtIntents, newBuilding, type Building } from "@/core/command/building";
 import type { Item } from "@/core/show/ids";
 import type { World } from "@/core/show/world";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { attempt, fail, isRefusal, refusalText, refuse, type Refusal } from "@/core/show/refusal";
 import { readContextOf } from "@/engine/view";
 import { withLine, type DoneLine } from "./lines";

@@ -1,6 +1,6 @@
 /** The hosting side: serves the other windows of this show. */
 import type { Consent } from "@/core/dmx/consent";
-import type { Diff } from "@/core/show/diff";
+import type { Diff } from "@/core/show/change/diff";
 import type { Running } from "@/engine/messages";
 import { setHighlight } from "@/core/program/intents";
 import { stepWords } from "./hands";

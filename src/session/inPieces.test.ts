@@ -1,6 +1,6 @@
 /** Catches many intents that come to be half done. */
-import { applyDiff } from "@/core/show/diff";
-import { applyIntents, type Intent } from "@/core/show/intent";
+import { applyDiff } from "@/core/show/change/diff";
+import { applyIntents, type Intent } from "@/core/show/change/intent";
 import { INTENTS } from "@/core/intents";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld } from "@/core/show/world";

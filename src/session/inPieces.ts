@@ -1,6 +1,6 @@
 /** Working out many intents as one step, a piece between frames, so that no hand waits for them. */
-import { applyIntents, type Intent } from "@/core/show/intent";
-import type { Change, Diff } from "@/core/show/diff";
+import { applyIntents, type Intent } from "@/core/show/change/intent";
+import type { Change, Diff } from "@/core/show/change/diff";
 import { INTENTS } from "@/core/intents";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { World } from "@/core/show/world";

@@ -1,7 +1,7 @@
 /** What was done in a window, as lines: typed ones as they were typed, others made from what was done when asked for. */
 import { linesOf } from "@/core/desk/lines";
 import { eventLine, type PlayEvent } from "@/core/play/events";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import type { World } from "@/core/show/world";
 import { z } from "@/core/units/zod";
 

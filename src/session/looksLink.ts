@@ -1,11 +1,11 @@
 /** The window's side of the looks worker: what lines would do, and which looks they would change. */
 import type { StepWords, Unfinished } from "@/core/desk/foresee";
 import type { Finding } from "@/core/check/finding";
-import type { Transition } from "@/core/play/transition";
+import type { Transition } from "@/core/play/arrive/transition";
 import type { Rippled } from "@/core/cue/looks";
 import { refuse, type Refusal } from "@/core/show/refusal";
-import { diffOf, writeDiff } from "@/core/show/diff";
-import type { Intent } from "@/core/show/intent";
+import { diffOf, writeDiff } from "@/core/show/change/diff";
+import type { Intent } from "@/core/show/change/intent";
 import type { Show } from "@/core/show/schema";
 import type { World } from "@/core/show/world";
 import { FromLooksSchema, type Asked, type ToLooks } from "@/engine/looksMessages";

@@ -5,7 +5,7 @@ import { PlayingSchema, RunningSchema, WireAskSchema, WireStateSchema } from "@/
 import { PlayEventSchema } from "@/core/play/events";
 import { WhySchema } from "@/core/play/why";
 import { HandsSchema } from "@/core/show/hands";
-import { DiffSchema } from "@/core/show/diff";
+import { DiffSchema } from "@/core/show/change/diff";
 import { refuse } from "@/core/show/refusal";
 import { ShowSchema } from "@/core/show/schema";
 import { ConsentSchema } from "./storage/database";

@@ -3,7 +3,7 @@ import "fake-indexeddb/auto";
 import { OWN } from "@/core/dmx/consent";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
-import { diffOf, writeDiff } from "@/core/show/diff";
+import { diffOf, writeDiff } from "@/core/show/change/diff";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { newWorld, type World } from "@/core/show/world";
 import { settle } from "@/session/open";

@@ -4,7 +4,7 @@
  */
 import { PLAIN_PHASING } from "@/core/effect/words";
 import { compute, createPlayer } from "@/core/play/player";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import type { Voice } from "@/core/show/effectSchema";
 import type { Player } from "@/core/play/state";
 import { allocatedInTick, cueOf, goAll, listOf, measure, rigOf, ticks, worldOf, type Stats } from "./parts";

@@ -3,10 +3,10 @@ import { newBuilding, builtIntents, hold } from "@/core/command/building";
 import { colour } from "@/core/command/buildingColour";
 import { contextOf, newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
-import { setWorld } from "@/core/play/edit";
+import { setWorld } from "@/core/play/edit/edit";
 import { compute } from "@/core/play/player";
 import { select } from "@/core/select/intents";
-import { EMPTY_HISTORY } from "@/core/show/history";
+import { EMPTY_HISTORY } from "@/core/show/change/history";
 import { isRefusal } from "@/core/show/refusal";
 
 const desk = newDesk();

@@ -2,10 +2,10 @@
  * A deck under load: 200 lists, 40 of them running at once, chases, morphs, timecode and lists by hand among them,
  * as ratios against a bare loop that mixes as many parameters in the same run. Run by `npm run bench`.
  */
-import { play } from "@/core/play/act";
-import { advance } from "@/core/play/due";
+import { play } from "@/core/play/lists/act";
+import { advance } from "@/core/play/lists/due";
 import { compute, createPlayer } from "@/core/play/player";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import type { CueList } from "@/core/show/schema";
 import { stageTime } from "@/core/units/units";
 import { cueOf, listOf, measure, rigOf, ticks, worldOf } from "./parts";

@@ -1,5 +1,5 @@
 /** A large show: 2,000 cues of 100 entries each, a quarter of them dark. */
-import { newCue } from "@/core/cue/cueDraft";
+import { newCue } from "@/core/cue/intents/cueDraft";
 import { newDesk, runLine } from "@/core/desk/desk";
 import type { Cue } from "@/core/show/schema";
 import { fixturesByNumber, listNumbered, type World } from "@/core/show/world";

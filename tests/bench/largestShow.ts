@@ -1,5 +1,5 @@
 /** The largest show that is promised: 20,000 fixtures in 1,000 universes, 5,000 cues, 500 palettes, 300 macros. */
-import { newCue } from "@/core/cue/cueDraft";
+import { newCue } from "@/core/cue/intents/cueDraft";
 import { newDesk, runLine } from "@/core/desk/desk";
 import type { Cue, Fixture, Show } from "@/core/show/schema";
 import { fixturesByNumber, listNumbered, type World } from "@/core/show/world";

@@ -1,13 +1,13 @@
 /** What a large list costs: 2,000 cues of 100 entries, 4,000 fixtures; in this process. */
 import { driftsOf } from "@/core/cue/drift";
-import { writeCue } from "@/core/cue/writeCueIntent";
-import { latesOf } from "@/core/cue/late";
+import { writeCue } from "@/core/cue/intents/writeCueIntent";
+import { latesOf } from "@/core/cue/lateMoves";
 import { allInForce } from "@/core/cue/tracking";
 import { ripple } from "@/core/cue/looks";
 import { perform } from "@/core/desk/perform";
-import { fillLook, placesOf } from "@/core/play/lookFrame";
-import { planBlack } from "@/core/play/black/plan";
-import { EMPTY_HISTORY } from "@/core/show/history";
+import { fillLook, placesOf } from "@/core/play/stage/lookFrame";
+import { planBlack } from "@/core/play/arrive/black/plan";
+import { EMPTY_HISTORY } from "@/core/show/change/history";
 import { isRefusal } from "@/core/show/refusal";
 import { cuesOf, fixturesByNumber, listNumbered, type World } from "@/core/show/world";
 import { frozen } from "@/core/units/frozen";

@@ -4,10 +4,10 @@ import { ripple } from "@/core/cue/looks";
 import { contextOf, newDesk, runLine } from "@/core/desk/desk";
 import { perform } from "@/core/desk/perform";
 import { updatePalette } from "@/core/palette/intents";
-import { setWorld } from "@/core/play/edit";
+import { setWorld } from "@/core/play/edit/edit";
 import { compute } from "@/core/play/player";
-import { EMPTY_HISTORY } from "@/core/show/history";
-import type { Intent } from "@/core/show/intent";
+import { EMPTY_HISTORY } from "@/core/show/change/history";
+import type { Intent } from "@/core/show/change/intent";
 import { isRefusal } from "@/core/show/refusal";
 import { palettesByNumber } from "@/core/show/world";
 

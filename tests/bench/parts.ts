@@ -2,8 +2,8 @@
 import { Session } from "node:inspector/promises";
 import { newTimes } from "@/core/cue/times";
 import type { FixtureType } from "@/core/fixture/type";
-import { play } from "@/core/play/act";
-import { advance } from "@/core/play/due";
+import { play } from "@/core/play/lists/act";
+import { advance } from "@/core/play/lists/due";
 import { compute } from "@/core/play/player";
 import type { Player } from "@/core/play/state";
 import type { Cue, CueList, Fixture, Show } from "@/core/show/schema";

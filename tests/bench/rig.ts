@@ -6,7 +6,7 @@ import { readMvr } from "@/core/exchange/mvr/read";
 import { writeMvr } from "@/core/exchange/mvr/write";
 import { swapType } from "@/core/rig/swapIntent";
 import { swapped } from "@/core/rig/swap";
-import { applyIntents } from "@/core/show/intent";
+import { applyIntents } from "@/core/show/change/intent";
 import { INTENTS } from "@/core/intents";
 import { isRefusal } from "@/core/show/refusal";
 import { newHands, newShow } from "@/core/show/world";

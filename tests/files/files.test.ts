@@ -8,7 +8,7 @@ import { SHOW_VERSION } from "@/core/show/schema";
 import { newDesk, runLine, wait } from "@/core/desk/desk";
 import { placeInCycle, voiceOf } from "@/core/effect/voices";
 import { EffectSchema } from "@/core/show/effectSchema";
-import { migrate } from "@/core/show/migrate";
+import { migrate } from "@/core/show/checking/migrate";
 import type { Show } from "@/core/show/schema";
 import { newHands } from "@/core/show/world";
 

@@ -13,7 +13,7 @@ import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { makeDemo } from "@/core/demo/saltLantern";
 import { canonical } from "@/core/exchange/canonical";
 import { writeShowFile } from "@/core/exchange/showFile";
-import { applyDiff, readDiff } from "@/core/show/diff";
+import { applyDiff, readDiff } from "@/core/show/change/diff";
 import { cuesOf, listNumbered, newWorld, type World } from "@/core/show/world";
 import { freePort, sendsUnasked, standingStored, startBrowser, storageOf } from "./browser";
 

@@ -4,7 +4,7 @@
  */
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { modelArrive, modelRelease, modelValue, newModel, type Contribution, type ModelPlayer } from "./model";
 import { attributeOf, PARAMS, recordLists } from "./recordLists";
 import { runs } from "@tests/setup/runs";

@@ -1,7 +1,7 @@
 /** Catches a chase or a morph beside a cue list that comes to another stage than the words say: the engine against the plain player over random stories. */
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { modelArrive, modelInForce, modelRelease, modelValue, newModel, type ModelPlayer } from "./model";
 import { attributeOf, PARAMS, recordLists } from "./recordLists";
 import { runs } from "@tests/setup/runs";

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { standingOf } from "@/core/cue/tracking";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { cuesOf, listNumbered } from "@/core/show/world";
 import { advanceModel, watchModel } from "./black";
 import { modelBytes, type Hang } from "./bytes";

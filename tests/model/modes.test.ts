@@ -2,9 +2,9 @@
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import { canonical } from "@/core/exchange/canonical";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { createPlayer, compute } from "@/core/play/player";
-import { restorePlay, savePlay } from "@/core/play/saved";
+import { restorePlay, savePlay } from "@/core/play/keep/saved";
 import { runs } from "@tests/setup/runs";
 
 const TYPES: [id: string, modes: [string, string]][] = [

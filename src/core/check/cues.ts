@@ -1,10 +1,10 @@
 /** What is suspicious about cues and lists. */
-import { deleteCue, setCue, setList } from "../cue/intents";
+import { deleteCue, setCue, setList } from "../cue/intents/intents";
 import { isLitIn, lifeOf, usedIn } from "../cue/life";
-import { lengthsOf } from "../cue/late";
+import { lengthsOf } from "../cue/lateMoves";
 import { inForceAt, trackingOf } from "../cue/tracking";
-import { kindOf } from "../play/kinds/kinds";
-import { runsOnTheSpot } from "../play/kinds/cues";
+import { kindOf } from "../play/lists/kinds/kinds";
+import { runsOnTheSpot } from "../play/lists/kinds/cues";
 import { resolveEntry } from "../program/resolve";
 import { rangeOf } from "../fixture/parameters";
 import { specOf } from "../show/model";
@@ -12,7 +12,7 @@ import { splitKey } from "../show/ids";
 import type { Cue, CueList, Show } from "../show/schema";
 import { ends, sameValue } from "../show/value";
 import { cuesOf, listsByNumber, type World } from "../show/world";
-import { writeCue } from "../cue/writeCueIntent";
+import { writeCue } from "../cue/intents/writeCueIntent";
 import { cueName, fixturesText, type Finding } from "./finding";
 import { plural } from "../units/plural";
 

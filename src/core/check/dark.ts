@@ -1,8 +1,8 @@
 /** Drift, and moves in the dark that come too late. */
-import { clean } from "../cue/cleanIntent";
+import { clean } from "../cue/intents/cleanIntent";
 import { driftsOf, type Drift } from "../cue/drift";
-import { setCue } from "../cue/intents";
-import { latesOf, type Late } from "../cue/late";
+import { setCue } from "../cue/intents/intents";
+import { latesOf, type Late } from "../cue/lateMoves";
 import { attributeInfo } from "../fixture/attribute";
 import { cuesOf, listsByNumber, type World } from "../show/world";
 import { grouped } from "../units/grouped";

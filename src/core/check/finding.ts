@@ -1,7 +1,7 @@
 /** Something suspicious in a show: what, where, why it matters, and what would cure it. */
 import { z } from "../units/zod";
 import { IdSchema } from "../show/ids";
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 
 /** What findings are about, in the order they are shown. */
 export const CONCERNS = [

@@ -1,6 +1,6 @@
 /** What was left on: highlight, park, blind; and looks that are not as they were signed off. */
 import { setBlind, setHighlight, unpark } from "../program/intents";
-import { bringBack, signOff } from "../cue/signIntents";
+import { bringBack, signOff } from "../cue/intents/signIntents";
 import { brokenLooks } from "../cue/signed";
 import { splitKey } from "../show/ids";
 import type { World } from "../show/world";

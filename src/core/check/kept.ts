@@ -8,7 +8,7 @@ import { saidBy } from "../palette/lookup";
 import { gapsOf, usesOf, usesText } from "../palette/uses";
 import { paletteText } from "../palette/words";
 import { deleteGroup } from "../select/groupIntents";
-import { namedByRecord } from "../show/links";
+import { namedByRecord } from "../show/checking/links";
 import { effectsByNumber, groupsByNumber, palettesByNumber, wavesByNumber, type World } from "../show/world";
 import { doubled } from "./cues";
 import { fixturesText, type Finding } from "./finding";

@@ -1,5 +1,5 @@
 /** What a command is: one row of the grammar's tables. */
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 import type { PlayEvent } from "../play/events";
 import { evaluateSel, type Sel } from "../select/expression";
 import type { Id, Item, ParamKey } from "../show/ids";

@@ -1,8 +1,8 @@
 /** Own timing of what a cue stores: made from the cue itself, nothing held. */
-import { writeCue } from "../cue/writeCueIntent";
+import { writeCue } from "../cue/intents/writeCueIntent";
 import type { Hands } from "../show/hands";
 import type { Item } from "../show/ids";
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 import { fail } from "../show/refusal";
 import type { Cue, CueList } from "../show/schema";
 import { newBuilding, ownTime, targetsOfWhat, type Building } from "./building";

@@ -2,7 +2,7 @@
 import { clear, hold, park, setBlind, unpark } from "../program/intents";
 import { othersOf } from "../select/order";
 import { splitKey, type Item } from "../show/ids";
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 import { allTargets, targetsOf } from "../show/model";
 import { fail } from "../show/refusal";
 import { builtIntents, newBuilding, type Building } from "./building";

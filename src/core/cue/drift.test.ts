@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
 import { listNumbered, cuesOf } from "../show/world";
-import { cleaned } from "./cleanIntent";
+import { cleaned } from "./intents/cleanIntent";
 import { driftsOf } from "./drift";
 import { isLitIn, lastLitIn, lifeOf, nextLitIn } from "./life";
 import { fixtureLook, partsOf, sameLook } from "./looks";

@@ -6,14 +6,14 @@ import { voiceOf } from "../effect/voices";
 import { changedNames, pointsAt, resolveEntry, type Resolving } from "../program/resolve";
 import { paramKey, splitKey, type Id, type ParamKey } from "../show/ids";
 import type { Cue, CueList, Fixture, Show } from "../show/schema";
-import { namedByVoice } from "../show/links";
+import { namedByVoice } from "../show/checking/links";
 import { isLink, isStop, type Effect, type Entry } from "../show/value";
 import { cuesOf } from "../show/world";
 import { grouped } from "../units/grouped";
 import { hashOf } from "../units/hash";
 import { keysThatDiffer } from "../units/overlaid";
 import { effectAt } from "./effects";
-import { along } from "./along";
+import { along } from "./changesInList";
 import { inForceAt, storedIn, trackingOf, type Tracking } from "./tracking";
 import { usersOf } from "./users";
 

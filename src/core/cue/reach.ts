@@ -2,7 +2,7 @@
 import { isDraft } from "immer";
 import type { Id } from "../show/ids";
 import type { Cue, CueList, Reach } from "../show/schema";
-import { asItWas, plainly } from "../show/plainly";
+import { asItWas, plainly } from "../show/change/plainly";
 import { cuesOf } from "../show/world";
 
 /** A reach over the `more` next cues of a list. */

@@ -5,7 +5,7 @@ import { isLitBy } from "../program/light";
 import { aimOfFixture, resolveEntry, type Resolving } from "../program/resolve";
 import type { Id, ParamKey } from "../show/ids";
 import { isStop } from "../show/effectSchema";
-import { namedByVoice } from "../show/links";
+import { namedByVoice } from "../show/checking/links";
 import { modelOf } from "../show/model";
 import type { Cue, CueList, Fixture, Show, SignedValue } from "../show/schema";
 import { isAim, STOP, type Effect, type Entry } from "../show/value";

@@ -1,6 +1,6 @@
 /** What a step stored in cues, in words: what a hand is told after it has recorded. */
 import { attributeInfo, FAMILIES, type Family } from "../fixture/attribute";
-import type { Change, Diff } from "../show/diff";
+import type { Change, Diff } from "../show/change/diff";
 import { placeIn, type ParamKey } from "../show/ids";
 import type { Entry } from "../show/value";
 import type { Cue, CueList } from "../show/schema";

@@ -1,6 +1,6 @@
 /** Catches tracking derived from the version before that differs from tracking built anew. */
 import fc from "fast-check";
-import { newCue } from "./cueDraft";
+import { newCue } from "./intents/cueDraft";
 import { inForceAt, standingOf, storedIn } from "./tracking";
 import { newList } from "../show/world";
 import type { Cue, CueList } from "../show/schema";

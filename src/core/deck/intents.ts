@@ -9,9 +9,9 @@ import {
   type Page,
   type Placed,
 } from "../show/deckSchema";
-import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { defineIntent, newId, type WorldDraft } from "../show/change/intent";
 import { IdSchema, type Id } from "../show/ids";
-import { quote } from "../show/lineText";
+import { quote } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import { emptyPlaces } from "../show/places";
 import { wholeNumber } from "../show/schema";

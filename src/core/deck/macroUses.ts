@@ -1,6 +1,6 @@
 /** What runs a macro: cues, pads and other macros. */
 import type { Macro } from "../show/deckSchema";
-import { linesNaming } from "../show/linesNaming";
+import { linesNaming } from "../show/words/linesNaming";
 import type { Show } from "../show/schema";
 import { cuesOf, listsByNumber, pagesByNumber } from "../show/world";
 import { plain } from "../units/units";

@@ -1,6 +1,6 @@
 /** How timecode is counted, and the times of cues on it, as intents. */
 import { z } from "../units/zod";
-import { listIn } from "../cue/cueDraft";
+import { listIn } from "../cue/intents/cueDraft";
 import {
   MOST_FRAMES,
   FRAME_RATES,
@@ -10,9 +10,9 @@ import {
   nominalRate,
   textOfFrames,
 } from "../timecode/frames";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { IdSchema } from "../show/ids";
-import { exact, listText } from "../show/lineText";
+import { exact, listText } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import { plain } from "../units/units";
 

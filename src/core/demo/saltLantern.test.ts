@@ -1,5 +1,5 @@
 /** Catches a demo show that does not open or does not play through. */
-import { readShow } from "../show/check";
+import { readShow } from "../show/checking/check";
 import { driftsOf } from "../cue/drift";
 import { isRefusal } from "../show/refusal";
 import { cuesOf, listNumbered } from "../show/world";

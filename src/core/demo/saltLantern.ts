@@ -2,7 +2,7 @@
 import { recordView } from "../deck/intents";
 import { newDesk, runLine } from "../desk/desk";
 import { INTENTS } from "../intents";
-import { applyIntents } from "../show/intent";
+import { applyIntents } from "../show/change/intent";
 import { isRefusal, refusalText } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
 import { ACT_TWO } from "./saltLanternActTwo";

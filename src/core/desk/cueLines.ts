@@ -1,8 +1,8 @@
 /** The lines that cues run at their go, after their own moves have started (SEMANTICS 5). */
 import { readLine } from "../command/read";
 import type { ReadContext } from "../command/context";
-import { play } from "../play/act";
-import { macroMay } from "../play/halt";
+import { play } from "../play/lists/act";
+import { macroMay } from "../play/lists/halt";
 import type { Player } from "../play/state";
 import { macroLines, playLines, type Rest } from "./macros";
 import { isRefusal, refusalText, refuse, type Refusal } from "../show/refusal";

@@ -1,15 +1,15 @@
 /** A desk: a world, its history and a player on a virtual clock. Scripts, show tests and the demo run on one. */
 import { askedOf } from "../program/asking";
-import { EMPTY_HISTORY, type History } from "../show/history";
+import { EMPTY_HISTORY, type History } from "../show/change/history";
 import { isRefusal, type Refusal } from "../show/refusal";
 import { newWorld, type World } from "../show/world";
-import { setWorld } from "../play/edit";
-import { isLit, stageBeforeMasters, stageSeen } from "../play/look";
-import { play } from "../play/act";
-import { advance } from "../play/due";
+import { setWorld } from "../play/edit/edit";
+import { isLit, stageBeforeMasters, stageSeen } from "../play/stage/look";
+import { play } from "../play/lists/act";
+import { advance } from "../play/lists/due";
 import { compute, createPlayer } from "../play/player";
-import { restorePlay, savePlay } from "../play/saved";
-import type { SavedPlay } from "../play/savedSchema";
+import { restorePlay, savePlay } from "../play/keep/saved";
+import type { SavedPlay } from "../play/keep/savedSchema";
 import type { Player } from "../play/state";
 import { SAME_TIME, stageTime, type StageTime } from "../units/units";
 import { runCueLines } from "./cueLines";

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { runs } from "@tests/setup/runs";
 import { listNumbered } from "../show/world";
-import { restorePlay, savePlay } from "../play/saved";
+import { restorePlay, savePlay } from "../play/keep/saved";
 import { newDesk, runLine, wait, type Desk } from "./desk";
 
 function does(lines: readonly string[]): { desk: Desk; told: string[] } {

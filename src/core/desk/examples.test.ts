@@ -2,8 +2,8 @@
 import { demoWorld } from "@tests/setup/demo";
 import { isRefusal, refusalText } from "../show/refusal";
 import { contextOf, newDesk, runLine, type Desk } from "./desk";
-import { setWorld } from "../play/edit";
-import { restorePlay, savePlay } from "../play/saved";
+import { setWorld } from "../play/edit/edit";
+import { restorePlay, savePlay } from "../play/keep/saved";
 import { COMMANDS, readLine, SCRIPT_COMMANDS } from "../command/read";
 import { SETTINGS } from "../command/settings";
 

@@ -1,5 +1,5 @@
 /** What a show test expects, checked against a desk. */
-import { framesAt } from "../play/timecode/clock";
+import { framesAt } from "../play/lists/timecode/clock";
 import { lineOfFrames } from "../timecode/frames";
 import { attributeInfo } from "../fixture/attribute";
 import { itemText, targetsOf } from "../show/model";
@@ -9,7 +9,7 @@ import { driftsOf, type Drift } from "../cue/drift";
 import { ripple } from "../cue/looks";
 import { resolveEntry } from "../program/resolve";
 import { standingOf } from "../cue/tracking";
-import { sourceOf, stageValues } from "../play/look";
+import { sourceOf, stageValues } from "../play/stage/look";
 import { evaluateSel, type Sel } from "../select/expression";
 import { splitItem, type Item } from "../show/ids";
 import type { CueList } from "../show/schema";

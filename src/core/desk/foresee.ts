@@ -1,8 +1,8 @@
 /** What a line would do, before it is done: its words, and the diff whose ripple can be worked out after them. */
 import { attempt, fail, isRefusal, type Refusal } from "../show/refusal";
-import type { Diff } from "../show/diff";
-import { EMPTY_HISTORY } from "../show/history";
-import type { Intent } from "../show/intent";
+import type { Diff } from "../show/change/diff";
+import { EMPTY_HISTORY } from "../show/change/history";
+import type { Intent } from "../show/change/intent";
 import type { ReadContext } from "../command/context";
 import { keepingLater } from "./keepLater";
 import { perform, sayReading } from "./perform";

@@ -1,6 +1,6 @@
 /** The same edit with later looks kept: what a line means is asked of what was read of it, never of its text. */
 import { INTENTS } from "../intents";
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 
 /** Undefined where nothing of it lets later looks change, or where it says itself what becomes of them. */
 export function keepingLater(intents: readonly Intent[]): Intent[] | undefined {

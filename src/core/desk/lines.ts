@@ -1,7 +1,7 @@
 /** What was done, as lines of the command language. */
 import { eventLine, type PlayEvent } from "../play/events";
 import { INTENTS } from "../intents";
-import { applyIntents, type Intent } from "../show/intent";
+import { applyIntents, type Intent } from "../show/change/intent";
 import { isRefusal } from "../show/refusal";
 import type { World } from "../show/world";
 

@@ -3,7 +3,7 @@ import { readLine, type Read } from "../command/read";
 import type { ReadContext } from "../command/context";
 import { allLines, macroText, waitOf } from "../deck/macro";
 import { applied } from "./rehearse";
-import { play } from "../play/act";
+import { play } from "../play/lists/act";
 import type { Player, Waiting } from "../play/state";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import type { World } from "../show/world";

@@ -2,10 +2,10 @@
 import { macroText } from "../deck/macro";
 import type { PlayEvent } from "../play/events";
 import { sayEvent } from "../play/events";
-import type { Intent } from "../show/intent";
-import { demandOf } from "../show/demand";
-import type { Diff } from "../show/diff";
-import { extendLast, redo, remember, undo, type History } from "../show/history";
+import type { Intent } from "../show/change/intent";
+import { demandOf } from "../show/checking/demand";
+import type { Diff } from "../show/change/diff";
+import { extendLast, redo, remember, undo, type History } from "../show/change/history";
 import { isRefusal, refuse, type Refusal } from "../show/refusal";
 import { INTENTS } from "../intents";
 import type { World } from "../show/world";

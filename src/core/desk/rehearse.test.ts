@@ -1,9 +1,9 @@
 import fc from "fast-check";
-import { setCue } from "../cue/intents";
-import { writeCue } from "../cue/writeCueIntent";
+import { setCue } from "../cue/intents/intents";
+import { writeCue } from "../cue/intents/writeCueIntent";
 import { demoWorld } from "@tests/setup/demo";
 import { INTENTS } from "../intents";
-import { applyIntents } from "../show/intent";
+import { applyIntents } from "../show/change/intent";
 import { isRefusal } from "../show/refusal";
 import { frozen } from "../units/frozen";
 import { applied, rehearse } from "./rehearse";

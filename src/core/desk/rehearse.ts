@@ -1,6 +1,6 @@
 /** Edits that are about to come, worked out beforehand: while one is typed there is time, at its Enter there is none. */
 import { INTENTS } from "../intents";
-import { applyIntents, type Done, type Intent } from "../show/intent";
+import { applyIntents, type Done, type Intent } from "../show/change/intent";
 import type { Refusal } from "../show/refusal";
 import type { World } from "../show/world";
 

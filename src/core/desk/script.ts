@@ -22,7 +22,7 @@ import { contextOf, newDesk, performOn, runLine, wait, type Desk } from "./desk"
 import { checkExpectation } from "./expectation";
 import type { ScriptAct, ScriptArgs } from "../command/scriptLines";
 import { readLine } from "../command/read";
-import { savePlay } from "../play/saved";
+import { savePlay } from "../play/keep/saved";
 
 /** The outside of a script: files, relative to it, and where printed lines go. */
 export interface ScriptFiles {

@@ -1,8 +1,8 @@
 /** From the bytes of the wire back to values: what a node received, shown as a stage. */
 import { unbent } from "../fixture/dimmerCurve";
 import type { ChannelFunction } from "../fixture/type";
-import type { Output } from "../play/output";
-import type { Rig } from "../play/rig";
+import type { Output } from "../play/stage/output";
+import type { Rig } from "../play/stage/rig";
 import { clamp } from "../units/units";
 
 /** Physical value of a DMX value in a function: the other way round of `toDmx`. */

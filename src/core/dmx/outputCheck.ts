@@ -1,5 +1,5 @@
 /** What is suspicious about outputs: universes that are patched and go nowhere, and two that meet on the wire. */
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 import { setOutputs } from "./outputIntents";
 import { destinationsOf, numberText, usualNumber } from "./wire";
 import type { Output, Show } from "../show/schema";

@@ -1,7 +1,7 @@
 /** How universes leave the machine, as intents. */
 import { z } from "../units/zod";
-import { defineIntent } from "../show/intent";
-import { exact, quote } from "../show/lineText";
+import { defineIntent } from "../show/change/intent";
+import { exact, quote } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import { OutputSchema, WireSchema } from "../show/schema";
 import { destinationText, numberRange } from "./wire";

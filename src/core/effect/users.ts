@@ -1,11 +1,11 @@
 /** Where effects and waves are used, and how an edit of an effect reaches its users. */
 import { hasStops, isFrom, isStop, type Effect, type EffectRecord } from "../show/effectSchema";
 import { splitKey, type Id, type Item, type ParamKey } from "../show/ids";
-import type { WorldDraft } from "../show/intent";
-import { linksIn, namedByRecord } from "../show/links";
+import type { WorldDraft } from "../show/change/intent";
+import { linksIn, namedByRecord } from "../show/checking/links";
 import type { Cue, CueList, Show } from "../show/schema";
 import type { Entry } from "../show/value";
-import { linesNaming, namingText } from "../show/linesNaming";
+import { linesNaming, namingText } from "../show/words/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { cuesOf, effectsByNumber, type World } from "../show/world";
 import { castVoice, itemsOf } from "./casting";

@@ -1,7 +1,7 @@
 /** The voice that a parameter runs, and what it depends on. */
 import { isAround, isFrom, isStop, type Effect, type Voice } from "../show/effectSchema";
 import type { Id } from "../show/ids";
-import { namedByRecord } from "../show/links";
+import { namedByRecord } from "../show/checking/links";
 import { cyclicPlace, stepsOf } from "../select/spread";
 import type { Show } from "../show/schema";
 

@@ -2,8 +2,8 @@
 import { plainShow } from "../palette/intents";
 import { hasStops, OwnWaveSchema, type OwnWave, type Voice } from "../show/effectSchema";
 import { IdSchema, type ParamKey } from "../show/ids";
-import { defineIntent, newId } from "../show/intent";
-import { exact, quote } from "../show/lineText";
+import { defineIntent, newId } from "../show/change/intent";
+import { exact, quote } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import type { Entry } from "../show/value";
 import { wavesByNumber } from "../show/world";

@@ -2,7 +2,7 @@
 import { attributeInfo, familyWord } from "../fixture/attribute";
 import { hasStops, type Phasing, type Shape, type Stop, type Voice } from "../show/effectSchema";
 import type { Id } from "../show/ids";
-import { exact, quote } from "../show/lineText";
+import { exact, quote } from "../show/words/lineText";
 import type { Show } from "../show/schema";
 import { NO_SPREAD, type Spread } from "../show/spreadSchema";
 import type { World } from "../show/world";

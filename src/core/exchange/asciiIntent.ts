@@ -2,13 +2,13 @@
 import { current } from "immer";
 import { z } from "../units/zod";
 import { DEFAULT_FADE } from "../cue/times";
-import { keepingLooks, listNumberedOrNew, newCue, snapshot } from "../cue/cueDraft";
+import { keepingLooks, listNumberedOrNew, newCue, snapshot } from "../cue/intents/cueDraft";
 import { libraryType } from "../fixture/library/library";
 import { inTheWay, occupancyOf, occupy } from "../show/address";
 import { firstPlaces } from "../patch/firstPlaces";
-import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { defineIntent, newId, type WorldDraft } from "../show/change/intent";
 import { paramKey, type Id } from "../show/ids";
-import { unsaid } from "../show/lineText";
+import { unsaid } from "../show/words/lineText";
 import { modelOf } from "../show/model";
 import { fail } from "../show/refusal";
 import { cueNumber, wholeNumber, type CueList, type Show } from "../show/schema";

@@ -1,5 +1,5 @@
 /** A show as USITT ASCII: patch, groups, and the intensities of its cues with their simple times. */
-import { lengthsOf } from "../cue/late";
+import { lengthsOf } from "../cue/lateMoves";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { layoutOf } from "../fixture/type";
 import { spanOf } from "../show/address";

@@ -2,9 +2,9 @@
 import fc from "fast-check";
 import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine } from "../desk/desk";
-import { checkShow } from "../show/check";
+import { checkShow } from "../show/checking/check";
 import { INTENTS } from "../intents";
-import { applyIntents } from "../show/intent";
+import { applyIntents } from "../show/change/intent";
 import { isRefusal } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { newHands } from "../show/world";

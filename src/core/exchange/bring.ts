@@ -1,5 +1,5 @@
 /** Bringing what is ticked over from another show: what it depends on comes along, fixtures are mapped, clashes are settled. */
-import { namedBy, namedByRecord, linksOf } from "../show/links";
+import { namedBy, namedByRecord, linksOf } from "../show/checking/links";
 import type { Id, Item } from "../show/ids";
 import type { Cue, CueList, Show } from "../show/schema";
 import { cuesOf, fixturesByNumber } from "../show/world";

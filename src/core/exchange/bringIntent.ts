@@ -1,11 +1,11 @@
 /** Bringing things over from another show, as an intent. */
 import { current } from "immer";
 import { z } from "../units/zod";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { FixtureIdSchema, IdSchema } from "../show/ids";
-import { unsaid } from "../show/lineText";
+import { unsaid } from "../show/words/lineText";
 import { attempt, fail, isRefusal } from "../show/refusal";
-import { problemIn } from "../show/whole";
+import { problemIn } from "../show/checking/references";
 import { ShowSchema, wholeNumber, type Show } from "../show/schema";
 import { settleReaches } from "../cue/reach";
 import { brought, BRINGABLE, type BringRequest, type BroughtRow } from "./bring";

@@ -6,7 +6,7 @@ import { ofOtherType } from "../rig/swapPalettes";
 import { unmarked, type Standing, type Swapping } from "../rig/way";
 import { hasStops, isFrom, isStop, type Effect, type Voice } from "../show/effectSchema";
 import { splitItem, splitKey, type Id, type Item, type ParamKey } from "../show/ids";
-import { withLinks } from "../show/links";
+import { withLinks } from "../show/checking/links";
 import { modelOf } from "../show/model";
 import type { Palette } from "../show/paletteSchema";
 import type { Cue, CueList, Show } from "../show/schema";

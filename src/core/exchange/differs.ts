@@ -1,6 +1,6 @@
 /** What differs between a record of this show and one that came over, value by value, in words. */
 import { attributeInfo, withUnit } from "../fixture/attribute";
-import { diffOf, type Change } from "../show/diff";
+import { diffOf, type Change } from "../show/change/diff";
 import { splitKey, type Id } from "../show/ids";
 import { itemText } from "../show/model";
 import type { Cue, CueList, Show } from "../show/schema";

@@ -10,9 +10,9 @@ import { FixtureTypeSchema, TypeIdSchema, type FixtureType } from "../fixture/ty
 import { swapped } from "../rig/swap";
 import type { Hands } from "../show/hands";
 import { grouped } from "../units/grouped";
-import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { defineIntent, newId, type WorldDraft } from "../show/change/intent";
 import { FixtureIdSchema } from "../show/ids";
-import { unsaid } from "../show/lineText";
+import { unsaid } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import { FixtureSchema, ScenicSchema, type Fixture, type Show } from "../show/schema";
 import { plural } from "../units/plural";

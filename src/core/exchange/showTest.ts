@@ -4,7 +4,7 @@ import { effectAt } from "../cue/effects";
 import { inForceAt, trackingOf } from "../cue/tracking";
 import { isIntensity } from "../program/light";
 import { resolveEntry } from "../program/resolve";
-import { selText, exact, quote } from "../show/lineText";
+import { selText, exact, quote } from "../show/words/lineText";
 import { item } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
 import { cuesOf, fixturesByNumber, listsByNumber } from "../show/world";

@@ -1,10 +1,10 @@
 /** Palettes that go: deleted, replaced by another everywhere, put into another. Nothing on stage is lost with them. */
 import { z } from "../units/zod";
-import { defineIntent, type WorldDraft } from "../show/intent";
+import { defineIntent, type WorldDraft } from "../show/change/intent";
 import { IdSchema, paramKey, type Id, type ParamKey } from "../show/ids";
 import type { Palette, PaletteEntry } from "../show/paletteSchema";
 import { hasStops, isFrom, type Effect } from "../show/effectSchema";
-import { linksIn, linksOf, namedBy, namedByRecord, withLinks } from "../show/links";
+import { linksIn, linksOf, namedBy, namedByRecord, withLinks } from "../show/checking/links";
 import { emptyPlaces } from "../show/places";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";

@@ -2,13 +2,13 @@
 import { current, isDraft } from "immer";
 import { z } from "../units/zod";
 import { attributeInfo, FAMILIES, familyWord } from "../fixture/attribute";
-import { defineIntent, newId, type WorldDraft } from "../show/intent";
+import { defineIntent, newId, type WorldDraft } from "../show/change/intent";
 import { IdSchema, ItemSchema, splitItem, splitKey, type Id, type ParamKey } from "../show/ids";
-import { itemsText } from "../show/itemsText";
-import { quote, selText } from "../show/lineText";
+import { itemsText } from "../show/words/itemsText";
+import { quote, selText } from "../show/words/lineText";
 import { itemText } from "../show/model";
 import { WIDTHS, type Palette } from "../show/paletteSchema";
-import { namedBy } from "../show/links";
+import { namedBy } from "../show/checking/links";
 import { fail } from "../show/refusal";
 import { wholeNumber, type Show } from "../show/schema";
 import { EntriesSchema, isLink, type Entry } from "../show/value";

@@ -5,8 +5,8 @@ import { placeIn, type Id, type ParamKey } from "../show/ids";
 import { modelOf, specOf } from "../show/model";
 import type { AnyColour, Palette, PaletteEntry } from "../show/paletteSchema";
 import type { Fixture, Show } from "../show/schema";
-import { namedBy } from "../show/links";
-import { own } from "../show/own";
+import { namedBy } from "../show/checking/links";
+import { own } from "../show/hasOwn.tscore/patch/goesAlong";
 import { isLink } from "../show/value";
 import { colourOf, type Wanted } from "./colour";
 

@@ -1,8 +1,8 @@
 /** Starter palettes, as an intent: those the rig offers, or the ones chosen of them. */
 import { z } from "../units/zod";
 import { FAMILIES, familyWord } from "../fixture/attribute";
-import { defineIntent, newId } from "../show/intent";
-import { unsaid } from "../show/lineText";
+import { defineIntent, newId } from "../show/change/intent";
+import { unsaid } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { plainShow, put } from "./intents";

@@ -1,8 +1,8 @@
 /** Where palettes are used: in what is held, in cues, in other palettes. */
 import { splitKey, type Id, type ParamKey } from "../show/ids";
 import type { CueList, Show } from "../show/schema";
-import { linksIn, linksOf, namedBy, namedByRecord } from "../show/links";
-import { linesNaming, namingText } from "../show/linesNaming";
+import { linksIn, linksOf, namedBy, namedByRecord } from "../show/checking/links";
+import { linesNaming, namingText } from "../show/words/linesNaming";
 import { pagesText, pagesWith } from "../show/places";
 import { effectsByNumber, type World } from "../show/world";
 import { dependingOn } from "./lookup";

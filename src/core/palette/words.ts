@@ -1,7 +1,7 @@
 /** Palettes in words. */
 import { attributeInfo, FAMILIES } from "../fixture/attribute";
 import { splitKey, type Id, type ParamKey } from "../show/ids";
-import { itemsText } from "../show/itemsText";
+import { itemsText } from "../show/words/itemsText";
 import type { Palette } from "../show/paletteSchema";
 import type { Entry } from "../show/value";
 import type { World } from "../show/world";

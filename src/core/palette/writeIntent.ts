@@ -2,14 +2,14 @@
 import { z } from "../units/zod";
 import { attributeInfo, withUnit } from "../fixture/attribute";
 import { functionOf, rangeOf } from "../fixture/parameters";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { IdSchema, item, ParamKeySchema, splitKey } from "../show/ids";
-import { exact, selText } from "../show/lineText";
+import { exact, selText } from "../show/words/lineText";
 import { itemText, specOf } from "../show/model";
 import { PaletteEntrySchema } from "../show/paletteSchema";
 import { fail } from "../show/refusal";
 import { grouped } from "../units/grouped";
-import { namedBy } from "../show/links";
+import { namedBy } from "../show/checking/links";
 import { isLink, type Value } from "../show/value";
 import { paletteIn, plainShow, put } from "./intents";
 import { withValues } from "./keep";

@@ -1,6 +1,6 @@
 /** Changes of fixtures as lines of the command language. */
 import { addressText } from "../show/address";
-import { exact, onOff, quote, selText } from "../show/lineText";
+import { exact, onOff, quote, selText } from "../show/words/lineText";
 import type { Address, Fixture, Show } from "../show/schema";
 import { grouped } from "../units/grouped";
 

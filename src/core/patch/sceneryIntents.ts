@@ -1,8 +1,8 @@
 /** Trusses and set pieces on the plan: lines and shapes to read the room by. */
 import { z } from "../units/zod";
-import { defineIntent, newId } from "../show/intent";
+import { defineIntent, newId } from "../show/change/intent";
 import { IdSchema } from "../show/ids";
-import { exact, quote } from "../show/lineText";
+import { exact, quote } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import { ScenicSchema } from "../show/schema";
 

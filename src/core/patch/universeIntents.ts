@@ -1,6 +1,6 @@
 /** Whole universes of the patch, as intents. */
 import { z } from "../units/zod";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { fail } from "../show/refusal";
 import type { Fixture, Show } from "../show/schema";
 import { clashesIn } from "./clash";

@@ -1,16 +1,16 @@
 /** Catches an effect that is not a column like any other: one wave on one attribute, tracked, faded, stopped, kept and explained. */
 import { newDesk, performOn, runLine, wait, type Desk } from "../desk/desk";
-import { recordCue } from "../cue/recordIntents";
+import { recordCue } from "../cue/intents/recordIntents";
 import { ripple } from "../cue/looks";
 import { storedIn, inForceAt } from "../cue/tracking";
-import { setWorld } from "./edit";
-import { advance } from "./due";
+import { setWorld } from "./edit/edit";
+import { advance } from "./lists/due";
 import { compute, createPlayer } from "./player";
-import { restorePlay, savePlay } from "./saved";
-import { readSaved } from "./savedSchema";
+import { restorePlay, savePlay } from "./keep/saved";
+import { readSaved } from "./keep/savedSchema";
 import { whyOf } from "./why";
 import { isRefusal } from "../show/refusal";
-import { readShow } from "../show/check";
+import { readShow } from "../show/checking/check";
 import type { WaveVoice } from "../show/effectSchema";
 import { NO_SPREAD } from "../show/spreadSchema";
 import type { Effect, Entry } from "../show/value";

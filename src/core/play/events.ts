@@ -4,7 +4,7 @@ import { ACTIONS } from "../fixture/type";
 import { FramesSchema } from "../show/deckSchema";
 import { lineOfFrames, textOfFrames } from "../timecode/frames";
 import { FixtureIdSchema, IdSchema } from "../show/ids";
-import { cueText, exact, listText, onOff, selText, unsaid } from "../show/lineText";
+import { cueText, exact, listText, onOff, selText, unsaid } from "../show/words/lineText";
 import type { World } from "../show/world";
 import { plural } from "../units/plural";
 

@@ -1,12 +1,12 @@
 /** Catches a player that gives something else when it is asked at other times, or after being picked up again. */
 import fc from "fast-check";
 import { newDesk, runLine, type Desk } from "../desk/desk";
-import { play } from "./act";
-import { advance } from "./due";
+import { play } from "./lists/act";
+import { advance } from "./lists/due";
 import { compute, createPlayer } from "./player";
 import type { Player } from "./state";
-import { restorePlay, savePlay } from "./saved";
-import { SavedPlaySchema } from "./savedSchema";
+import { restorePlay, savePlay } from "./keep/saved";
+import { SavedPlaySchema } from "./keep/savedSchema";
 import { stageTime } from "../units/units";
 import type { PlayEvent } from "./events";
 import { runs } from "@tests/setup/runs";

@@ -5,24 +5,24 @@
 import type { World } from "../show/world";
 import { listsByNumber } from "../show/world";
 import { sequence, stageTime, type StageTime } from "../units/units";
-import { newBudget } from "./budget";
-import { listTimeAt } from "./clock";
-import { kindOf } from "./kinds/kinds";
-import { withLanes } from "./lanes";
-import { createLayers, LATEST } from "./layers";
-import { glide, tryGlide } from "./glide";
-import { createBytes, putFeeds, putPlain } from "./bytes";
-import { loadHands, loadLimits } from "./overlays";
-import { compileRig, NOWHERE, type Rig } from "./rig";
-import { levelShown, newRun } from "./run";
-import { newTimecode } from "./timecode/clock";
-import { runStacks, tryStack } from "./stack";
-import { stacksMove } from "./stacks";
-import { runSwings, trySwing } from "./swing";
-import { swingsMove } from "./swings";
+import { newBudget } from "./lists/budget";
+import { listTimeAt } from "./lists/clock";
+import { kindOf } from "./lists/kinds/kinds";
+import { withLanes } from "./lists/lanes";
+import { createLayers, LATEST } from "./stage/layers";
+import { glide, tryGlide } from "./stage/glide";
+import { createBytes, putFeeds, putPlain } from "./stage/bytes";
+import { loadHands, loadLimits } from "./stage/overlays";
+import { compileRig, NOWHERE, type Rig } from "./stage/rig";
+import { levelShown, newRun } from "./lists/run";
+import { newTimecode } from "./lists/timecode/clock";
+import { runStacks, tryStack } from "./stage/stack";
+import { stacksMove } from "./stage/stacks";
+import { runSwings, trySwing } from "./stage/swing";
+import { swingsMove } from "./stage/swings";
 import type { Player } from "./state";
-import { computeParameter } from "./arbitration";
-import { createStage } from "./stage";
+import { computeParameter } from "./stage/arbitration";
+import { createStage } from "./stage/stage";
 
 /** A player at rest at stage time `now`. */
 export function createPlayer(given: World, now: StageTime = stageTime(0)): Player {

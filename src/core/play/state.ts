@@ -2,14 +2,14 @@
 import type { Id } from "../show/ids";
 import type { World } from "../show/world";
 import type { ListTime, Sequence, StageTime } from "../units/units";
-import type { Budget } from "./budget";
-import type { Layers } from "./layers";
-import type { Bytes } from "./output";
-import type { Rig } from "./rig";
-import type { ListRun } from "./run";
-import type { SilentLayer } from "./silent";
-import type { Stage } from "./stage";
-import type { TimecodeClock } from "./timecode/clock";
+import type { Budget } from "./lists/budget";
+import type { Layers } from "./stage/layers";
+import type { Bytes } from "./stage/output";
+import type { Rig } from "./stage/rig";
+import type { ListRun } from "./lists/run";
+import type { SilentLayer } from "./stage/silent";
+import type { Stage } from "./stage/stage";
+import type { TimecodeClock } from "./lists/timecode/clock";
 
 /** An arrival whose moves are not all started. */
 export interface Unfinished {

@@ -1,18 +1,18 @@
 /** Why: the whole stack behind a parameter's value (SEMANTICS 6). */
 import { z } from "../units/zod";
 import type { ParamKey } from "../show/ids";
-import { finish } from "./arrive";
+import { finish } from "./arrive/arrive";
 import type { Player } from "./state";
 import { isFrom, isStop } from "../show/effectSchema";
-import { heldCycles, PLAYS } from "./heldEffects";
-import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./layers";
-import { playedAt, type Playing } from "./playing";
-import { bend, progress } from "./progress";
-import { between } from "./layMorph";
-import { levelShown, type ListRun } from "./run";
+import { heldCycles, PLAYS } from "./stage/heldEffects";
+import { cueOfLayer, EFFECT, EFFECT_HIGHEST, EFFECT_OVER, HIGHEST, isEffect, LATEST, OVER } from "./stage/layers";
+import { playedAt, type Playing } from "./stage/playing";
+import { bend, progress } from "./stage/progress";
+import { between } from "./stage/layMorph";
+import { levelShown, type ListRun } from "./lists/run";
 import { cuesOf } from "../show/world";
-import { ownValue } from "./arbitration";
-import { cyclesOf, weightOf } from "./stage";
+import { ownValue } from "./stage/arbitration";
+import { cyclesOf, weightOf } from "./stage/stage";
 
 export const WhyStepSchema = z.object({
   /** What contributes, lowest first. */

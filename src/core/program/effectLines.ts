@@ -5,7 +5,7 @@ import { allItems, voicesIn } from "../effect/gather";
 import { effectText, spreadText, voiceLine } from "../effect/words";
 import { isFrom, isStop, type Voice } from "../show/effectSchema";
 import { item, splitKey, type Item, type ParamKey } from "../show/ids";
-import { selText, unsaid } from "../show/lineText";
+import { selText, unsaid } from "../show/words/lineText";
 import type { Entry } from "../show/value";
 import type { World } from "../show/world";
 import { grouped } from "../units/grouped";

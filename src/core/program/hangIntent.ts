@@ -2,10 +2,10 @@
 import { z } from "../units/zod";
 import { saidBy } from "../palette/lookup";
 import { plainShow } from "../palette/intents";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { FixtureIdSchema, type Id, type ParamKey } from "../show/ids";
-import { itemsText } from "../show/itemsText";
-import { selText } from "../show/lineText";
+import { itemsText } from "../show/words/itemsText";
+import { selText } from "../show/words/lineText";
 import { allTargets } from "../show/model";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";

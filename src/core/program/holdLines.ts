@@ -3,7 +3,7 @@ import { attributeInfo } from "../fixture/attribute";
 import { spreadItems } from "../select/place";
 import { closedPlace } from "../select/spread";
 import { item, splitKey, type Item, type ParamKey } from "../show/ids";
-import { exact, selText, unsaid } from "../show/lineText";
+import { exact, selText, unsaid } from "../show/words/lineText";
 import { saidBy } from "../palette/lookup";
 import { allTargets, targetsOf } from "../show/model";
 import { isAim, isLink, isRelease, type Entry } from "../show/value";

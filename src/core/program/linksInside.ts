@@ -1,7 +1,7 @@
 /** Other palettes that a palette points at: what of it follows them, and what they give there now. */
 import { resolveEntry } from "./resolve";
 import type { Id, ParamKey } from "../show/ids";
-import { namedBy } from "../show/links";
+import { namedBy } from "../show/checking/links";
 import { allTargets, specOf } from "../show/model";
 import type { PaletteEntry } from "../show/paletteSchema";
 import type { Show } from "../show/schema";

@@ -1,6 +1,6 @@
 /** What ends a trial, or a pad that was held: the programmer as it was before. */
 import type { Hands } from "../show/hands";
-import type { Intent } from "../show/intent";
+import type { Intent } from "../show/change/intent";
 import { namesIn } from "../units/names";
 import { drop, hold, keepOut } from "./intents";
 

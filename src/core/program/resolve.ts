@@ -2,7 +2,7 @@
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
 import { changedEffects, changedWaves } from "../effect/voices";
 import { askerOf, changedPalettes, saidBy, type Looking, type Said } from "../palette/lookup";
-import { linksOf } from "../show/links";
+import { linksOf } from "../show/checking/links";
 import { aimAt, type Aimed, type Range } from "../patch/room";
 import { splitKey, type Id, type ParamKey } from "../show/ids";
 import { modelOf } from "../show/model";

@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { LIBRARY } from "../fixture/library/library";
 import { newDesk, runLine } from "../desk/desk";
 import { INTENTS } from "../intents";
-import { applyIntents } from "../show/intent";
+import { applyIntents } from "../show/change/intent";
 import { isRefusal } from "../show/refusal";
 import { draftProblem, evenSlots, idFor, inBytes, moved, newChannel, newFunction, newType, without } from "./typeDraft";
 import { putType, typeChanges } from "./typeIntent";

@@ -11,8 +11,8 @@ import {
 import { modeOf, parametersOf } from "../fixture/parameters";
 import { clashesIn } from "../patch/clash";
 import { remapFixture } from "../patch/remap";
-import { defineIntent } from "../show/intent";
-import { unsaid } from "../show/lineText";
+import { defineIntent } from "../show/change/intent";
+import { unsaid } from "../show/words/lineText";
 import { fail } from "../show/refusal";
 import type { Show } from "../show/schema";
 import { plural } from "../units/plural";

@@ -1,14 +1,14 @@
 /** Groups, as intents. */
 import { z } from "../units/zod";
-import { defineIntent, newId } from "../show/intent";
+import { defineIntent, newId } from "../show/change/intent";
 import { IdSchema, ItemSchema } from "../show/ids";
 import { fail } from "../show/refusal";
 import { GROUP_SIGNS, GroupSchema, wholeNumber } from "../show/schema";
 import { groupNumbered, groupsByNumber, type World } from "../show/world";
-import { exact } from "../show/lineText";
+import { exact } from "../show/words/lineText";
 import { itemText } from "../show/model";
-import { quote, selText } from "../show/lineText";
-import { itemsText } from "../show/itemsText";
+import { quote, selText } from "../show/words/lineText";
+import { itemsText } from "../show/words/itemsText";
 
 /** Records the selection, in its order. Onto what exists it adds to it unless told to overwrite; a name is kept unless given. */
 export const recordGroup = defineIntent({

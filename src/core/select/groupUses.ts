@@ -1,6 +1,6 @@
 /** Where a group is used: cues know its fixtures, not the group; lines name it. */
 import { splitItem, splitKey, type Id } from "../show/ids";
-import { linesNaming } from "../show/linesNaming";
+import { linesNaming } from "../show/words/linesNaming";
 import type { CueList } from "../show/schema";
 import { cuesOf, listsByNumber, type World } from "../show/world";
 

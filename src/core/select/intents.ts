@@ -1,13 +1,13 @@
 /** Selecting, its spread and stepping, as intents. */
 import { z } from "../units/zod";
 import { BY, SpreadSchema } from "../show/hands";
-import { defineIntent } from "../show/intent";
+import { defineIntent } from "../show/change/intent";
 import { ItemSchema, splitItem, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import type { World } from "../show/world";
-import { exact, selText } from "../show/lineText";
-import { itemsText } from "../show/itemsText";
-import { plainly } from "../show/plainly";
+import { exact, selText } from "../show/words/lineText";
+import { itemsText } from "../show/words/itemsText";
+import { plainly } from "../show/change/plainly";
 import { shuffled } from "../units/random";
 import { orderedBy } from "./order";
 import { spreadItems } from "./place";

@@ -1,5 +1,5 @@
 /** Groups to begin with: one for each type of the rig, as an intent. */
-import { defineIntent, newId } from "../show/intent";
+import { defineIntent, newId } from "../show/change/intent";
 import { item, type Item } from "../show/ids";
 import { fail } from "../show/refusal";
 import { fixturesByNumber, groupsByNumber } from "../show/world";

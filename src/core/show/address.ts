@@ -1,5 +1,5 @@
 /** DMX addresses: who has which slots, and where a run fits (SEMANTICS 1). */
-import { plainly } from "./plainly";
+import { plainly } from "./change/plainly";
 import { modelOf } from "./model";
 import { footprint, type Mode } from "../fixture/type";
 import type { Id } from "./ids";

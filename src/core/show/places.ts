@@ -1,6 +1,6 @@
 /** The places of pages that hold something that goes. */
 import type { Placed } from "./deckSchema";
-import type { WorldDraft } from "./intent";
+import type { WorldDraft } from "./change/intent";
 import type { Id } from "./ids";
 import type { Show } from "./schema";
 

@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import { newDesk, runLine } from "@/core/desk/desk";
 import { beamOf as directionOf } from "@/core/patch/room";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import type { Lit } from "../lit";
 import { beam, beamOf } from "./beam";
 import { roomLampsOf } from "./lamps";

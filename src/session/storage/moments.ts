@@ -1,6 +1,6 @@
 /** Named moments of a show: earlier versions that can be gone back to. */
 import { z } from "@/core/units/zod";
-import { readShow } from "@/core/show/check";
+import { readShow } from "@/core/show/checking/check";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import { SealedSchema, database, entriesOf, readRange, readRecord, sealCalmly, strictly, unseal } from "./database";

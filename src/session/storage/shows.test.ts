@@ -2,13 +2,13 @@
 import "fake-indexeddb/auto";
 import { OWN } from "@/core/dmx/consent";
 import { newDesk, runLine } from "@/core/desk/desk";
-import { diffOf, writeDiff } from "@/core/show/diff";
+import { diffOf, writeDiff } from "@/core/show/change/diff";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld, type World } from "@/core/show/world";
 import { database } from "./database";
 import { perform } from "@/core/desk/perform";
-import { undo } from "@/core/show/history";
-import { restoreShow } from "@/core/show/restore";
+import { undo } from "@/core/show/change/history";
+import { restoreShow } from "@/core/show/change/restore";
 import { keepMoment, listMoments, openMoment } from "./moments";
 import { createKeeper, type SavedState } from "./keeper";
 import { addShow, bringBack, duplicateShow, listShows, openShow, putAway, removeForGood, renameShow } from "./shows";

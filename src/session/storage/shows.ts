@@ -2,8 +2,8 @@
 import { z } from "@/core/units/zod";
 import type { Consent } from "@/core/dmx/consent";
 import { HandsSchema } from "@/core/show/hands";
-import { readShow } from "@/core/show/check";
-import { applyDiff, DiffSchema, writeDiff, type Diff } from "@/core/show/diff";
+import { readShow } from "@/core/show/checking/check";
+import { applyDiff, DiffSchema, writeDiff, type Diff } from "@/core/show/change/diff";
 import { isRefusal, refuse, type Refusal } from "@/core/show/refusal";
 import { SHOW_VERSION } from "@/core/show/schema";
 import { newHands, type World } from "@/core/show/world";

@@ -6,8 +6,8 @@ import { contextOf, newDesk, performOn, runLine, type Desk } from "@/core/desk/d
 import { perform } from "@/core/desk/perform";
 import { readLine } from "@/core/command/read";
 import { canonical } from "@/core/exchange/canonical";
-import { writeDiff } from "@/core/show/diff";
-import { EMPTY_HISTORY, extendLast, isRemembered } from "@/core/show/history";
+import { writeDiff } from "@/core/show/change/diff";
+import { EMPTY_HISTORY, extendLast, isRemembered } from "@/core/show/change/history";
 import { isRefusal } from "@/core/show/refusal";
 import { newWorld } from "@/core/show/world";
 import { database } from "./database";

@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Show } from "@/core/show/schema";
 import { openFrame, wholeHalf, type Frame } from "@/engine/frame";

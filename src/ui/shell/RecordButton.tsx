@@ -15,9 +15,9 @@ import {
 import { namesIn } from "@/core/units/names";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
-import { recordCue } from "@/core/cue/recordIntents";
-import type { Intent } from "@/core/show/intent";
-import type { Looks } from "@/core/cue/cueDraft";
+import { recordCue } from "@/core/cue/intents/recordIntents";
+import type { Intent } from "@/core/show/change/intent";
+import type { Looks } from "@/core/cue/intents/cueDraft";
 import { newTimes, timesText } from "@/core/cue/times";
 import { cueNumbered, cuesOf, listsByNumber, type World } from "@/core/show/world";
 import { plain } from "@/core/units/units";

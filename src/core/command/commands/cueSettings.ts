@@ -1,5 +1,5 @@
 /** What is set of a cue that exists, in the command language. */
-import { setCue } from "../../cue/intents";
+import { setCue } from "../../cue/intents/intents";
 import { reachMore } from "../../cue/reach";
 import type { CueTimes, Trigger } from "../../show/schema";
 import type { ArgsOf } from "../args";

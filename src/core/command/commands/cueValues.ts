@@ -1,5 +1,5 @@
 /** Values set in a cue itself, in the command language. */
-import { writeCue } from "../../cue/writeCueIntent";
+import { writeCue } from "../../cue/intents/writeCueIntent";
 import { evaluateSel, type Sel } from "../../select/expression";
 import { fail } from "../../show/refusal";
 import type { ParamKey } from "../../show/ids";

@@ -1,11 +1,11 @@
 /** Recording cues and changing them, in the command language. */
-import { bringBack, dropSignature, signOff } from "../../cue/signIntents";
-import { clean } from "../../cue/cleanIntent";
-import { copyCue } from "../../cue/copyIntent";
-import { blockCue, deleteCue, moveCue, unblockCue } from "../../cue/intents";
+import { bringBack, dropSignature, signOff } from "../../cue/intents/signIntents";
+import { clean } from "../../cue/intents/cleanIntent";
+import { copyCue } from "../../cue/intents/copyIntent";
+import { blockCue, deleteCue, moveCue, unblockCue } from "../../cue/intents/intents";
 import { partsOf } from "../../cue/looks";
-import { recordCue, takeCue, updateCue } from "../../cue/recordIntents";
-import { recordSteps } from "../../cue/stepIntents";
+import { recordCue, takeCue, updateCue } from "../../cue/intents/recordIntents";
+import { recordSteps } from "../../cue/intents/stepIntents";
 import type { Entry } from "../../show/value";
 import { cuesOf, fixturesByNumber, listNumbered } from "../../show/world";
 import { paletteOf } from "./palettes";

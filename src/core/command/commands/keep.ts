@@ -1,5 +1,5 @@
 /** The name of the show, undo; in the command language. */
-import { nameShow } from "../../show/nameShow";
+import { nameShow } from "../../show/change/nameShow";
 import { command, intents, type Command } from "../command";
 
 const chapter = "Keeping";

@@ -1,9 +1,9 @@
 /** Cue lists and their settings, in the command language. */
-import { playEffect, renumberCues, setList } from "../../cue/intents";
-import { deleteList, duplicateList } from "../../cue/listIntents";
+import { playEffect, renumberCues, setList } from "../../cue/intents/intents";
+import { deleteList, duplicateList } from "../../cue/intents/listIntents";
 import { setTimecode, shiftTimes } from "../../deck/timecodeIntent";
 import { arm } from "../../program/intents";
-import type { ListChange } from "../../cue/settingLines";
+import type { ListChange } from "../../cue/intents/settingLines";
 import type { ArgsOf } from "../args";
 import { effectCalled } from "../voices";
 import { command, intents, listOf, type Command } from "../command";

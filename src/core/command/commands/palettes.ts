@@ -10,7 +10,7 @@ import {
 } from "../../palette/intents";
 import { deletePalette, orderPalettes, replacePalette, shelvePalettes } from "../../palette/goneIntents";
 import { correctHang } from "../../program/hangIntent";
-import { hardenCue } from "../../cue/hardIntent";
+import { hardenCue } from "../../cue/intents/hardIntent";
 import { dropLinks, writePalette } from "../../palette/writeIntent";
 import { targetsOf } from "../../show/model";
 import { startPalettes } from "../../palette/startIntent";

@@ -16,7 +16,7 @@ import { dmxValue } from "./values";
 import { newDesk, performOn, runLine } from "../../desk/desk";
 import { hold } from "../../program/intents";
 import { putType } from "../../rig/typeIntent";
-import { diffOf, readDiff, writeDiff } from "../../show/diff";
+import { diffOf, readDiff, writeDiff } from "../../show/change/diff";
 import { newWorld } from "../../show/world";
 import { BASE, channel, description, fn, mode, zipped } from "@tests/setup/gdtf";
 import { runs } from "@tests/setup/runs";

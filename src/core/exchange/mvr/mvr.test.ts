@@ -5,7 +5,7 @@ import { demoWorld } from "@tests/setup/demo";
 import { newDesk, runLine } from "../../desk/desk";
 import { INTENTS } from "../../intents";
 import { rotationOf } from "../../patch/room";
-import { applyIntents } from "../../show/intent";
+import { applyIntents } from "../../show/change/intent";
 import { isRefusal } from "../../show/refusal";
 import type { Show } from "../../show/schema";
 import { newHands, newShow } from "../../show/world";

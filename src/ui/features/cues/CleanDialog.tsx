@@ -2,12 +2,12 @@
 
 import { Button, Group, Modal, Select, Stack, Table, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
-import { clean, cleaned, cuesWithin, firstOther } from "@/core/cue/cleanIntent";
+import { clean, cleaned, cuesWithin, firstOther } from "@/core/cue/intents/cleanIntent";
 import { driftsOf, type Drift } from "@/core/cue/drift";
 import { lifeOf, nextLitIn } from "@/core/cue/life";
 import { attributeInfo } from "@/core/fixture/attribute";
 import { splitKey } from "@/core/show/ids";
-import { itemsText } from "@/core/show/itemsText";
+import { itemsText } from "@/core/show/words/itemsText";
 import type { CueList, Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { plain } from "@/core/units/units";

@@ -3,10 +3,10 @@
 import { Button, Group, Modal, SegmentedControl, Select, Stack, Table, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
 import { FAMILIES } from "@/core/fixture/attribute";
-import { BRINGS, copyCue, ELSEWHERE, type Bring, type Elsewhere } from "@/core/cue/copyIntent";
-import { LOOKS, roundCueNumber } from "@/core/cue/cueDraft";
+import { BRINGS, copyCue, ELSEWHERE, type Bring, type Elsewhere } from "@/core/cue/intents/copyIntent";
+import { LOOKS, roundCueNumber } from "@/core/cue/intents/cueDraft";
 import { perform } from "@/core/desk/perform";
-import { EMPTY_HISTORY } from "@/core/show/history";
+import { EMPTY_HISTORY } from "@/core/show/change/history";
 import { isRefusal } from "@/core/show/refusal";
 import type { Cue, CueList } from "@/core/show/schema";
 import { cueNumbered, cuesOf, listNumbered, listsByNumber } from "@/core/show/world";

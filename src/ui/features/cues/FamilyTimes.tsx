@@ -2,7 +2,7 @@
 
 import { ActionIcon, Popover } from "@mantine/core";
 import { IconClockEdit } from "@tabler/icons-react";
-import { setCue } from "@/core/cue/intents";
+import { setCue } from "@/core/cue/intents/intents";
 import { FAMILIES, type Family } from "@/core/fixture/attribute";
 import { BENDS, type Cue, type CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";

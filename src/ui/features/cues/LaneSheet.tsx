@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, Group, Modal, NumberInput, SegmentedControl, Select, Stack, Switch, Text } from "@mantine/core";
-import { renumberCues, setList } from "@/core/cue/intents";
+import { renumberCues, setList } from "@/core/cue/intents/intents";
 import { CHASE_WAYS, hasManyCues, type CueList } from "@/core/show/schema";
 import { meaningOf } from "./meaning";
 import { useSession, useShow } from "@/ui/show/useSession";

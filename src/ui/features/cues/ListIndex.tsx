@@ -3,9 +3,9 @@
 import { ActionIcon, Button, Group, Modal, SegmentedControl, Table } from "@mantine/core";
 import { IconCopy, IconPlayerPlayFilled, IconPlus, IconSquareRoundedX, IconTrash } from "@tabler/icons-react";
 import { useState, type ReactNode } from "react";
-import { recordCue } from "@/core/cue/recordIntents";
-import { setList } from "@/core/cue/intents";
-import { deleteList, duplicateList } from "@/core/cue/listIntents";
+import { recordCue } from "@/core/cue/intents/recordIntents";
+import { setList } from "@/core/cue/intents/intents";
+import { deleteList, duplicateList } from "@/core/cue/intents/listIntents";
 import { arm } from "@/core/program/intents";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, listsByNumber } from "@/core/show/world";

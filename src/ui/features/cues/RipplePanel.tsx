@@ -1,7 +1,7 @@
 "use client";
 
 import { Button } from "@mantine/core";
-import { givenIn, hardenCue } from "@/core/cue/hardIntent";
+import { givenIn, hardenCue } from "@/core/cue/intents/hardIntent";
 import { lineDone, useForeseen } from "@/ui/show/foresight/foreseen";
 import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";
 import { capital } from "@/ui/base/typed/capital";

@@ -3,8 +3,8 @@
 import { Modal } from "@mantine/core";
 import { useEffect, useRef, useState } from "react";
 import type { EChartsType } from "echarts/core";
-import type { Transition } from "@/core/play/transition";
-import { setCue } from "@/core/cue/intents";
+import type { Transition } from "@/core/play/arrive/transition";
+import { setCue } from "@/core/cue/intents/intents";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { EditableText } from "@/ui/base/parts/EditableText";

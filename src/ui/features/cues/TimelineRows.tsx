@@ -1,12 +1,12 @@
 "use client";
 
 import { useRef, useState } from "react";
-import type { Transition } from "@/core/play/transition";
+import type { Transition } from "@/core/play/arrive/transition";
 import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
 import { splitKey } from "@/core/show/ids";
 import { moveTime } from "@/core/cue/times";
 import { select } from "@/core/select/intents";
-import { selText } from "@/core/show/lineText";
+import { selText } from "@/core/show/words/lineText";
 import type { Cue, CueList, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { cueTimesIn, ownTimesIn, type OfCue } from "@/core/command/cueTiming";

@@ -1,8 +1,8 @@
 "use client";
 
 import { Button, Group, Modal, ScrollArea, Stack, Text } from "@mantine/core";
-import { updateCue } from "@/core/cue/recordIntents";
-import type { Intent } from "@/core/show/intent";
+import { updateCue } from "@/core/cue/intents/recordIntents";
+import type { Intent } from "@/core/show/change/intent";
 import type { Cue, CueList } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { useForesightOf } from "@/ui/show/foresight/useForesight";

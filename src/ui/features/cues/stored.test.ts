@@ -1,6 +1,6 @@
 import type { Cue } from "@/core/show/schema";
 import type { Entry } from "@/core/show/value";
-import { newCue } from "@/core/cue/cueDraft";
+import { newCue } from "@/core/cue/intents/cueDraft";
 import { changesBetween, storedBy, storedText } from "./stored";
 
 const cueOf = (entries: Record<string, Entry>): Cue => ({ ...newCue("c1", 1), entries });

@@ -3,7 +3,7 @@ import { LineChart } from "echarts/charts";
 import { GridComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
 import { init, use, type EChartsCoreOption } from "echarts/core";
 import { CanvasRenderer } from "echarts/renderers";
-import type { Transition } from "@/core/play/transition";
+import type { Transition } from "@/core/play/arrive/transition";
 import type { CueList, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { fixturesText, HUES } from "./TimelineRows";

@@ -5,7 +5,7 @@ import { IconRefresh } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
 import { putOnPage } from "@/core/deck/intents";
 import { MOST_PLACES } from "@/core/show/deckSchema";
-import { playEffect } from "@/core/cue/intents";
+import { playEffect } from "@/core/cue/intents/intents";
 import { deleteEffect, recordEffect, setEffect, updateEffect } from "@/core/effect/intents";
 import { castEntries } from "@/core/effect/lane";
 import { hold, keepOut } from "@/core/program/intents";

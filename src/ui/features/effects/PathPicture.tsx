@@ -1,8 +1,8 @@
 "use client";
 
 import { useMemo, useRef } from "react";
-import { playedAt, playingOf, type Playing } from "@/core/play/playing";
-import { isStepped } from "@/core/play/rig";
+import { playedAt, playingOf, type Playing } from "@/core/play/stage/playing";
+import { isStepped } from "@/core/play/stage/rig";
 import { resolveEntry } from "@/core/program/resolve";
 import { castVoice } from "@/core/effect/casting";
 import { beamOf } from "@/core/patch/room";

@@ -7,7 +7,7 @@ import { members, typeGroups } from "@/core/select/expression";
 import { orderGroups, recordGroup } from "@/core/select/groupIntents";
 import { select } from "@/core/select/intents";
 import type { Item } from "@/core/show/ids";
-import { itemsText } from "@/core/show/itemsText";
+import { itemsText } from "@/core/show/words/itemsText";
 import { groupsByNumber, type World } from "@/core/show/world";
 import { useReorder } from "@/ui/base/gestures/useReorder";
 import { useSession, useShow } from "@/ui/show/useSession";

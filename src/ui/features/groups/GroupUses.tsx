@@ -4,7 +4,7 @@ import { Button, Modal, Stack } from "@mantine/core";
 import { arm } from "@/core/program/intents";
 import { groupUses } from "@/core/select/groupUses";
 import type { Group } from "@/core/show/schema";
-import { namingText } from "@/core/show/linesNaming";
+import { namingText } from "@/core/show/words/linesNaming";
 import { plain } from "@/core/units/units";
 import { usePlaces } from "@/ui/show/addresses/places";
 import { useSession, useShow } from "@/ui/show/useSession";

@@ -3,7 +3,7 @@
 import { Button, Group, NumberInput, Popover, Select, Stack, Switch, Text } from "@mantine/core";
 import { useForm } from "@mantine/form";
 import { useState } from "react";
-import { recordSteps } from "@/core/cue/stepIntents";
+import { recordSteps } from "@/core/cue/intents/stepIntents";
 import { linesOf } from "@/core/desk/lines";
 import { cuesOf, listNumbered, listsByNumber, palettesByNumber } from "@/core/show/world";
 import { useForesight } from "@/ui/show/foresight/useForesight";

@@ -7,7 +7,7 @@ import { deleteOfDeck, recordMacro } from "@/core/deck/intents";
 import { waitOf } from "@/core/deck/macro";
 import { readLine } from "@/core/command/read";
 import { sayReading } from "@/core/desk/perform";
-import { EMPTY_HISTORY } from "@/core/show/history";
+import { EMPTY_HISTORY } from "@/core/show/change/history";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import { macroUses } from "@/core/deck/macroUses";
 import type { Macro } from "@/core/show/deckSchema";

@@ -2,13 +2,13 @@
 
 import { Button, Chip, Modal, ScrollArea, SegmentedControl, Stack, Text } from "@mantine/core";
 import { useMemo, useState } from "react";
-import { givenIn, hardenCue } from "@/core/cue/hardIntent";
-import { updateCue } from "@/core/cue/recordIntents";
+import { givenIn, hardenCue } from "@/core/cue/intents/hardIntent";
+import { updateCue } from "@/core/cue/intents/recordIntents";
 import { sourcesOfHeld } from "@/core/cue/sources";
 import { updatePalette } from "@/core/palette/intents";
 import { paletteText } from "@/core/palette/words";
 import { usesOf, usesText } from "@/core/palette/uses";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { plain } from "@/core/units/units";
 import { useForesightOf } from "@/ui/show/foresight/useForesight";
 import { RipplePairs } from "@/ui/stage/pictures/RipplePairs";

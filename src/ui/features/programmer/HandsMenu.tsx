@@ -18,7 +18,7 @@ import {
 import { linesOf } from "@/core/desk/lines";
 import { drop, keepOut } from "@/core/program/intents";
 import { splitItem, splitKey, type ParamKey } from "@/core/show/ids";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { namesIn } from "@/core/units/names";
 import { hinting, useForeseen } from "@/ui/show/foresight/foreseen";
 import { AskNumber } from "@/ui/base/parts/AskNumber";

@@ -1,7 +1,7 @@
 /** What a text typed into cells of the values sheet does: values, or delays and fades where times are looked at. */
 import { cueTime, hold, ownTime } from "@/core/command/building";
 import { attributeInfo } from "@/core/fixture/attribute";
-import { selText } from "@/core/show/lineText";
+import { selText } from "@/core/show/words/lineText";
 import type { Item } from "@/core/show/ids";
 import { targetsOf } from "@/core/show/model";
 import type { Session } from "@/session/state";

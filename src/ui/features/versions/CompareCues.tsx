@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { lookDifference, lookOfCue } from "@/core/cue/compare";
 import { select } from "@/core/select/intents";
 import type { Cue, CueList } from "@/core/show/schema";
-import { itemsText } from "@/core/show/itemsText";
+import { itemsText } from "@/core/show/words/itemsText";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { grouped } from "@/core/units/grouped";
 import { plain } from "@/core/units/units";

@@ -3,9 +3,9 @@
 import { Button, Modal, Text, TextInput } from "@mantine/core";
 import { useCallback, useEffect, useMemo, useState } from "react";
 import { cueChanges, recordChanges, type CueChange, type RecordChange } from "@/core/cue/compare";
-import { fromVersion } from "@/core/cue/fromVersionIntent";
+import { fromVersion } from "@/core/cue/intents/fromVersionIntent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
-import { restoreShow } from "@/core/show/restore";
+import { restoreShow } from "@/core/show/change/restore";
 import type { Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { momentPicture } from "@/session/momentPicture";

@@ -1,7 +1,7 @@
 "use client";
 
 import { memo, useMemo, type PointerEvent } from "react";
-import { setCue } from "@/core/cue/intents";
+import { setCue } from "@/core/cue/intents/intents";
 import { readStart, startText } from "@/core/cue/startText";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Cue, CueList } from "@/core/show/schema";

@@ -1,8 +1,8 @@
 "use client";
 
 import { useCallback, useMemo, useRef, useState, type PointerEvent } from "react";
-import { type Looks } from "@/core/cue/cueDraft";
-import { setCue } from "@/core/cue/intents";
+import { type Looks } from "@/core/cue/intents/cueDraft";
+import { setCue } from "@/core/cue/intents/intents";
 import type { Rippled } from "@/core/cue/looks";
 import { trackingOf } from "@/core/cue/tracking";
 import { linesOf } from "@/core/desk/lines";

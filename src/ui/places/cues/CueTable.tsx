@@ -11,13 +11,13 @@ import {
   type MouseEvent,
   type PointerEvent,
 } from "react";
-import { deleteCue, moveCue } from "@/core/cue/intents";
+import { deleteCue, moveCue } from "@/core/cue/intents/intents";
 import { linesOf } from "@/core/desk/lines";
 import type { Cue, CueList } from "@/core/show/schema";
 import { useForeseen } from "@/ui/show/foresight/foreseen";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { CueRow } from "./CueRow";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { numberBefore, numbersBefore } from "@/ui/features/cues/cueRoom";
 import type { Chosen } from "@/ui/features/cues/useChosen";
 import classes from "@/ui/features/cues/Cues.module.css";

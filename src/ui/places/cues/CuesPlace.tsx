@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback, useEffect, useRef, useState } from "react";
-import { recordCue } from "@/core/cue/recordIntents";
+import { recordCue } from "@/core/cue/intents/recordIntents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { Paper } from "@/ui/features/paper/Paper";
 import { Split } from "@/ui/base/parts/Split";

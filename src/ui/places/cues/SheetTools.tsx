@@ -2,7 +2,7 @@
 
 import { ActionIcon, SegmentedControl, Select } from "@mantine/core";
 import { memo } from "react";
-import { LOOKS, type Looks } from "@/core/cue/cueDraft";
+import { LOOKS, type Looks } from "@/core/cue/intents/cueDraft";
 import type { Show } from "@/core/show/schema";
 import { groupsByNumber } from "@/core/show/world";
 import { Legend } from "@/ui/base/parts/Legend";

@@ -1,7 +1,7 @@
 /** Catches a sheet that shows what the stage does not. */
 import fc from "fast-check";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { specOf } from "@/core/show/model";
 import type { CueList } from "@/core/show/schema";
 import { cuesOf, fixtureNumbered, listNumbered } from "@/core/show/world";

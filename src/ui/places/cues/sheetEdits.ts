@@ -1,12 +1,12 @@
 /** What ranges of the cue sheet mean: typing, filling, pasting and emptying, as edits of the cues themselves. */
 import Papa from "papaparse";
-import type { Looks } from "@/core/cue/cueDraft";
-import { writeCue } from "@/core/cue/writeCueIntent";
+import type { Looks } from "@/core/cue/intents/cueDraft";
+import { writeCue } from "@/core/cue/intents/writeCueIntent";
 import { inForceAt, trackingOf } from "@/core/cue/tracking";
 import { functionOf, rangeOf } from "@/core/fixture/parameters";
 import { typedNumber } from "@/core/fixture/typedNumber";
 import { numberAt } from "@/core/rig/standing";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { specOf } from "@/core/show/model";
 import type { Cue, CueList, Show } from "@/core/show/schema";
 import { RELEASE, type Entry } from "@/core/show/value";

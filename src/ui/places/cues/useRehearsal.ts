@@ -3,7 +3,7 @@
 import { useEffect, useRef } from "react";
 import { trackingOf } from "@/core/cue/tracking";
 import { rehearse } from "@/core/desk/rehearse";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { isRefusal } from "@/core/show/refusal";
 import { guarded } from "@/session/hands";
 import { useSession } from "@/ui/show/useSession";

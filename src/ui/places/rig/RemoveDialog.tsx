@@ -3,7 +3,7 @@
 import { Button, Group, Modal, ScrollArea, Stack, Text } from "@mantine/core";
 import { goesAlong } from "@/core/patch/goesAlong";
 import { remove } from "@/core/patch/intents";
-import { itemsText } from "@/core/show/itemsText";
+import { itemsText } from "@/core/show/words/itemsText";
 import { useSession, useShow } from "@/ui/show/useSession";
 import { plural } from "@/core/units/plural";
 

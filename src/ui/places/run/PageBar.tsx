@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { deleteOfDeck, duplicatePage, nameOfDeck, recordPage, renumberPage } from "@/core/deck/intents";
 import { arm } from "@/core/program/intents";
 import type { Page } from "@/core/show/deckSchema";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { listsByNumber } from "@/core/show/world";
 import { ListIndex } from "@/ui/features/cues/ListIndex";
 import { EditableText } from "@/ui/base/parts/EditableText";

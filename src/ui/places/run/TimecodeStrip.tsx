@@ -3,7 +3,7 @@
 import { ActionIcon, Switch, TextInput, Tooltip } from "@mantine/core";
 import { IconCornerDownLeft, IconPlayerPlayFilled, IconPlayerStopFilled } from "@tabler/icons-react";
 import { useEffect, useRef, useState } from "react";
-import { setCue } from "@/core/cue/intents";
+import { setCue } from "@/core/cue/intents/intents";
 import { cuesOf, listsByNumber } from "@/core/show/world";
 import { textOfFrames } from "@/core/timecode/frames";
 import { putText } from "@/ui/base/parts/onScreen";

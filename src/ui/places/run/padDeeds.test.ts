@@ -1,6 +1,6 @@
 /** Catches a pad that leaves something held, or takes what somebody else held. */
 import { newDesk, performOn, runLine, type Desk } from "@/core/desk/desk";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import type { Placed } from "@/core/show/deckSchema";
 import { endings, heldOf } from "./padDeeds";
 

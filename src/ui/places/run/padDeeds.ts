@@ -6,7 +6,7 @@ import type { Placed } from "@/core/show/deckSchema";
 import { isFrom, isStop } from "@/core/show/effectSchema";
 import type { Hands } from "@/core/show/hands";
 import type { ParamKey } from "@/core/show/ids";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { isLink, type Entry } from "@/core/show/value";
 import { namesIn } from "@/core/units/names";
 import type { Session } from "@/session/state";

@@ -1,5 +1,5 @@
 /** What plays, by how it ends: lists that a release ends, and playbacks that stand by their level. */
-import { kindOf } from "@/core/play/kinds/kinds";
+import { kindOf } from "@/core/play/lists/kinds/kinds";
 import type { CueList, Show } from "@/core/show/schema";
 import { listsByNumber } from "@/core/show/world";
 import { plain } from "@/core/units/units";

@@ -3,7 +3,7 @@ import { standingOf, type Standing } from "@/core/cue/tracking";
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
 import type { Xy } from "@/core/colour/chromaticity";
 import { gamutIn } from "@/core/palette/gamut";
-import { stageValues } from "@/core/play/look";
+import { stageValues } from "@/core/play/stage/look";
 import { refusalText } from "@/core/show/refusal";
 import { modelOf, targetsOf } from "@/core/show/model";
 import { cuesOf, fixturesByNumber } from "@/core/show/world";

@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState } from "react";
 import { isUnfinished } from "@/core/desk/foresee";
 import type { Rippled } from "@/core/cue/looks";
-import type { Intent } from "@/core/show/intent";
+import type { Intent } from "@/core/show/change/intent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
 import type { Asked } from "@/engine/looksMessages";
 import type { CueAt, Foreseer } from "@/session/looksLink";

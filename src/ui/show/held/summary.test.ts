@@ -1,9 +1,9 @@
 /** Catches a programmer that shows another value, range or source than the stage has. */
 import { newDesk, runLine, wait, type Desk } from "@/core/desk/desk";
-import { copyRaw } from "@/core/play/glide";
+import { copyRaw } from "@/core/play/stage/glide";
 import { SOURCE_DEFAULT, SOURCE_PROGRAMMER, frameBytes, openFrame, wholeHalf } from "@/engine/frame";
 import { layoutOfRig } from "@/engine/layout";
-import { FROM_PROGRAMMER } from "@/core/play/stage";
+import { FROM_PROGRAMMER } from "@/core/play/stage/stage";
 import { viewOf } from "@/engine/view";
 import { summarise } from "./summary";
 

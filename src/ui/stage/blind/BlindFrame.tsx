@@ -3,7 +3,7 @@
 import { Button, Tooltip } from "@mantine/core";
 import { namesIn } from "@/core/units/names";
 import { useEffect } from "react";
-import { updateCue } from "@/core/cue/recordIntents";
+import { updateCue } from "@/core/cue/intents/recordIntents";
 import { linesOf } from "@/core/desk/lines";
 import { clear, setBlind } from "@/core/program/intents";
 import { plain } from "@/core/units/units";

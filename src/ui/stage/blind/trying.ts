@@ -1,7 +1,7 @@
 /** Trial before deed: what the thing under the hand would hold, shown on the stage picture alone. */
 import { INTENTS } from "@/core/intents";
 import type { Building } from "@/core/command/building";
-import { applyIntents } from "@/core/show/intent";
+import { applyIntents } from "@/core/show/change/intent";
 import { isRefusal } from "@/core/show/refusal";
 import type { Item } from "@/core/show/ids";
 import type { Session } from "@/session/state";

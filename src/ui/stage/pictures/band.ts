@@ -1,7 +1,7 @@
 /** Stops along the cycle as each type really shows them on the way. */
 import { colourSeen } from "@/core/palette/seen";
-import { lastFn, playedAt, playingOf } from "@/core/play/playing";
-import { isStepped } from "@/core/play/rig";
+import { lastFn, playedAt, playingOf } from "@/core/play/stage/playing";
+import { isStepped } from "@/core/play/stage/rig";
 import { functionOf } from "@/core/fixture/parameters";
 import type { StopsVoice } from "@/core/show/effectSchema";
 import { paramKey, splitItem, type Item } from "@/core/show/ids";

@@ -1,6 +1,6 @@
 /** Catches a press on the plan that selects another lamp than the one under it. */
 import { demoWorld } from "@tests/setup/demo";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import { drawn, inside, lampAt } from "./hit";
 import { lampsOf } from "@/picture/packed";
 import { fitView, toPixels } from "@/picture/plan";

@@ -1,6 +1,6 @@
 /** What is held, or would be, laid over a picture of the stage that nothing but the hands see. */
-import { lastFn, playedAt, playingOf } from "@/core/play/playing";
-import { isStepped } from "@/core/play/rig";
+import { lastFn, playedAt, playingOf } from "@/core/play/stage/playing";
+import { isStepped } from "@/core/play/stage/rig";
 import { resolveEntry } from "@/core/program/resolve";
 import { isStop } from "@/core/show/effectSchema";
 import type { Hands } from "@/core/show/hands";

@@ -1,6 +1,6 @@
 /** What lies under held values while hands work blind: the live stage, or a cue's look. */
-import { countOf } from "@/core/play/layers";
-import { fillLook, placesOf, type SeenEffect } from "@/core/play/lookFrame";
+import { countOf } from "@/core/play/stage/layers";
+import { fillLook, placesOf, type SeenEffect } from "@/core/play/stage/lookFrame";
 import type { Show } from "@/core/show/schema";
 import { cuesOf } from "@/core/show/world";
 import { SOURCE_DEFAULT, wholeHalf, type Half } from "@/engine/frame";

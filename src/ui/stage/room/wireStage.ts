@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from "react";
 import { decodeFrame } from "@/core/dmx/decode";
-import { compileRig } from "@/core/play/rig";
+import { compileRig } from "@/core/play/stage/rig";
 import type { Show } from "@/core/show/schema";
 import { frameBytes, openFrame, publish } from "@/engine/frame";
 import type { Layout } from "@/engine/layout";
