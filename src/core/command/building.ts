@@ -18,7 +18,7 @@ import type { Intent } from "../show/change/intent";
 import { allTargets, targetsOf, type Target } from "../show/model";
 import { NO_SPREAD, type Hands, type Spread } from "../show/hands";
 import type { Show } from "../show/schema";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { fail } from "../show/refusal";
 import { asBuilt, type AimPoint, type Entry, type Timing } from "../show/value";
 import { clamp, plain } from "../units/units";

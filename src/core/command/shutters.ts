@@ -2,7 +2,7 @@
 import { openState } from "../fixture/parameters";
 import { splitItem, type Item, type ParamKey } from "../show/ids";
 import { modelOf, targetsOf, type Target } from "../show/model";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import type { Entry } from "../show/value";
 import type { ReadContext } from "./context";
 

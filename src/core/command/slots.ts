@@ -7,7 +7,7 @@ import { COLDEST, HOTTEST } from "../colour/chromaticity";
 import { parseAddress } from "../show/address";
 import { HIGHEST, within } from "./bounds";
 import { EFFECT_SLOTS } from "./effectSlots";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { grouped } from "../units/grouped";
 import { expect, type MatchState, type SlotParser, type Slots } from "./grammar";
 import { palette, paletteRef } from "./paletteSlots";

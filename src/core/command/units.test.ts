@@ -1,6 +1,6 @@
 /** Catches a value shown with its unit that cannot be typed so, and one of another unit that is taken for its own. */
 import { newDesk, runLine, type Desk } from "../desk/desk";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { newBuilding, hold } from "./building";
 import { contextOf } from "../desk/desk";
 

@@ -1,6 +1,6 @@
 /** The show file: a zip with show.json, every byte of which follows from the show. */
 import { strFromU8, strToU8, zipSync, type Zippable } from "fflate";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { checkShow, type Checked } from "../show/checking/check";
 import { refuse, type Refusal } from "../show/refusal";
 import type { Show } from "../show/schema";

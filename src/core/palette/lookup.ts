@@ -6,7 +6,7 @@ import { modelOf, specOf } from "../show/model";
 import type { AnyColour, Palette, PaletteEntry } from "../show/paletteSchema";
 import type { Fixture, Show } from "../show/schema";
 import { namedBy } from "../show/checking/links";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { isLink } from "../show/value";
 import { colourOf, type Wanted } from "./colour";
 

@@ -2,7 +2,7 @@
 import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../fixture/type";
 import { libraryType, LIBRARY } from "../fixture/library/library";
 import { modeOf } from "../fixture/parameters";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import type { Address, Show } from "../show/schema";
 import { fixtureNumbered, fixturesByNumber } from "../show/world";
 import { autoAddresses, occupancyOf, occupy, runFrom } from "../show/address";

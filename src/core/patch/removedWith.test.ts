@@ -1,7 +1,7 @@
 /** Catches a removal that takes something along without a word. */
 import { newDesk, runLine } from "../desk/desk";
 import { fixtureNumbered } from "../show/world";
-import { goesAlong } from "./goesAlong";
+import { goesAlong } from "./removedWith";
 
 test("groups, cues of every list, exceptions and effects are named", () => {
   const desk = newDesk();

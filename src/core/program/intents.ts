@@ -5,7 +5,7 @@ import { specOf } from "../show/model";
 import { functionOf, rangeOf, type ParameterSpec } from "../fixture/parameters";
 import { plainly } from "../show/change/plainly";
 import { defineIntent } from "../show/change/intent";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { fail } from "../show/refusal";
 import { IdSchema, ItemSchema, ParamKeySchema, placeIn, splitKey, type ParamKey } from "../show/ids";
 import { movesAround } from "../effect/voices";

@@ -5,7 +5,7 @@ import { footprint, wantsVirtualDimmer, type FixtureType, type Mode } from "../f
 import type { Hands } from "../show/hands";
 import type { Id } from "../show/ids";
 import { modelOf } from "../show/model";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import { fail } from "../show/refusal";
 import type { CueList, Show } from "../show/schema";
 import { cuesOf } from "../show/world";

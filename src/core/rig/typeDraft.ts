@@ -13,7 +13,7 @@ import {
   type Step,
 } from "../fixture/type";
 import { libraryType } from "../fixture/library/library";
-import { own } from "../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../show/hasOwn";
 import type { Show } from "../show/schema";
 
 /** The usual range of an attribute, by its unit. */

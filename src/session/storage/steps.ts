@@ -1,7 +1,15 @@
 /** What can be undone, kept beside the journal: a reload, a crash or another host takes nothing from it. */
 import { z } from "@/core/units/zod";
 import { readDiff, type Diff } from "@/core/show/change/diff";
-import { EMPTY_HISTORY, extendLast, isRemembered, redone, remember, undone, type History } from "@/core/show/change/history";
+import {
+  EMPTY_HISTORY,
+  extendLast,
+  isRemembered,
+  redone,
+  remember,
+  undone,
+  type History,
+} from "@/core/show/change/history";
 import { database, entriesUpTo, readRange, unseal, unsealText } from "./database";
 
 /** How a journal entry counts: a step of its own, part of the one before (a drag), an undo or a redo. */

@@ -3,7 +3,7 @@ import { strToU8, zipSync } from "fflate";
 import { LIBRARY } from "../../fixture/library/library";
 import { FixtureTypeSchema, type FixtureType } from "../../fixture/type";
 import { idFor } from "../../rig/typeDraft";
-import { own } from "../../show/hasOwn.tscore/patch/goesAlong";
+import { own } from "../../show/hasOwn";
 import { isRefusal, refuse, type Refusal } from "../../show/refusal";
 import type { Show } from "../../show/schema";
 import { canonical } from "../canonical";

@@ -3,7 +3,7 @@ import { modeOf, parametersOf } from "../../fixture/parameters";
 import { typeProblem } from "../../fixture/type";
 import { addressText, fits, inTheWay, occupy, spanOf, type Occupancy } from "../address";
 import { entryCount, listCounts } from "./counts";
-import { own } from "../hasOwn.tscore/patch/goesAlong";
+import { own } from "../hasOwn";
 import { namesIn } from "../../units/names";
 import { plain } from "../../units/units";
 import { morphPlaces, risingPlaces } from "../morphPlaces";

@@ -1,14 +1,14 @@
 /** The chart of how the stage gets into a cue: of the library only what it draws with. */
 import { LineChart } from "echarts/charts";
 import { GridComponent, MarkLineComponent, TooltipComponent } from "echarts/components";
-import { init, use, type EChartsCoreOption } from "echarts/core";
+import { init, use as drawWith, type EChartsCoreOption } from "echarts/core";
 import { CanvasRenderer } from "echarts/renderers";
 import type { Transition } from "@/core/play/arrive/transition";
 import type { CueList, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
 import { fixturesText, HUES } from "./TimelineRows";
 
-use([LineChart, GridComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
+drawWith([LineChart, GridComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
 export { init };
 
 /** A curve for each row of fixtures, moves in black as bars, and when the cue is complete and others follow. */

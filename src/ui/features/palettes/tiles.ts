@@ -4,7 +4,7 @@ import { familiesOf } from "@/core/palette/families";
 import { askerOf } from "@/core/palette/lookup";
 import type { Item, ParamKey } from "@/core/show/ids";
 import { linksIn } from "@/core/show/checking/links";
-import { own } from "@/core/show/hasOwn.tscore/patch/goesAlong";
+import { own } from "@/core/show/hasOwn";
 import { allTargets } from "@/core/show/model";
 import type { Palette } from "@/core/show/paletteSchema";
 import type { Show } from "@/core/show/schema";

@@ -1,7 +1,7 @@
 "use client";
 
 import { Button, Group, Modal, ScrollArea, Stack, Text } from "@mantine/core";
-import { goesAlong } from "@/core/patch/goesAlong";
+import { goesAlong } from "@/core/patch/removedWith";
 import { remove } from "@/core/patch/intents";
 import { itemsText } from "@/core/show/words/itemsText";
 import { useSession, useShow } from "@/ui/show/useSession";
