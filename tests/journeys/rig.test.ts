@@ -209,6 +209,9 @@ test("a room of its own is lit by the wire alone, while the window that plays is
   await page.goto(`${base}/show/demo/build`);
   await page.getByTestId("stage").waitFor();
   await ask(`output 1 thru 3 artnet to ${app.node} as 0`, `output 4 sacn to ${app.node} as 4`, "go list 1 cue 3");
+  await page.keyboard.press("Alt+r");
+  await page.getByTestId("room").waitFor();
+  await page.keyboard.press("Alt+r");
   await page.getByRole("button", { name: "Show the room in three dimensions" }).click();
   await page.getByTestId("room").waitFor();
   const room = await openWindow(app, `${base}/standin/room/demo`);

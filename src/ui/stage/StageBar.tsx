@@ -3,7 +3,7 @@
 import { ActionIcon, Tooltip } from "@mantine/core";
 import { IconCube3dSphere, IconFocus2, IconLasso, IconMaximize, IconMinus, IconPlus } from "@tabler/icons-react";
 import { memo } from "react";
-import { setStageTools, useStageTools } from "./stageTools";
+import { setStageTools, toggleRoom, useStageTools } from "./stageTools";
 import classes from "./Stage.module.css";
 
 interface Props {
@@ -36,10 +36,7 @@ export const StageBar = memo(function StageBar({ onZoom, onFit, fitted, some, ar
           () => setStageTools({ area: area === "lasso" ? "marquee" : "lasso" }),
           { "aria-pressed": area === "lasso", variant: area === "lasso" ? "light" : "subtle" },
         )}
-      {areas &&
-        button("Show the room in three dimensions", <IconCube3dSphere size={16} />, () =>
-          setStageTools({ room: true }),
-        )}
+      {areas && button("Show the room in three dimensions", <IconCube3dSphere size={16} />, toggleRoom)}
       {button("Farther", <IconMinus size={16} />, () => onZoom(1 / 1.4))}
       {button(
         "Nearer (or the wheel; drag with Alt or the middle button, or press Space while dragging, to move)",

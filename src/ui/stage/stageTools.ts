@@ -38,6 +38,9 @@ const tools = createStore<StageTools>(() => ({
 export const useStageTools = <T>(pick: (state: StageTools) => T): T => useStore(tools, pick);
 export const setStageTools = (change: Partial<StageTools>): void => tools.setState(change);
 
+/** The stage as a room, or from above again. */
+export const toggleRoom = (): void => tools.setState((now) => ({ room: !now.room }));
+
 /** Whether a pointer is down on the plan: Space then moves the plan instead of giving go. */
 let pressed = false;
 export const isPressed = (): boolean => pressed;

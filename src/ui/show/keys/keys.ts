@@ -24,6 +24,7 @@ export const KEYS: readonly KeyBinding[] = [
   { id: "run", keys: "Alt+4", shown: "Alt 4", does: "Run" },
   { id: "check", keys: "Alt+5", shown: "Alt 5", does: "Check" },
   { id: "effect", keys: "Alt+e", shown: "Alt E", does: "In Build: open or close the effect editor" },
+  { id: "room", keys: "Alt+r", shown: "Alt R", does: "The stage as a room in three dimensions; again: from above" },
   {
     id: "before",
     keys: "Alt+b",
