@@ -95,8 +95,8 @@ export interface Session {
   whyOf(key: string): Promise<Why | null>;
   /** Shows or hides the stack behind a parameter. */
   showWhy(key: string | null): void;
-  /** Does intents as one step, in their own words unless others are given; with `join`, as part of the step before (a drag); told as `line`, or as the lines of the intents. */
-  act(intents: readonly Intent[], says?: string, join?: boolean, line?: string): Refusal | undefined;
+  /** Does intents as one step, in their own words unless others are given; with `join`, as part of the step before (a drag). */
+  act(intents: readonly Intent[], says?: string, join?: boolean): Refusal | undefined;
   /** Does, as one step, what is made from how things stand. */
   build(made: Pick<Deed, "make"> & Partial<Deed>): Refusal | undefined;
   /** Holds what is built for the selection or the items given, as one step; with `join`, as part of the step before (a drag). */

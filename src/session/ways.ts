@@ -2,6 +2,7 @@
 import type { Doing } from "@/core/desk/perform";
 import { sayIntents } from "@/core/desk/perform";
 import { destinationNames } from "@/core/dmx/consent";
+import type { Intent } from "@/core/show/change/intent";
 import { attempt, isRefusal, refusalText, type Refusal } from "@/core/show/refusal";
 import type { Output } from "@/core/show/schema";
 import type { Hands } from "./hands";
@@ -26,7 +27,8 @@ export function waysOf(
     if (refusal) hands.tell(refusalText(refusal), "refused");
     return refusal;
   };
-  const act: Session["act"] = (intents, says, join, line) => {
+  /** @param line what it is told as; the lines of the intents where there is none. */
+  const act = (intents: readonly Intent[], says?: string, join?: boolean, line?: string): Refusal | undefined => {
     const before = hands.world();
     const doing: Doing = { intents: [...intents], events: [], says: says ?? sayIntents(before, intents), join };
     const { now, end } = doIt(doing);
@@ -36,7 +38,7 @@ export function waysOf(
     return undefined;
   };
   return {
-    act,
+    act: (intents, says, join) => act(intents, says, join),
     build({ make, line }) {
       const made = attempt(() => make(hands.context()));
       return isRefusal(made) ? told(made) : act(made, undefined, false, line);

@@ -3,10 +3,14 @@ import { writeCue } from "../cue/intents/writeCueIntent";
 import type { Hands } from "../show/hands";
 import type { Item } from "../show/ids";
 import type { Intent } from "../show/change/intent";
+import { familyWord, type Family } from "../fixture/attribute";
 import { fail } from "../show/refusal";
 import type { Cue, CueList } from "../show/schema";
+import { cueText, exact, selText } from "../show/words/lineText";
+import type { World } from "../show/world";
 import { newBuilding, ownTime, targetsOfWhat, type Building } from "./building";
 import type { ReadContext } from "./context";
+import type { Deed } from "./deeds";
 import { whatText, type What } from "./what";
 
 /** What of a cue is meant, of which fixtures, and what becomes of later looks. */
@@ -49,4 +53,22 @@ export function cueTimesIn({ list, cue, items, what, looks = "track" }: OfCue, c
     .filter((key) => cue.entries[key]?.time);
   if (untimed.length === 0) fail(`cue ${cue.number} has no own timing of ${whatText(what)} of these fixtures`);
   return writeCue.of({ list: list.id, cue: cue.id, values: {}, unset: [], untimed, looks });
+}
+
+/** Own times of one family as a deed, spread over the items in their order; without times it goes by the cue's times again. */
+export function timingDeed(
+  of: Omit<OfCue, "what" | "looks"> & { family: Family },
+  times: { delay?: readonly number[]; fade?: readonly number[] },
+  world: World,
+): Deed {
+  const { list, cue, items, family } = of;
+  const meant: OfCue = { list, cue, items, what: { families: [family] } };
+  const said = (["delay", "fade"] as const).flatMap((name) =>
+    times[name] ? [name, times[name].map(exact).join(" to ")] : [],
+  );
+  const { delay: delays, fade: fades } = times;
+  return {
+    line: `set ${cueText(world, list.id, cue.id)} ${selText(world.show, items)} ${familyWord(family)} ${said.join(" ") || "cue time"}`,
+    make: (context) => [said.length > 0 ? ownTimesIn(meant, { delays, fades }, context) : cueTimesIn(meant, context)],
+  };
 }

@@ -16,16 +16,10 @@ export interface Deed {
   make(context: ReadContext): Intent[];
 }
 
-/** The items that are selected; refused where there are none. */
-export function selectedIn(context: ReadContext): Item[] {
-  const items = itemsOf({}, context);
-  return items.length > 0 ? items : fail("nothing is selected", "Select some fixtures first, such as: 1 thru 12");
-}
-
 const holding = (line: string, build: (b: Building) => void): Deed => ({
   line,
   make(context) {
-    const building = newBuilding(selectedIn(context), context);
+    const building = newBuilding(itemsOf({}, context), context);
     build(building);
     return builtIntents(building, false);
   },

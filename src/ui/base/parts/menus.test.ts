@@ -1,18 +1,14 @@
 /** Catches a menu that holds a field, which takes no keys there, or more entries than a hand takes in. */
-import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
+import { sourcesIn } from "@tests/setup/sources";
 
 const FIELD = /<(NumberInput|NumberField|TextInput|Textarea|Select|Autocomplete|EditableText|input)\b/;
 const MOST = 10;
 /** What stands under a name of its own is a level of its own. */
 const LEVEL = /<Under\b[^]*?<\/Under>/g;
 
-const menus = readdirSync(join(__dirname, "../.."), { recursive: true, withFileTypes: true })
-  .filter((f) => f.isFile() && f.name.endsWith(".tsx"))
-  .flatMap((f) => {
-    const text = readFileSync(join(f.parentPath, f.name), "utf8");
-    return [...text.matchAll(/<Menu\.Dropdown\b[^]*?<\/Menu\.Dropdown>/g)].map((m) => ({ name: f.name, text: m[0] }));
-  });
+const menus = sourcesIn("ui").flatMap(({ name, text }) =>
+  [...text.matchAll(/<Menu\.Dropdown\b[^]*?<\/Menu\.Dropdown>/g)].map((m) => ({ name, text: m[0] })),
+);
 
 test("there are menus to look at", () => expect(menus.length).toBeGreaterThan(15));
 

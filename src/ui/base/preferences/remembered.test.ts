@@ -1,19 +1,14 @@
 /** Catches something a browser remembers that nobody said the kind of, or that is handed on though it is of this browser alone. */
 import { fakeBrowserStorage } from "@tests/setup/browserStorage";
-import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
+import { sourcesIn } from "@tests/setup/sources";
 import { loadSettings, settingsText } from "./settingsFile";
 import { REMEMBERED } from "./registry";
 import { recall, takeOver } from "./remembered";
 
 const kept = fakeBrowserStorage();
 
-const sources = readdirSync(join(__dirname, "../.."), { recursive: true, withFileTypes: true })
-  .filter((f) => f.isFile() && /(?<!\.test)\.tsx?$/.test(f.name))
-  .map((f) => ({ name: f.name, text: readFileSync(join(f.parentPath, f.name), "utf8") }));
-
 test("the interface remembers nothing past the registry", () => {
-  const past = sources.filter(({ text }) => /\b(localStorage|sessionStorage)\b|useLocalStorage/.test(text));
+  const past = sourcesIn("ui").filter(({ text }) => /\b(localStorage|sessionStorage)\b|useLocalStorage/.test(text));
   expect(past.map(({ name }) => name)).toEqual(["remembered.ts"]);
 });
 

@@ -40,7 +40,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
     void import("./timelineChart").then(({ curvesOf, init }) => {
       if (over || !host.current || !made) return;
       chart.current ??= init(host.current, "dark", { renderer: "canvas" });
-      chart.current.setOption(curvesOf(made, list, show.fixtures), true);
+      chart.current.setOption(curvesOf(made, list.cues, show.fixtures), true);
       chart.current.getZr().off("mousemove");
       chart.current.getZr().on("mousemove", ({ offsetX }) => {
         const [x] = chart.current!.convertFromPixel({ gridIndex: 0 }, [offsetX, 0]);
@@ -48,7 +48,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
       });
     });
     return () => void (over = true);
-  }, [made, show.fixtures, list]);
+  }, [made, show.fixtures, list.cues]);
   useEffect(() => () => chart.current?.dispose(), []);
   const time = (what: "up" | "down" | "delayUp" | "delayDown", label: string) => (
     <span className={classes.time}>

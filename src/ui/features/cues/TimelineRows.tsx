@@ -9,7 +9,7 @@ import { select } from "@/core/select/intents";
 import { selText } from "@/core/show/words/lineText";
 import type { Cue, CueList, Show } from "@/core/show/schema";
 import { plain } from "@/core/units/units";
-import { cueTimesIn, ownTimesIn, type OfCue } from "@/core/command/cueTiming";
+import { timingDeed } from "@/core/command/cueTiming";
 import type { Deed } from "@/core/command/deeds";
 import { useForeseen } from "@/ui/show/foresight/foreseen";
 import { EditableText } from "@/ui/base/parts/EditableText";
@@ -21,14 +21,12 @@ import classes from "./Timeline.module.css";
 /** Told apart by hue and by their place in the table. */
 export const HUES = ["#7ee8c4", "#9db2ff", "#ffb07a", "#ffd27d", "#e58fd0", "#7cc8ff", "#c4e07a", "#ff8f8f"];
 
+const byNumber = (fixtures: Show["fixtures"], ids: readonly string[]): string[] =>
+  ids.filter((id) => fixtures[id]).sort((a, b) => fixtures[a]!.number - fixtures[b]!.number);
+
 /** Fixtures as a line names them, by number: "41 thru 44 + 50". */
-export function fixturesText(fixtures: Show["fixtures"], ids: readonly string[]): string {
-  const known = ids.filter((id) => fixtures[id]);
-  return selText(
-    { fixtures },
-    known.sort((a, b) => fixtures[a]!.number - fixtures[b]!.number),
-  );
-}
+export const fixturesText = (fixtures: Show["fixtures"], ids: readonly string[]): string =>
+  selText({ fixtures }, byNumber(fixtures, ids));
 
 /** The own times of what a cue stores of a family of some fixtures: the longest, as the cue's complete; null where there is none. */
 function ownTimesOf(cue: Cue, fixtures: readonly string[], family: Family): BarTimes | null {
@@ -75,26 +73,17 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
     useForeseen.setState({ hint: now && dragging(now).line });
   };
   /** A row, and those chosen with it, with times of their own; without, they go by the cue's time again. */
-  const timing = (row: string, times: Partial<Record<keyof BarTimes, readonly number[]>>): Deed => {
+  const timing = (row: string, times: { delay?: readonly number[]; fade?: readonly number[] }): Deed => {
     const those = rows.filter((r) => r.id === row || (chosen.ids.has(row) && chosen.ids.has(r.id)));
-    const items = those.flatMap((r) => r.fixtures);
-    const of: OfCue = { list, cue, items, what: { families: [family] } };
-    const { delay: delays, fade: fades } = times;
-    const said = (["delay", "fade"] as const).flatMap((what) => (times[what] ? [what, times[what].join(" to ")] : []));
-    return {
-      line: `set list ${list.number} cue ${plain(cue.number, 3)} ${fixturesText(fixtures, items)} ${familyWord(family)} ${said.join(" ") || "cue time"}`,
-      make: (context) => [delays || fades ? ownTimesIn(of, { delays, fades }, context) : cueTimesIn(of, context)],
-    };
+    const items = those.flatMap((r) => byNumber(fixtures, r.fixtures));
+    return timingDeed({ list, cue, items, family }, times, session.store.getState().world);
   };
   const own = (row: string, what: keyof BarTimes, text: string) => {
     const typed = text.trim() ? session.read("times", text) : [];
     if (typed) session.build(timing(row, typed.length > 0 ? { [what]: typed } : {}));
   };
   const dragging = ({ row, change: { delay, fade } }: Dragged) =>
-    timing(row, {
-      ...(delay === undefined ? {} : { delay: [delay] }),
-      ...(fade === undefined ? {} : { fade: [fade] }),
-    });
+    timing(row, { ...(delay !== undefined && { delay: [delay] }), ...(fade !== undefined && { fade: [fade] }) });
   const drop = () => {
     const { current: now } = latest;
     drag(null);

@@ -12,7 +12,7 @@ drawWith([LineChart, GridComponent, MarkLineComponent, TooltipComponent, CanvasR
 export { init };
 
 /** A curve for each row of fixtures, moves in black as bars, and when the cue is complete and others follow. */
-export const curvesOf = (made: Transition, list: CueList, fixtures: Show["fixtures"]): EChartsCoreOption => ({
+export const curvesOf = (made: Transition, cues: CueList["cues"], fixtures: Show["fixtures"]): EChartsCoreOption => ({
   backgroundColor: "transparent",
   animation: false,
   grid: { left: 44, right: 44, top: 26, bottom: 34 },
@@ -36,7 +36,7 @@ export const curvesOf = (made: Transition, list: CueList, fixtures: Show["fixtur
               { xAxis: made.complete, label: { formatter: "complete" } },
               ...made.follows
                 .filter((f) => f.at <= made.times.at(-1)!)
-                .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${list.cues[f.cue]?.number ?? "?"}` } })),
+                .map((f) => ({ xAxis: f.at, label: { formatter: `cue ${cues[f.cue]?.number ?? "?"}` } })),
               ...made.black.map((b, row) => [
                 {
                   coord: [Math.min(Math.max(0, b.from), made.times.at(-1)!), 2 + row * 4],
