@@ -108,7 +108,7 @@ test("a walk between two palettes without mud; a movement that stays between its
   // Kept a while, then at once into the other: nothing lies between.
   for (const stop of [/◇ Ember/, /◇ Deep/]) {
     await editor().getByRole("button", { name: stop }).click();
-    await editor().getByRole("radiogroup", { name: "How it goes over into the next" }).getByText("snap").click();
+    await editor().getByRole("radiogroup", { name: "Transition to the next stop" }).getByText("snap").click();
   }
   await number("Cycles a minute", 40);
   await universe(1);

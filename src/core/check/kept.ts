@@ -37,7 +37,7 @@ export function* keptFindings(world: World): Generator<Finding> {
       fixtures: [...gaps],
       cures: [
         {
-          says: each ? "Let their types follow it" : "Make it wider: for any fixture",
+          says: each ? "Let their types follow it" : "Widen it to any fixture",
           intents: [widenPalette.of({ palette: id, width: each ? "type" : "any" })],
         },
       ],

@@ -17,7 +17,7 @@ const KINDS: readonly [begins: string, several: string][] = [
   ["unreachable", "aims out of reach"],
   ["shut", "lights with a closed shutter"],
   ["fight", "lists that fight"],
-  ["name", "names that stand twice"],
+  ["name", "names used twice"],
   ["signed", "looks that are no longer as they were signed off"],
   ["gap", "palettes with nothing for some fixture"],
 ];

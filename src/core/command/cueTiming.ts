@@ -38,7 +38,7 @@ export function ownTimesIn(
   { delays, fades }: { delays?: readonly number[] | undefined; fades?: readonly number[] | undefined },
   context: ReadContext,
 ): Intent {
-  if (!delays && !fades) fail("say a delay or a fade", "Such as: delay 1 fade 4");
+  if (!delays && !fades) fail("give a delay or a fade", "Such as: delay 1 fade 4");
   if (!keysOf(holdingOf({ items, context }, {}), what).some(({ key }) => cue.entries[key]))
     fail(`cue ${cue.number} stores no ${whatText(what)} of these fixtures`, "Own timing goes with a stored value");
   const stored = holdingOf({ items, context }, cue.entries);

@@ -34,7 +34,7 @@ export function notAMacro(show: Pick<Show, "macros">, number: number, lines: rea
   const steps = lines.find((line) => /^(undo|redo)\b/i.test(bare(line)));
   if (steps !== undefined)
     return refuse(
-      `a macro cannot ${bare(steps).toLowerCase()}: it would take back what it is not its own`,
+      `a macro cannot ${bare(steps).toLowerCase()}: it would take back what is not its own`,
       "Leave that line out",
     );
   const path = wayRound(show, number, lines);

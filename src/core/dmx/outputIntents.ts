@@ -32,7 +32,7 @@ export const setOutputs = defineIntent({
       universes.length === 1 ? `universe ${universes[0]}` : `universes ${universes[0]} to ${universes.at(-1)}`;
     return output
       ? `sends ${which} as ${destinationText(output)}${universes.length > 1 ? ", counting on" : ""}`
-      : `sends ${which} no more`;
+      : `stops sending ${which}`;
   },
   lines: (_, { universes, output }) => {
     const runs = universes.flatMap((n, i) => (i > 0 && universes[i - 1] === n - 1 ? [] : [{ first: n, i }]));

@@ -61,7 +61,7 @@ export function readOutputs(text: string): OutputTable {
     const row = rowOf(line.split(divider).map((cell) => cell.trim()));
     if (typeof row === "string") return void table.wrong.push({ line: k + 1, why: row });
     if (seen.has(row.universe))
-      return void table.wrong.push({ line: k + 1, why: `universe ${row.universe} stands here twice` });
+      return void table.wrong.push({ line: k + 1, why: `universe ${row.universe} is listed twice` });
     seen.add(row.universe);
     table.rows.push(row);
   });

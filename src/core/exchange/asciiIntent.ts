@@ -165,7 +165,7 @@ export const importAscii = defineIntent({
       ...groups.flatMap((g) => g.channels),
       ...[...cues, ...cues.flatMap((c) => c.parts ?? []), ...subs].flatMap((c) => c.levels.map(([n]) => n)),
     ]);
-    if (wanted.size === 0 && cues.length === 0) fail("there is nothing in it that could be brought in");
+    if (wanted.size === 0 && cues.length === 0) fail("nothing in it can be imported");
     const at = new Map<number, { dimmer: number; level: number }[]>();
     for (const p of patch) at.set(p.channel, [...(at.get(p.channel) ?? []), p]);
     const fixtures = patchChannels(world, wanted, at, update);

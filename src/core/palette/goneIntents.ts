@@ -186,11 +186,11 @@ export const orderPalettes = defineIntent({
   kind: "orderPalettes",
   fields: { palettes: z.array(IdSchema).min(2).max(10_000) },
   apply(world, { palettes }) {
-    if (new Set(palettes).size < palettes.length) fail("a palette stands twice in that order", "Name each once");
+    if (new Set(palettes).size < palettes.length) fail("a palette is named twice in that order", "Name each once");
     const numbers = palettes.map((id) => paletteIn(world, id).number).sort((a, b) => a - b);
     palettes.forEach((id, k) => (paletteIn(world, id).number = numbers[k]!));
   },
-  says: (_, { palettes }) => `gives the numbers of ${palettes.length} palettes out anew, in that order`,
+  says: (_, { palettes }) => `renumbers ${palettes.length} palettes in that order`,
   lines: ({ show }, { palettes }) => [
     `order palettes ${palettes.map((id) => show.palettes[id]?.number ?? "?").join(" ")}`,
   ],
@@ -201,7 +201,7 @@ export const shelvePalettes = defineIntent({
   kind: "shelvePalettes",
   fields: { palettes: z.array(IdSchema).min(2).max(10_000) },
   apply(world, { palettes }) {
-    if (new Set(palettes).size < palettes.length) fail("a palette stands twice in that order", "Name each once");
+    if (new Set(palettes).size < palettes.length) fail("a palette is named twice in that order", "Name each once");
     palettes.forEach((id, k) => (paletteIn(world, id).shelf = k + 1));
   },
   says: (_, { palettes }) => `puts ${palettes.length} palettes into that order on the shelf; their numbers stay`,

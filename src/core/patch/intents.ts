@@ -165,7 +165,7 @@ export const setFixtures = defineIntent({
     const clash = clashesIn(world.show.types, Object.values(world.show.fixtures), (id) => !(id in changes))[0];
     if (clash)
       fail(
-        `fixture ${fixtureOf(world, clash.fixture).number} cannot be so: ${clash.text}`,
+        `fixture ${fixtureOf(world, clash.fixture).number} cannot be changed so: ${clash.text}`,
         clash.field === "number" ? "Choose a free number" : "Choose another address, or: address auto",
       );
   },

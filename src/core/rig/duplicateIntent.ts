@@ -55,7 +55,7 @@ export const duplicateFixtures = defineIntent({
     );
   },
   says: (world, { fixtures, from, at }) =>
-    `makes ${itemsText(world, fixtures)} again as ${from}${fixtures.length > 1 ? ` to ${from + fixtures.length - 1}` : ""}, with all their programming, ${
+    `duplicates ${itemsText(world, fixtures)} as ${from}${fixtures.length > 1 ? ` to ${from + fixtures.length - 1}` : ""}, with all their programming, ${
       at === "unpatched" ? "without addresses" : at === "auto" ? "at the first free run" : `from ${addressText(at)}`
     }`,
   lines: ({ show }, { fixtures, from, at }) => [

@@ -60,5 +60,5 @@ export function fatesText(rows: readonly FateRow[]): string {
       `${sum(near)} nearly (${names(near)}${off > 0 ? `, colours up to ${plain(off, 3)} off in u'v'` : ""})`,
     lost.length > 0 && `${sum(lost)} it cannot do are kept inactive (${names(lost)})`,
   ].filter(Boolean);
-  return parts.length > 0 ? parts.join("; ") : "nothing is stored of them";
+  return parts.length > 0 ? parts.join("; ") : "nothing is stored for them";
 }

@@ -38,7 +38,7 @@ export function readAside<K extends ToReader["kind"]>(
       event.preventDefault();
       end(
         refuse(
-          "reading this failed, perhaps for want of memory",
+          "reading this failed, perhaps because memory ran out",
           "Nothing was taken in; close other pages and try again",
         ),
       );

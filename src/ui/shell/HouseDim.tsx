@@ -11,7 +11,9 @@ import {
   useMantineColorScheme,
 } from "@mantine/core";
 import { IconMoon } from "@tabler/icons-react";
+import { useState } from "react";
 import { create } from "zustand";
+import { useEscape } from "@/ui/base/gestures/useEscape";
 import classes from "./Shell.module.css";
 
 const useHouse = create<{ level: number; set(level: number): void }>((set) => ({
@@ -23,11 +25,13 @@ const useHouse = create<{ level: number; set(level: number): void }>((set) => ({
 export function HouseDim() {
   const { level, set } = useHouse();
   const { colorScheme, setColorScheme } = useMantineColorScheme();
+  const [opened, setOpened] = useState(false);
+  useEscape(opened, () => setOpened(false));
   return (
-    <Popover width={280} position="bottom-end" shadow="md">
+    <Popover width={280} position="bottom-end" shadow="md" opened={opened} onChange={setOpened}>
       <Popover.Target>
         <Tooltip label="House dim, dark or daylight">
-          <ActionIcon variant="subtle" color="gray" aria-label="House dim">
+          <ActionIcon variant="subtle" color="gray" aria-label="House dim" onClick={() => setOpened(!opened)}>
             <IconMoon size={18} />
           </ActionIcon>
         </Tooltip>

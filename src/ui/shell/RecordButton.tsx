@@ -137,7 +137,7 @@ export function RecordButton() {
                 hideControls
               />
             </Group>
-            <TextInput label="Name" {...form.getInputProps("name")} placeholder="May stay empty" />
+            <TextInput label="Name" {...form.getInputProps("name")} placeholder="Optional" />
             {exists && (
               <SegmentedControl
                 {...form.getInputProps("onto")}

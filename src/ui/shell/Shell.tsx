@@ -24,6 +24,8 @@ import { readVersion, usePlace, useShowId } from "@/ui/show/addresses/places";
 import { Rail } from "./Rail";
 import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
+import { TruthBand } from "./Truths";
+import { useFullText } from "./useFullText";
 import { LearnBand } from "@/ui/features/surface/LearnBand";
 import { useSurface } from "@/ui/features/surface/useSurface";
 import { useAwake } from "@/ui/places/run/useAwake";
@@ -128,12 +130,14 @@ function Frame({ children }: { children: ReactNode }) {
   useSurface();
   useAwake();
   useStillPage();
+  useFullText();
   return (
     <div className={classes.frame}>
       <LearnBand />
       <Fence what="The top bar" area="top">
         <TopBar />
       </Fence>
+      <TruthBand />
       <Fence what="The rail" area="rail">
         <Rail />
       </Fence>

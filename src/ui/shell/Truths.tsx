@@ -3,6 +3,8 @@
 import { Button, Checkbox, Group, Modal, Stack, Text, Tooltip, UnstyledButton } from "@mantine/core";
 import { IconAlertTriangle } from "@tabler/icons-react";
 import { useEffect, useMemo, useState } from "react";
+import { createPortal } from "react-dom";
+import { create } from "zustand";
 import { identify, setBlind, setHighlight, unpark } from "@/core/program/intents";
 import { WAITING } from "@/core/dmx/consent";
 import { isRefusal, refusalText } from "@/core/show/refusal";
@@ -22,6 +24,12 @@ import { plural } from "@/core/units/plural";
 const NAMED = 2;
 /** A bridge that is not reached for less than this is on its way. */
 const GRACE_MS = 1500;
+
+/** The row under the top bar in which truths are told in full. */
+const useBand = create<{ row: HTMLElement | null }>(() => ({ row: null }));
+
+/** Where the row is. */
+export const TruthBand = () => <div className={classes.band} ref={(row) => useBand.setState({ row })} />;
 
 /** Whether the bridge has not been reached for a while. */
 function useUnreached(): boolean {
@@ -105,7 +113,7 @@ function useTruths(): Truth[] {
   );
 }
 
-/** At the top: how many universes leave, or in words why they do not; and a band below for what must not be overlooked. */
+/** At the top: how many universes leave, or in words why they do not; and in a row below it what must not be overlooked. */
 export function Truths() {
   const session = useSession();
   const { go } = usePlaces();
@@ -114,6 +122,7 @@ export function Truths() {
   const universes = useShow((s) => s.view?.layout.universes.length ?? 0);
   const [seen, setSeen] = useState<readonly string[]>([]);
   const [asking, setAsking] = useState(false);
+  const row = useBand((s) => s.row);
   /** Quiet ones that somebody wanted to see. */
   const [asked, setAsked] = useState<readonly string[]>([]);
   const ids = truths.map((t) => t.id).join();
@@ -183,22 +192,25 @@ export function Truths() {
           {truths.length > NAMED ? ` +${truths.length - NAMED}` : ""}
         </UnstyledButton>
       )}
-      {shown.length > 0 && (
-        <div className={classes.truths} role="alert" data-testid="truths">
-          {shown.map(({ id, text, tone, act }) => (
-            <div key={id} className={classes.truth} data-tone={tone} data-testid={`truth-${id}`}>
-              <IconAlertTriangle size={18} aria-hidden />
-              <span>{text}</span>
-              <Button size="compact-sm" variant="default" onClick={acts[act.does]}>
-                {act.label}
-              </Button>
-              <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>
-                Collapse
-              </Button>
-            </div>
-          ))}
-        </div>
-      )}
+      {row &&
+        shown.length > 0 &&
+        createPortal(
+          <div className={classes.truths} role="alert" data-testid="truths">
+            {shown.map(({ id, text, tone, act }) => (
+              <div key={id} className={classes.truth} data-tone={tone} data-testid={`truth-${id}`}>
+                <IconAlertTriangle size={18} aria-hidden />
+                <span>{text}</span>
+                <Button size="compact-sm" variant="default" onClick={acts[act.does]}>
+                  {act.label}
+                </Button>
+                <Button size="compact-sm" variant="subtle" color="gray" onClick={() => setSeen((now) => [...now, id])}>
+                  Collapse
+                </Button>
+              </div>
+            ))}
+          </div>,
+          row,
+        )}
       {asking && <ConsentSheet onClose={() => setAsking(false)} />}
     </>
   );

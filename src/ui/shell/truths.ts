@@ -193,7 +193,7 @@ export function truthsOf({ readOnly, world, wire, unreached, gone, appless, unsa
   return found;
 }
 
-const QUIET: ReadonlySet<string> = new Set(["blackout", "grand", "limiter"]);
+const QUIET: ReadonlySet<string> = new Set(["blackout", "grand", "limiter", "highlight", "identify", "park"]);
 
 /** Windows of one browser share a show: what has its name and is not this one is open in another. */
 const holderText = (name: string | null, own: string): string =>

@@ -49,7 +49,7 @@ export const WIRE: Command[] = [
   command({
     chapter,
     syntax: "output <first:universe> [thru <last:universe>] off",
-    about: "universes leave the machine no longer",
+    about: "stop sending universes",
     example: "output 1 thru 4 off",
     read: (args) => intents(setOutputs.of({ universes: universesOf(args), output: null })),
   }),

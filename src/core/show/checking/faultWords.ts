@@ -53,7 +53,7 @@ export function faultRefusal(who: string, path: readonly PropertyKey[], issue: z
     case "invalid_value":
       return refuse(`${its} is none of those that are known`, cure);
     case "custom":
-      return refuse(`${its} cannot be so: ${issue.message.toLowerCase()}`, cure);
+      return refuse(`${its} cannot be set to that: ${issue.message.toLowerCase()}`, cure);
     default:
       return refuse(`${its} is not written as it should be`, cure);
   }

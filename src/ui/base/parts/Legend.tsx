@@ -2,16 +2,19 @@
 
 import { ActionIcon, Popover, Tooltip } from "@mantine/core";
 import { IconHelp } from "@tabler/icons-react";
-import type { ReactNode } from "react";
+import { useState, type ReactNode } from "react";
+import { useEscape } from "../gestures/useEscape";
 import classes from "./parts.module.css";
 
 /** What every mark of a sheet means, at a press. */
 export function Legend({ marks }: { marks: readonly (readonly [mark: ReactNode, means: string])[] }) {
+  const [opened, setOpened] = useState(false);
+  useEscape(opened, () => setOpened(false));
   return (
-    <Popover position="bottom-end" shadow="md" withinPortal>
+    <Popover position="bottom-end" shadow="md" withinPortal opened={opened} onChange={setOpened}>
       <Popover.Target>
         <Tooltip label="What the marks mean">
-          <ActionIcon variant="subtle" color="gray" aria-label="What the marks mean">
+          <ActionIcon variant="subtle" color="gray" aria-label="What the marks mean" onClick={() => setOpened(!opened)}>
             <IconHelp size={18} />
           </ActionIcon>
         </Tooltip>

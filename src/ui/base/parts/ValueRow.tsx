@@ -68,7 +68,7 @@ export function ValueRow({
         type="button"
         className={classes.label}
         style={{ gridColumn: `span ${1 + Number(!onFan) + Number(!onWave)}` }}
-        title={`Why ${label.toLowerCase()} shows this${only ? `. It is of ${only} selected` : ""}`}
+        title={`Why ${label.toLowerCase()} shows this${only ? `. ${only} selected have it` : ""}`}
         data-partly={only !== undefined}
         onClick={onWhy}
       >

@@ -92,7 +92,7 @@ export function CleanDialog({ list, cue, onClose }: { list: CueList; cue?: strin
             <Table verticalSpacing={3} stickyHeader aria-label="What drifts">
               <Table.Thead>
                 <Table.Tr>
-                  <Table.Th>Look now, and cleaned</Table.Th>
+                  <Table.Th>Look now and cleaned</Table.Th>
                   <Table.Th>Cue</Table.Th>
                   <Table.Th>Fixtures</Table.Th>
                   <Table.Th>What</Table.Th>

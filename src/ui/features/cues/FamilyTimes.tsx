@@ -1,6 +1,6 @@
 "use client";
 
-import { ActionIcon, Popover } from "@mantine/core";
+import { ActionIcon, NativeSelect, Popover } from "@mantine/core";
 import { IconClockEdit } from "@tabler/icons-react";
 import { setCue } from "@/core/cue/intents/intents";
 import { FAMILIES, type Family } from "@/core/fixture/attribute";
@@ -103,15 +103,14 @@ export function FamilyTimes({ list, cue, edited }: Props) {
         </table>
         <label className={classes.curve}>
           Intensity moves{" "}
-          <select
-            value={times.curve ?? "linear"}
+          <NativeSelect
+            size="xs"
+            display="inline-block"
             aria-label={`Curve of cue ${number}`}
+            value={times.curve ?? "linear"}
+            data={["linear", ...BENDS]}
             onChange={(e) => set({ curve: e.currentTarget.value as "linear" | (typeof BENDS)[number] })}
-          >
-            {["linear", ...BENDS].map((c) => (
-              <option key={c}>{c}</option>
-            ))}
-          </select>
+          />
         </label>
       </Popover.Dropdown>
     </Popover>

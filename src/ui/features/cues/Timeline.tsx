@@ -114,7 +114,7 @@ export function Timeline({ list, cue, onClose }: { list: CueList; cue: Cue; onCl
               max={made?.times.at(-1) ?? 1}
               step={0.05}
               value={at}
-              aria-label="Instant of the transition"
+              aria-label="Time in the transition"
               onChange={(e) => setAt(Number(e.currentTarget.value))}
             />
             <span className="num">{plain(at, 2)} s</span>

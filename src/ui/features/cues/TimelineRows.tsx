@@ -1,5 +1,6 @@
 "use client";
 
+import { NativeSelect } from "@mantine/core";
 import { useRef, useState } from "react";
 import type { Transition } from "@/core/play/arrive/transition";
 import { attributeInfo, FAMILIES, familyWord, type Family } from "@/core/fixture/attribute";
@@ -93,7 +94,7 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
     <>
       {chosen.ids.size > 1 && (
         <p className={classes.chosen}>
-          {chosen.ids.size} rows chosen: own times go to all of them, and 0 to 3 is spread over them
+          {chosen.ids.size} rows chosen: own times apply to all of them; 0 to 3 spreads over them
         </p>
       )}
       <table aria-label="What each fixture does">
@@ -106,17 +107,14 @@ export function TimelineRows({ list, cue, made, longest }: Props) {
             <th aria-label="From and to" />
             <th colSpan={2}>
               Own delay and fade, s, of{" "}
-              <select
+              <NativeSelect
+                size="xs"
+                display="inline-block"
+                aria-label="Attribute family of own times"
                 value={family}
-                aria-label="Of what own times are"
+                data={stored.map((f) => ({ value: f, label: familyWord(f) }))}
                 onChange={(e) => setFamily(e.currentTarget.value as Family)}
-              >
-                {stored.map((f) => (
-                  <option key={f} value={f}>
-                    {familyWord(f)}
-                  </option>
-                ))}
-              </select>
+              />
             </th>
           </tr>
         </thead>

@@ -24,9 +24,9 @@ export function Gallery() {
               disabled={!fits}
               title={
                 fits
-                  ? `${name}: ${about}. Held on the selection, to go on from`
+                  ? `${name}: ${about}. Press to hold it on the selection, then edit it`
                   : items.length > 0
-                    ? `Nothing that is selected can do this: ${about}`
+                    ? `Nothing selected can do this: ${about}`
                     : `Select fixtures first: ${about}`
               }
               onClick={() => {

@@ -215,7 +215,7 @@ export function StopsBand({ of, voice, cycles, onPut }: Props) {
         )}
         <SegmentedControl
           size="xs"
-          aria-label="How it goes over into the next"
+          aria-label="Transition to the next stop"
           data={CURVES.map((c) => ({ value: c, label: c }))}
           value={stop.curve}
           onChange={(curve) => put(chosen, { curve })}

@@ -96,7 +96,7 @@ export function RecordPalette({ number, width, only, onClose }: Props) {
               data-autofocus
               {...form.getInputProps("number")}
             />
-            <TextInput label="Name" placeholder={old?.name ?? "May be given later"} {...form.getInputProps("name")} />
+            <TextInput label="Name" placeholder={old?.name ?? "Optional"} {...form.getInputProps("name")} />
           </Group>
           <SegmentedControl data={[...WIDTHS]} {...form.getInputProps("width")} />
           <Text size="sm" c="dimmed">
@@ -134,7 +134,7 @@ export function RecordPalette({ number, width, only, onClose }: Props) {
               ]}
             />
           )}
-          <Checkbox label="A tile on the shelf" {...form.getInputProps("shelf", { type: "checkbox" })} />
+          <Checkbox label="Show on the shelf" {...form.getInputProps("shelf", { type: "checkbox" })} />
           <Text size="sm" c={nothing ? "var(--caution)" : undefined} data-testid="palette-says">
             {nothing
               ? "Nothing would be kept: choose families above, or hold some values first."

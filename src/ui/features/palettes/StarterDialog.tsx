@@ -38,7 +38,7 @@ export function StarterDialog({ onClose }: { onClose(): void }) {
         <Text size="sm" c="dimmed">
           {offered.length > 0
             ? "Worked out from the rig: its wheels, what mixes colour, its ranges, and points over the plan. What is there already is left out."
-            : "The rig offers none that are not there already."}
+            : "The rig offers no others."}
         </Text>
         <ScrollArea.Autosize mah={420}>
           {[...grouped(offered, (s) => s.family)].map(([family, own]) => (

@@ -125,13 +125,13 @@ function Choices({ family, played }: { family: Family; played: readonly ParamKey
           Stops: {palettes[0]!.name || palettes[0]!.number} and {palettes[1]!.name || palettes[1]!.number}
         </Menu.Item>
       )}
-      {shows.length > 0 && <Menu.Label>Of the show</Menu.Label>}
+      {shows.length > 0 && <Menu.Label>Effects of the show</Menu.Label>}
       {shows.map((e) => (
         <Menu.Item key={e.id} onClick={() => session.hold((b) => holdEffect(b, e.id, b.items))}>
           {e.number} {e.name}
         </Menu.Item>
       ))}
-      {ready.length > 0 && <Menu.Label>Ready to begin from</Menu.Label>}
+      {ready.length > 0 && <Menu.Label>Ready effects</Menu.Label>}
       {ready.map((g) => (
         <Menu.Item key={g.name} onClick={() => begin(g.voices, g.name.toLowerCase())}>
           {g.name}: {g.about}

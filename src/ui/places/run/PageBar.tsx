@@ -126,7 +126,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
           </Menu>
         )}
         {arranges && (
-          <Button size="compact-sm" variant="light" onClick={() => onArrange(false)}>
+          <Button size="compact-sm" variant="light" flex="none" onClick={() => onArrange(false)}>
             Done arranging
           </Button>
         )}

@@ -134,6 +134,7 @@ function Import({ onClose }: { onClose(): void }) {
       </FileButton>
       <Textarea
         aria-label="Lines of a table"
+        w="100%"
         placeholder="Number, Name, Model, Mode, Address ..."
         rows={5}
         onPaste={(e) => void take("the pasted table", e.clipboardData.getData("text/plain"))}

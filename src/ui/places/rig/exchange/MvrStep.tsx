@@ -142,7 +142,7 @@ export function MvrStep({ name, read, onBack, onClose }: Props) {
             {come.length === 0 && (
               <tr>
                 <td colSpan={5} className="muted">
-                  Every fixture of the file is here already, as it is there.
+                  Every fixture in the file is already here, unchanged.
                 </td>
               </tr>
             )}
