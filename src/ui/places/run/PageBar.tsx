@@ -55,7 +55,7 @@ export function PageBar({ page, pages, onChoose, arranges, onArrange, onLock }: 
   return (
     <div>
       <div className={classes.bar} role="toolbar" aria-label="Pages">
-        <div className={classes.pages}>
+        <div className={classes.pages} aria-label="Pages" role="group">
           {pages.map((p) => (
             <button
               key={p.id}
