@@ -8,7 +8,7 @@ import { typedNumber } from "@/core/fixture/typedNumber";
 import { valueText } from "@/ui/show/held/summary";
 import type { Target } from "@/core/show/model";
 import { runs } from "@tests/setup/runs";
-import { PHRASES } from "./phrases";
+import { PHRASES, SAID } from "./phrases";
 
 const src = join(__dirname, "../../src");
 
@@ -56,6 +56,10 @@ const number = fc.double({ min: -10_000, max: 10_000, noNaN: true });
 const attribute = fc.constantFrom(
   ...attributesKnown().flatMap((a) => (a.unit === "slot" || a.unit === "state" ? [] : [a.name])),
 );
+
+test.each(SAID)("%j is said in %s", (text, file) => {
+  expect(readFileSync(join(src, file), "utf8").replace(/\s+/g, " ")).toContain(text);
+});
 
 test("a number is shown with two decimals at most and its unit, and what is shown can be typed back", () => {
   fc.assert(

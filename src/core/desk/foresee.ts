@@ -50,7 +50,7 @@ export function foresee(
     return done === undefined || isRefusal(done) ? done : { ...done, says: `${meant}: ${done.says}` };
   }
   const follows = attempt(() => couldFollow(line, context));
-  return typeof follows === "string" ? { follows: `could follow: ${follows}` } : found;
+  return typeof follows === "string" ? { follows: `go on with: ${follows}` } : found;
 }
 
 /** The lines that one typed in plain words could mean; the one there is, is done in its place. @param read reads a line. */

@@ -9,7 +9,7 @@ import type { Family } from "@/core/fixture/attribute";
 import { orderPalettes, shelvePalettes } from "@/core/palette/goneIntents";
 import { recordPalette } from "@/core/palette/intents";
 import { attributeInfo } from "@/core/fixture/attribute";
-import { paletteText } from "@/core/palette/words";
+import { paletteText, wideText } from "@/core/palette/words";
 import { recordable } from "@/core/program/intents";
 import { WIDTHS } from "@/core/show/paletteSchema";
 import { palettesByNumber } from "@/core/show/world";
@@ -238,7 +238,7 @@ export function Shelf() {
                 disabled={!canKeep}
                 title={
                   canKeep
-                    ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, width ${width}`
+                    ? `Records ${tab === "Mixed" ? "all that is held" : `the ${tab.toLowerCase()} that is held`} as palette ${next}, ${wideText[width]}`
                     : `Hold some ${tab === "Mixed" ? "values" : tab.toLowerCase()} first, then press here`
                 }
                 onClick={() => void quick()}
