@@ -8,9 +8,11 @@ import {
   Modal,
   NumberInput,
   Table,
+  Tooltip,
   type MantineColorsTuple,
 } from "@mantine/core";
 import type { ReactNode } from "react";
+import { Hints } from "./base/hints/Hints";
 import { KeptApp } from "./show/addresses/keptApp";
 
 const ink: MantineColorsTuple = [
@@ -57,6 +59,7 @@ const theme = createTheme({
     }),
     // Nothing shows more decimals than people read.
     NumberInput: NumberInput.extend({ defaultProps: { decimalScale: 4 } }),
+    Tooltip: Tooltip.extend({ defaultProps: { events: { hover: true, focus: true, touch: false } } }),
     Table: Table.extend({ defaultProps: { borderColor: "var(--line)" } }),
     Button: Button.extend({
       vars: (_, { variant = "filled" }) => ({
@@ -70,6 +73,7 @@ export function Providers({ children }: { children: ReactNode }) {
   return (
     <MantineProvider theme={theme} defaultColorScheme="auto">
       <KeptApp />
+      <Hints />
       {children}
     </MantineProvider>
   );

@@ -105,6 +105,31 @@ test("what could be typed is there for a finger: locate, kept out, copied from a
   expect(app.errors).toEqual([]);
 });
 
+test("a mark and an icon explain themselves under a finger that rests, on hover and on focus, and go with it", async () => {
+  const { page } = app;
+  await place("Build");
+  const hint = page.getByRole("tooltip");
+  const cdp = await page.context().newCDPSession(page);
+  const rest = async (name: RegExp | string) => {
+    const box = (await page.getByRole("button", { name, exact: true }).first().boundingBox())!;
+    const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+    await cdp.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: [at] });
+  };
+  await rest("Farther");
+  await hint.getByText("Farther").waitFor();
+  await cdp.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  await hint.waitFor({ state: "detached" });
+  await page.getByRole("button", { name: "More for group 1", exact: true }).hover();
+  await hint.getByText("More for group 1").waitFor();
+  await page.mouse.move(640, 300);
+  await hint.waitFor({ state: "detached" });
+  await page.locator("#ask").focus();
+  await page.keyboard.press("Tab");
+  await hint.getByText("House dim, dark or daylight").waitFor();
+  await page.keyboard.press("Escape");
+  expect(app.errors).toEqual([]);
+});
+
 /** What is pressed, typed into or dragged and is in sight, smaller than a finger: where it is, and its size. */
 const small = () =>
   app.page.evaluate(() => {

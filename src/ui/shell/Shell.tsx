@@ -25,7 +25,6 @@ import { Rail } from "./Rail";
 import { Rescue } from "./Rescue";
 import { TopBar } from "./TopBar";
 import { TruthBand } from "./Truths";
-import { useFullText } from "./useFullText";
 import { LearnBand } from "@/ui/features/surface/LearnBand";
 import { useSurface } from "@/ui/features/surface/useSurface";
 import { useAwake } from "@/ui/places/run/useAwake";
@@ -130,7 +129,6 @@ function Frame({ children }: { children: ReactNode }) {
   useSurface();
   useAwake();
   useStillPage();
-  useFullText();
   return (
     <div className={classes.frame}>
       <LearnBand />
