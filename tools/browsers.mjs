@@ -194,7 +194,7 @@ const JOURNEY = [
       await until(
         page,
         "its picture",
-        `[...document.querySelectorAll("canvas")].some((c) => c.width > 200 && c.height > 100) && !!document.querySelector("[aria-label='Keep this viewpoint']")`,
+        `[...document.querySelectorAll("canvas")].some((c) => c.width > 200 && c.height > 100) && !!document.querySelector("[aria-label='Save this viewpoint']")`,
       );
     },
   ],
