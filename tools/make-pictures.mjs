@@ -48,6 +48,7 @@ try {
   await ask("go list 1 cue 3", "go list 3", "go list 4");
   await page.waitForTimeout(9500);
   await ask("group 2", "at 82 palette 45 colour delay 0 to 3");
+  await page.mouse.move(640, 795);
   await page.locator("#ask").fill("21 thru 36 zoom at 15 to 40");
   await page.waitForTimeout(700);
   await shot("build");

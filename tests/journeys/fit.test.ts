@@ -74,6 +74,21 @@ test("every place fits, with all that is to be told", async () => {
   await ask("blind off", "unpark", "clear", "highlight off", "grand at 100");
 });
 
+test("the last cue of a long list is reached and named by keys, though its row was not drawn", async () => {
+  const { page } = app;
+  await place("Cues");
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.getByRole("region", { name: /^Filmstrip/ }).focus();
+  for (const key of ["Home", "End", "Enter"]) await page.keyboard.press(key);
+  const field = page.getByRole("textbox", { name: "Name of cue 26" });
+  await field.waitFor();
+  await page.keyboard.type("Last of all");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: /^Name of cue 26: Last of all/ }).waitFor();
+  await ask("undo");
+  await place("Build");
+});
+
 test("a text without room is said in full on hover, and Escape closes help that does not hold the focus", async () => {
   const { page } = app;
   await page.setViewportSize({ width: 1024, height: 768 });

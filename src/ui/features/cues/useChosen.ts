@@ -9,8 +9,8 @@ export interface Chosen {
   ids: ReadonlySet<string>;
   press(id: string, event: Pick<MouseEvent, "shiftKey" | "ctrlKey" | "metaKey">): void;
   choose(id: string | null): void;
-  /** Up, down, Home and End; with Shift a range. True where it did something. */
-  step(event: KeyboardEvent): boolean;
+  /** Up, down, Home and End; with Shift a range. @returns what is shown now, null where it did nothing. */
+  step(event: KeyboardEvent): string | null;
 }
 
 const STEPS: Record<string, number> = {
@@ -53,12 +53,12 @@ export function useChosen(cues: readonly { id: string }[]): Chosen {
     },
     step(event) {
       const by = STEPS[event.key];
-      if (by === undefined || event.altKey || cues.length === 0) return false;
+      if (by === undefined || event.altKey || cues.length === 0) return null;
       const now = place(shown);
       const to = cues[Math.min(cues.length - 1, Math.max(0, now < 0 && Number.isFinite(by) ? 0 : now + by))]!.id;
       if (event.shiftKey) range(to);
       else choose(to);
-      return true;
+      return to;
     },
   };
 }

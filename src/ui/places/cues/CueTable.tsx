@@ -138,20 +138,28 @@ export function CueTable({ list, cues, chosen, follows, find, sight }: Props) {
     if (intents.length > 0)
       session.act(intents, intents.length > 1 ? `moves ${intents.length} cues; other looks stay` : undefined);
   };
+  /** Names the cue that is shown, in a frame or two where its row is still on its way. */
+  const nameShown = (tries = 20): void => {
+    const name = scroll.current?.querySelector<HTMLElement>('[data-shown="true"] [data-name] button');
+    if (name) name.click();
+    else if (tries > 0) requestAnimationFrame(() => nameShown(tries - 1));
+  };
   const onKeyDown = (event: KeyboardEvent) => {
     if ((event.target as HTMLElement).closest("input, [role=menu], [data-scrub]")) return;
     const did = () => {
       if (event.key === "Enter" && event.target === scroll.current) {
-        const name = scroll.current.querySelector<HTMLElement>('[data-shown="true"] [data-name] button');
-        name?.click();
-        return name !== null;
+        if (chosen.shown !== null) nameShown();
+        return chosen.shown !== null;
       }
-      if (chosen.step(event)) {
+      const shown = chosen.step(event);
+      if (shown !== null) {
         scroll.current?.focus({ preventScroll: true });
-        // The row follows the keys once the choice is drawn.
-        requestAnimationFrame(() =>
-          scroll.current?.querySelector('[data-shown="true"]')?.scrollIntoView({ block: "nearest" }),
-        );
+        // The row follows the keys once the choice is drawn; far away there is none yet.
+        requestAnimationFrame(() => {
+          const row = scroll.current?.querySelector('[data-shown="true"]');
+          if (row) row.scrollIntoView({ block: "nearest" });
+          else rows.scrollToIndex(cues.findIndex((c) => c.id === shown));
+        });
         return true;
       }
       if (event.key !== "Delete" || chosen.ids.size === 0) return false;
