@@ -194,7 +194,8 @@ const JOURNEY = [
       await until(
         page,
         "its picture",
-        `[...document.querySelectorAll("canvas")].some((c) => c.width > 200 && c.height > 100) && !!document.querySelector("[aria-label='Save this viewpoint']")`,
+        // Without WebGL, as a headless Firefox may be, the room says so and the way back stays.
+        `!!document.querySelector("[aria-label='Save this viewpoint']") && !!document.querySelector("[aria-label='Show the plan']") && (/does not draw in three dimensions/.test(document.body.innerText) ? !document.createElement("canvas").getContext("webgl2") : [...document.querySelectorAll("[data-testid=room] canvas")].some((c) => c.width > 200 && c.height > 100))`,
       );
     },
   ],

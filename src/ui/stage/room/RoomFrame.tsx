@@ -6,6 +6,7 @@ import dynamic from "next/dynamic";
 import { useMemo, useRef, useState, type ReactNode } from "react";
 import { REMEMBERED, type Viewpoint } from "@/ui/base/preferences/registry";
 import { useRemembered } from "@/ui/base/preferences/remembered";
+import { drawsRoom } from "./drawsRoom";
 import type { RoomProps } from "./RoomCanvas";
 import { usualViewpoints } from "./viewpoints";
 import classes from "./Room.module.css";
@@ -27,13 +28,20 @@ export function RoomFrame({ children, ...room }: Given & { children?: ReactNode 
   const look = useRef<Viewpoint | null>(null);
   const now = useRef<Pick<Viewpoint, "from" | "to"> | null>(null);
   const [walking, setWalking] = useState(false);
+  const [drawn] = useState(drawsRoom);
   const [pace, setPace] = useState({ frames: 0, level: 0 });
   const all = useMemo(() => [...usual, ...kept], [usual, kept]);
   const keep = () => now.current && setKept([...kept, { name: `View ${kept.length + 1}`, ...now.current }]);
   return (
     <div className={classes.room} data-testid="room" data-pace={pace.frames.toFixed(1)} data-level={pace.level}>
-      <RoomCanvas {...room} start={usual[0]!} look={look} now={now} walk={walking ? all : null} onPace={setPace} />
-      {room.lamps.length === 0 && (
+      {drawn ? (
+        <RoomCanvas {...room} start={usual[0]!} look={look} now={now} walk={walking ? all : null} onPace={setPace} />
+      ) : (
+        <p className={classes.loading} role="alert">
+          This browser does not draw in three dimensions (WebGL). Allow it in its settings, or go on with the plan.
+        </p>
+      )}
+      {drawn && room.lamps.length === 0 && (
         <p className={classes.loading}>Nothing hangs here yet. Patch the first fixtures in Rig.</p>
       )}
       <div className={classes.bar} role="toolbar" aria-label="Viewpoints">
