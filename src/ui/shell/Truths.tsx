@@ -28,8 +28,11 @@ const GRACE_MS = 1500;
 /** The row under the top bar in which truths are told in full. */
 const useBand = create<{ row: HTMLElement | null }>(() => ({ row: null }));
 
+/** One for good: another with each drawing would take the row away and bring it back. */
+const keepRow = (row: HTMLElement | null) => useBand.setState({ row });
+
 /** Where the row is. */
-export const TruthBand = () => <div className={classes.band} ref={(row) => useBand.setState({ row })} />;
+export const TruthBand = () => <div className={classes.band} ref={keepRow} />;
 
 /** Whether the bridge has not been reached for a while. */
 function useUnreached(): boolean {

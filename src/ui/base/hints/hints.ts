@@ -17,7 +17,7 @@ const STILL = 10;
 const CONTROL = "button, a[href], [role=button], [role=tab], [role=switch], [role=img]";
 
 /** Whether only a picture or a mark is seen of it. */
-const isBare = (element: HTMLElement) => !/[a-z0-9]{2}/i.test(element.innerText ?? "");
+const isBare = (element: HTMLElement) => !/[a-z0-9]{2}/i.test(element.textContent ?? "");
 
 /** What an element says of itself: its title; of a bare one, its name. */
 export function hintOf(target: HTMLElement): { element: HTMLElement; text: string } | null {
